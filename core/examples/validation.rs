@@ -1,0 +1,90 @@
+//! Writes docs/validation.md: what core computes against what others publish.
+
+#![allow(clippy::expect_used, reason = "a generator stops by saying what it expected")]
+
+use std::collections::HashMap;
+
+use galvanon_core::gas::{hose::regulator_end, ideal_gas, reference_density};
+use galvanon_core::physics::compressible::{Orifice, Pipe};
+use galvanon_core::quantity::{GasFlow, GaugePressure, Length, P_REFERENCE};
+use galvanon_core::tip::pressure::flow;
+
+type Row = HashMap<String, String>;
+
+fn cases(file: &str) -> Vec<Row> {
+    let path = format!("{}/../reference/cases/{file}", env!("CARGO_MANIFEST_DIR"));
+    let mut reader =
+        csv::ReaderBuilder::new().comment(Some(b'#')).from_path(path).expect("case file");
+    reader.deserialize().collect::<Result<_, _>>().expect("case rows")
+}
+
+fn number(row: &Row, column: &str) -> f64 {
+    row[column].parse().expect("a number")
+}
+
+/// What core computes for a case, and what was expected.
+type Check = fn(&Row) -> (f64, f64);
+
+fn choked_flow(row: &Row) -> (f64, f64) {
+    let orifice = Orifice {
+        bore: Length::from_mm(number(row, "bore_mm")),
+        discharge: number(row, "discharge_coefficient"),
+    };
+    let at = GaugePressure::from_pa(number(row, "pressure_pa_gauge"));
+    let computed = flow(&orifice, at, P_REFERENCE).expect("a flow");
+    (computed.as_m3_s(), number(row, "flow_m3_s"))
+}
+
+fn hose_drop(row: &Row) -> (f64, f64) {
+    let hose = Pipe {
+        bore: Length::from_m(number(row, "bore_m")),
+        length: Length::from_m(number(row, "length_m")),
+    };
+    let torch = number(row, "torch_pressure_pa_gauge");
+    let q = GasFlow::from_m3_s(number(row, "flow_m3_s"));
+    let ends = (GaugePressure::from_pa(torch), P_REFERENCE);
+    let end = regulator_end(&row["gas"], &hose, q, ends).expect("a setting");
+    (end.pressure.as_pa() - torch, number(row, "regulator_pressure_pa_gauge") - torch)
+}
+
+fn density(row: &Row) -> (f64, f64) {
+    let computed = reference_density(&ideal_gas(&row["gas"]).expect("a gas"));
+    (computed, number(row, "density_kg_m3"))
+}
+
+const CHECKS: [(&str, &str, &str, Check); 3] = [
+    (
+        "Cutting oxygen through a bore",
+        "choked_flow.csv",
+        "fluids 1.3.1, critical-flow helpers",
+        choked_flow,
+    ),
+    (
+        "Pressure drop of a hose",
+        "hose_regulator_pressure.csv",
+        "fluids 1.3.1, isothermal_gas, friction_factor",
+        hose_drop,
+    ),
+    ("Gas density at 70 °F, 1 atm", "gas_density.csv", "CoolProp 8.0.0", density),
+];
+
+fn main() {
+    println!("# Computed against published\n");
+    println!(
+        "Made by `bin/gen-validation`; a test fails when it is stale. Handbook bands, shop figures and laws"
+    );
+    println!(
+        "that must hold are tests without a row here: `core/tests/reference.rs`, `core/tests/laws.rs`.\n"
+    );
+    println!("| quantity | against | cases | worst relative error |");
+    println!("|---|---|---|---|");
+    for (what, file, against, check) in CHECKS {
+        let rows = cases(file);
+        let error = |row: &Row| {
+            let (computed, expected) = check(row);
+            (computed / expected - 1.0).abs()
+        };
+        let worst = rows.iter().map(error).fold(0.0, f64::max);
+        println!("| {what} | {against} | {} | {:.4} % |", rows.len(), 100.0 * worst);
+    }
+}

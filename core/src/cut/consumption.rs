@@ -1,0 +1,193 @@
+//! How long does it take, with how many starts, and how much gas goes?
+
+use super::preheat_time::{RESTART_FACTOR, StartPreheat};
+use super::request::Request;
+use crate::quantity::{Duration, GasFlow, GasVolume, Length, Speed};
+use crate::source::{COMPUTED, OURS, SHOP};
+use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
+
+/// Where a hand cut is stopped on purpose.
+#[derive(Clone, Debug, PartialEq)]
+pub struct Starts {
+    /// The first start and one after each stop.
+    pub count: u32,
+    /// Distance of each stop from the start of the cut.
+    pub stops: Vec<Length>,
+}
+
+/// Times of one cut.
+#[derive(Clone, Copy, Debug, PartialEq)]
+pub struct Times {
+    /// Heating, all starts.
+    pub preheat: Duration,
+    /// The torch travelling.
+    pub cutting: Duration,
+    /// Taking the torch, moving on, laying it down.
+    pub handling: Duration,
+}
+
+impl Times {
+    /// Their sum.
+    #[must_use]
+    pub fn total(&self) -> Duration {
+        Duration::from_s(self.preheat.as_s() + self.cutting.as_s() + self.handling.as_s())
+    }
+}
+
+/// Gas of one cut.
+#[derive(Clone, Copy, Debug, PartialEq)]
+pub struct Amounts {
+    /// Cutting and preheat oxygen.
+    pub oxygen: GasVolume,
+    /// Fuel.
+    pub fuel: GasVolume,
+}
+
+/// Splits a hand cut into equal parts no longer than the reach.
+#[must_use]
+pub fn starts(request: &Request) -> (Starts, Trace) {
+    let (length, reach) = (request.cut.length.as_m(), request.policy.reach.as_m());
+    // a cut of exactly n reaches is n parts, whatever the rounding of its unit
+    let parts =
+        if request.cut.process.by_hand() { (length / reach - 1e-9).ceil().max(1.0) } else { 1.0 };
+    #[allow(
+        clippy::cast_possible_truncation,
+        clippy::cast_sign_loss,
+        reason = "at most 100 m over 0.05 m: a small whole number"
+    )]
+    let count = parts as u32;
+    let stops =
+        (1..count).map(|i| Length::from_m(length * f64::from(i) / parts)).collect::<Vec<_>>();
+    let mut trace = Tracer::new(Quantity::Starts, &[Input::Length, Input::Process, Input::Policy]);
+    trace.step(
+        if request.cut.process.by_hand() { "starts_by_reach" } else { "starts_by_machine" },
+        Measure::Number(Kind::Length, reach),
+        SHOP,
+        vec![("length", Measure::Number(Kind::Length, length))],
+    );
+    trace.number("result_starts", (Kind::Count, f64::from(count)), COMPUTED);
+    (Starts { count, stops }, trace.done())
+}
+
+/// The times of one cut.
+///
+/// ```text
+/// total = preheat + restarts · restart preheat + length/speed + handling + stops · reposition
+/// ```
+#[must_use]
+pub fn times(
+    request: &Request,
+    preheat: &StartPreheat,
+    (starts, pace): (u32, Speed),
+) -> (Times, Trace) {
+    let again = f64::from(starts - 1);
+    let first = preheat.first.set.as_s();
+    let cutting = request.cut.length.as_m() / pace.as_m_s();
+    let handling = request.policy.handling.as_s() + again * request.policy.reposition.as_s();
+    let times = Times {
+        preheat: Duration::from_s(first + again * preheat.restart.as_s()),
+        cutting: Duration::from_s(cutting),
+        handling: Duration::from_s(handling),
+    };
+    let mut trace = Tracer::new(
+        Quantity::Time,
+        &[
+            Input::Thickness,
+            Input::Length,
+            Input::Fuel,
+            Input::Process,
+            Input::Quality,
+            Input::Surface,
+            Input::Start,
+            Input::PlateTemperature,
+            Input::Purity,
+            Input::Policy,
+        ],
+    );
+    trace.number("time_first_preheat", (Kind::Duration, first), COMPUTED);
+    if starts > 1 {
+        trace.step(
+            "time_restarts",
+            Measure::Number(Kind::Duration, again * preheat.restart.as_s()),
+            OURS,
+            vec![
+                ("count", Measure::Number(Kind::Count, again)),
+                ("factor", Measure::Number(Kind::Ratio, RESTART_FACTOR)),
+            ],
+        );
+    }
+    trace
+        .step(
+            "time_cutting",
+            Measure::Number(Kind::Duration, cutting),
+            COMPUTED,
+            vec![
+                ("length", Measure::Number(Kind::Length, request.cut.length.as_m())),
+                ("speed", Measure::Number(Kind::Speed, pace.as_m_s())),
+            ],
+        )
+        .number("time_handling", (Kind::Duration, handling), SHOP)
+        .number("result_time", (Kind::Duration, times.total().as_s()), COMPUTED);
+    (times, trace.done())
+}
+
+/// The flows of a stroke.
+#[derive(Clone, Copy, Debug, PartialEq)]
+pub struct Flows {
+    /// Through the cutting bore.
+    pub oxygen: GasFlow,
+    /// Of the preheat flames.
+    pub preheat_oxygen: GasFlow,
+    /// Fuel.
+    pub fuel: GasFlow,
+}
+
+/// What a cut depends on that uses gas.
+const GAS_INPUTS: &[Input] = &[
+    Input::Thickness,
+    Input::Length,
+    Input::Fuel,
+    Input::Process,
+    Input::Quality,
+    Input::Surface,
+    Input::Start,
+    Input::PlateTemperature,
+    Input::Purity,
+    Input::Tip,
+];
+
+/// The gas of one cut: cutting oxygen while it cuts, flames while it heats and cuts.
+#[must_use]
+pub fn amounts(times: &Times, flows: &Flows) -> (Amounts, [Trace; 2]) {
+    let burning = Duration::from_s(times.preheat.as_s() + times.cutting.as_s());
+    let cutting = flows.oxygen.over(times.cutting).as_m3();
+    let flames = flows.preheat_oxygen.over(burning).as_m3();
+    let fuel = flows.fuel.over(burning);
+    let oxygen = GasVolume::from_m3(cutting + flames);
+
+    let mut of_oxygen = Tracer::new(Quantity::Oxygen, GAS_INPUTS);
+    let seconds = |time: Duration| ("time", Measure::Number(Kind::Duration, time.as_s()));
+    let flow = |flow: GasFlow| ("flow", Measure::Number(Kind::GasFlow, flow.as_m3_s()));
+    of_oxygen
+        .step(
+            "gas_cutting_oxygen",
+            Measure::Number(Kind::GasVolume, cutting),
+            COMPUTED,
+            vec![flow(flows.oxygen), seconds(times.cutting)],
+        )
+        .step(
+            "gas_flame_oxygen",
+            Measure::Number(Kind::GasVolume, flames),
+            COMPUTED,
+            vec![flow(flows.preheat_oxygen), seconds(burning)],
+        )
+        .number("result_gas", (Kind::GasVolume, oxygen.as_m3()), COMPUTED);
+    let mut of_fuel = Tracer::new(Quantity::Fuel, GAS_INPUTS);
+    of_fuel.step(
+        "gas_fuel",
+        Measure::Number(Kind::GasVolume, fuel.as_m3()),
+        COMPUTED,
+        vec![flow(flows.fuel), seconds(burning)],
+    );
+    (Amounts { oxygen, fuel }, [of_oxygen.done(), of_fuel.done()])
+}

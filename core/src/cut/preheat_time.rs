@@ -1,0 +1,153 @@
+//! How long is the spot heated before the cutting oxygen goes on?
+//!
+//! A shop table of seconds by thickness, times factors for fuel, faces, kind of start and
+//! plate temperature. The bands of table and factors are independent, so their half-widths
+//! add in quadrature, in logarithms.
+
+use super::request::{Request, Start};
+use crate::band::Band;
+use crate::error::{Error, Result};
+use crate::quantity::{Duration, Length, Temperature};
+use crate::reference::{Factor, tables};
+use crate::source::{COMMON_PRACTICE, COMPUTED, HEATING, SHOP};
+use crate::steel::surface::Surface;
+use crate::trace::{Input, Kind, Measure, Named, Quantity, Trace, Tracer};
+
+/// Iron burns in oxygen from here on. Source: `common_practice`.
+const T_IGNITION: Temperature = Temperature::from_c(870.0);
+/// The plate temperature of the table. Source: start-preheat.csv.
+const T_TABLE: Temperature = Temperature::from_c(20.0);
+/// However hot the plate, the flame still needs this part of the time. Source: `ours`.
+const LEAST_PLATE_FACTOR: f64 = 0.15;
+/// A start in the hot end of the same cut. Source: `ours`.
+pub const RESTART_FACTOR: f64 = 0.5;
+
+/// Seconds of preheat.
+#[derive(Clone, Copy, Debug, PartialEq)]
+pub struct StartPreheat {
+    /// For the first start.
+    pub first: Band<Duration>,
+    /// For each start again in the hot kerf, which is a start at an edge.
+    pub restart: Duration,
+}
+
+/// What a warm or cold plate makes of the time.
+///
+/// ```text
+/// ((T_ignition − T_plate)/(T_ignition − 20 °C))², not below 0.15
+/// ```
+/// Source: `carslaw_jaeger`: under constant flux the time to a temperature goes with the
+/// square of the rise.
+#[must_use]
+pub fn plate_factor(plate: Temperature) -> f64 {
+    let rise = (T_IGNITION.as_k() - plate.as_k()) / (T_IGNITION.as_k() - T_TABLE.as_k());
+    (rise.max(0.0) * rise).max(LEAST_PLATE_FACTOR)
+}
+
+fn factor(name: &str) -> Result<Factor> {
+    tables()?.start_preheat_factors.get(name).copied().ok_or_else(|| Error::Reference {
+        file: "start-preheat-factors.csv",
+        what: format!("no row for {name}"),
+    })
+}
+
+fn start_factor(start: Start) -> Result<Factor> {
+    match start {
+        Start::Edge => Ok(Factor::ONE),
+        Start::DrilledHole => factor("start_drilled_hole"),
+        Start::Pierce => factor("start_pierce"),
+    }
+}
+
+fn surface_factor(surface: Surface) -> Result<Factor> {
+    match surface {
+        Surface::Clean => Ok(Factor::ONE),
+        Surface::MillScale => factor("surface_mill_scale"),
+        Surface::LightRust => factor("surface_light_rust"),
+        Surface::HeavyRust => factor("surface_heavy_rust"),
+        Surface::Paint => factor("surface_paint"),
+        Surface::Galvanised => factor("surface_galvanised"),
+    }
+}
+
+fn fuel_factor(request: &Request) -> Result<Factor> {
+    match request.gas.fuel {
+        crate::gas::fuel::Fuel::Acetylene => factor("fuel_acetylene"),
+        crate::gas::fuel::Fuel::Propane => factor("fuel_propane"),
+        crate::gas::fuel::Fuel::Propylene => factor("fuel_propylene"),
+        crate::gas::fuel::Fuel::NaturalGas => factor("fuel_natural_gas"),
+    }
+}
+
+/// Adds independent bands in quadrature of their logarithmic half-widths.
+fn combined(set: f64, parts: &[Factor]) -> Band<f64> {
+    let width =
+        |pick: fn(&Factor) -> f64| parts.iter().map(|part| pick(part).powi(2)).sum::<f64>().sqrt();
+    let down = width(|part| (part.value / part.low).ln());
+    let up = width(|part| (part.high / part.value).ln());
+    Band { low: set * (-down).exp(), set, high: set * up.exp() }
+}
+
+/// Seconds of preheat for a request at a path thickness.
+/// Source: `common_practice` (start-preheat.csv and its factors).
+///
+/// # Errors
+/// Only when a table compiled in cannot be read.
+pub fn start_preheat(request: &Request, path: Length) -> Result<(StartPreheat, Trace)> {
+    let (low, high) = tables()?.start_preheat.at(path.as_m());
+    let base = Factor { value: (low * high).sqrt(), low, high };
+    let fuel = fuel_factor(request)?;
+    let surface = surface_factor(request.steel.surface)?;
+    let start = start_factor(request.cut.start)?;
+    let plate = plate_factor(request.steel.plate_temperature);
+    let learned = request.factors.start_preheat;
+    let at_edge = base.value * fuel.value * surface.value * plate * learned;
+    let band = combined(at_edge * start.value, &[base, fuel, surface, start]);
+    let result = StartPreheat {
+        first: band.map(Duration::from_s),
+        restart: Duration::from_s(at_edge * RESTART_FACTOR),
+    };
+
+    let mut trace = Tracer::new(
+        Quantity::StartPreheat,
+        &[Input::Thickness, Input::Fuel, Input::Surface, Input::Start, Input::PlateTemperature],
+    );
+    trace.step(
+        "preheat_band",
+        Measure::List(Kind::Duration, vec![low, high]),
+        COMMON_PRACTICE,
+        vec![("thickness", Measure::Number(Kind::Length, path.as_m()))],
+    );
+    trace.number("preheat_middle", (Kind::Duration, base.value), COMPUTED);
+    let words: [(Factor, &'static str, Named); 3] = [
+        (fuel, "times_fuel", ("fuel", Measure::Word(request.gas.fuel.code()))),
+        (surface, "times_near_face", ("surface", Measure::Word(request.steel.surface.code()))),
+        (start, "times_start", ("start", Measure::Word(request.cut.start.code()))),
+    ];
+    for (factor, code, named) in words {
+        if factor != Factor::ONE {
+            let value = Measure::Number(Kind::Ratio, factor.value);
+            trace.step(code, value, COMMON_PRACTICE, vec![named]);
+        }
+    }
+    if plate != 1.0 {
+        let temperature = request.steel.plate_temperature.as_k();
+        trace.step(
+            "times_plate",
+            Measure::Number(Kind::Ratio, plate),
+            HEATING,
+            vec![("temperature", Measure::Number(Kind::Temperature, temperature))],
+        );
+    }
+    if learned != 1.0 {
+        trace.number("times_learned", (Kind::Ratio, learned), SHOP);
+    }
+    trace.step(
+        "preheat_spread",
+        Measure::List(Kind::Duration, vec![band.low, band.high]),
+        COMPUTED,
+        vec![],
+    );
+    trace.number("result_preheat", (Kind::Duration, band.set), COMPUTED);
+    Ok((result, trace.done()))
+}

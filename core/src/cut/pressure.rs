@@ -1,0 +1,234 @@
+//! What the two regulators must show while gas flows: tip, torch, hose, back to the gauge.
+
+use super::consumption::Flows;
+use super::note::{Level, Note};
+use super::request::Request;
+use super::tip_plan::TipPlan;
+use crate::band::Band;
+use crate::error::{Error, Result};
+use crate::gas::OXYGEN;
+use crate::gas::fuel::{Fuel, Torch, characteristics, torch_pressure};
+use crate::gas::hose::{RegulatorEnd, regulator_end};
+use crate::physics::compressible::Pipe;
+use crate::quantity::{GasFlow, GaugePressure, Length};
+use crate::reference::tables;
+use crate::source::{
+    COMMON_PRACTICE, COMPUTED, CUTTING_DATA, FUEL_GASES, ORIFICE, OURS, PIPE_FLOW, SourceKey,
+};
+use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
+
+/// Acetylene is never above this, flowing or shut. Source: `osha_1910_253`.
+pub const ACETYLENE_CEILING: GaugePressure = GaugePressure::from_psi(15.0);
+/// Flowing setting from which the rise of a closing regulator may pass the ceiling: it can
+/// rise by 30 %. Source: `from_memory`.
+const ACETYLENE_WATCH: GaugePressure = GaugePressure::from_pa(79e3);
+/// Oxygen setting above which hoses and regulator should be looked at. Source: `ours`.
+const OXYGEN_WATCH: GaugePressure = GaugePressure::from_pa(690e3);
+/// Working pressure of a hose. Source: `iso_3821`.
+const HOSE_LIMIT: GaugePressure = GaugePressure::from_pa(2e6);
+/// Drop in the hose against the tip pressure above which it is a caution. Source: `ours`.
+const LARGE_DROP: f64 = 0.25;
+/// An injector needs at least this oxygen pressure. Source: `common_practice`.
+const INJECTOR_OXYGEN: GaugePressure = GaugePressure::from_pa(200e3);
+
+/// Flow of the fuel and of the oxygen that its neutral flame takes.
+///
+/// # Errors
+/// Only when a table compiled in cannot be read.
+pub fn flame(fuel: Fuel, path: Length) -> Result<((GasFlow, GasFlow), [Trace; 2])> {
+    let table = tables()?.fuel_flow.get(&fuel).ok_or_else(|| Error::Reference {
+        file: "cutting-mild-steel.csv",
+        what: format!("no column for {}", fuel.code()),
+    })?;
+    let (low, high) = table.at(path.as_m());
+    let flow = 0.5 * (low + high);
+    let ratio = characteristics(fuel)?.neutral_ratio;
+    let mut of_fuel = Tracer::new(Quantity::FuelFlow, &[Input::Thickness, Input::Fuel]);
+    of_fuel.step(
+        if fuel == Fuel::Propylene { "fuel_band_propylene" } else { "fuel_band" },
+        Measure::List(Kind::GasFlow, vec![low, high]),
+        CUTTING_DATA,
+        vec![("fuel", Measure::Word(fuel.code()))],
+    );
+    of_fuel.number("result_middle", (Kind::GasFlow, flow), OURS);
+    let mut of_oxygen = Tracer::new(Quantity::PreheatOxygenFlow, &[Input::Thickness, Input::Fuel]);
+    of_oxygen
+        .number("flame_fuel", (Kind::GasFlow, flow), COMPUTED)
+        .step(
+            "flame_ratio",
+            Measure::Number(Kind::Ratio, ratio),
+            FUEL_GASES,
+            vec![("fuel", Measure::Word(fuel.code()))],
+        )
+        .number("result_flow", (Kind::GasFlow, flow * ratio), COMPUTED);
+    let flows = (GasFlow::from_m3_s(flow), GasFlow::from_m3_s(flow * ratio));
+    Ok((flows, [of_fuel.done(), of_oxygen.done()]))
+}
+
+/// From the tip back to the regulator.
+struct Line<'a> {
+    gas: &'static str,
+    hose: &'a Pipe,
+    at_tip: Band<GaugePressure>,
+    flow: Band<GasFlow>,
+}
+
+/// What the regulator shows, with how much of it the torch and the hose took at the set point.
+struct Setting {
+    band: Band<GaugePressure>,
+    loss: f64,
+    drop: f64,
+    reached: bool,
+}
+
+fn setting(request: &Request, line: &Line<'_>) -> Result<Setting> {
+    let (ambient, part) = (request.policy.ambient, request.policy.torch_loss);
+    let loss = |tip: GaugePressure| part * tip.absolute(ambient).as_pa();
+    let end = |tip: GaugePressure, flow: GasFlow| -> Result<RegulatorEnd> {
+        let torch = GaugePressure::from_pa(tip.as_pa() + loss(tip));
+        regulator_end(line.gas, line.hose, flow, (torch, ambient))
+    };
+    let low = end(line.at_tip.low, line.flow.low)?;
+    let set = end(line.at_tip.set, line.flow.set)?;
+    let high = end(line.at_tip.high, line.flow.high)?;
+    let lost = loss(line.at_tip.set);
+    Ok(Setting {
+        band: Band { low: low.pressure, set: set.pressure, high: high.pressure },
+        loss: lost,
+        drop: set.pressure.as_pa() - line.at_tip.set.as_pa() - lost,
+        reached: set.reached,
+    })
+}
+
+fn setting_trace(
+    (quantity, depends_on): (Quantity, &'static [Input]),
+    (line, found): (&Line<'_>, &Setting),
+    source: SourceKey,
+) -> Tracer {
+    let mut trace = Tracer::new(quantity, depends_on);
+    trace
+        .number("pressure_at_tip", (Kind::Pressure, line.at_tip.set.as_pa()), source)
+        .number("pressure_torch_loss", (Kind::Pressure, found.loss), OURS)
+        .step(
+            "pressure_hose_drop",
+            Measure::Number(Kind::Pressure, found.drop),
+            PIPE_FLOW,
+            vec![
+                ("flow", Measure::Number(Kind::GasFlow, line.flow.set.as_m3_s())),
+                ("bore", Measure::Number(Kind::Bore, line.hose.bore.as_m())),
+                ("length", Measure::Number(Kind::Length, line.hose.length.as_m())),
+            ],
+        );
+    trace
+}
+
+/// The same way back from the low and the high end of the band at the tip.
+fn regulator_band(trace: &mut Tracer, band: &Band<GaugePressure>) {
+    let ends = Measure::List(Kind::Pressure, vec![band.low.as_pa(), band.high.as_pa()]);
+    trace.step("regulator_band", ends, COMPUTED, vec![]);
+}
+
+/// Oxygen at the regulator: the hose carries cutting and preheat oxygen.
+///
+/// # Errors
+/// `OutOfRange` for an impossible hose.
+pub fn oxygen_setting(
+    request: &Request,
+    tip: &TipPlan,
+    flows: &Flows,
+) -> Result<(Band<GaugePressure>, Vec<Note>, Trace)> {
+    let with_flames = |q: GasFlow| GasFlow::from_m3_s(q.as_m3_s() + flows.preheat_oxygen.as_m3_s());
+    let line = Line {
+        gas: OXYGEN,
+        hose: &request.gas.oxygen_hose,
+        at_tip: tip.pressure,
+        flow: tip.flow.map(with_flames),
+    };
+    let found = setting(request, &line)?;
+    let mut notes = hose_notes(&found, tip.pressure.set, Measure::Word(OXYGEN));
+    let set = found.band.set;
+    if set > OXYGEN_WATCH && set <= HOSE_LIMIT {
+        let values = vec![("pressure", Measure::Number(Kind::Pressure, set.as_pa()))];
+        notes.push(Note::new(Level::Caution, "oxygen_setting_high", values));
+    }
+    if request.gas.torch == Torch::Injector && set < INJECTOR_OXYGEN {
+        let pressure = |p: GaugePressure| Measure::Number(Kind::Pressure, p.as_pa());
+        let values = vec![("pressure", pressure(set)), ("least", pressure(INJECTOR_OXYGEN))];
+        notes.push(Note::new(Level::Caution, "injector_oxygen_low", values));
+    }
+    let inputs = &[Input::Thickness, Input::Tip, Input::Fuel, Input::Hose, Input::Policy];
+    let mut trace = setting_trace((Quantity::OxygenPressure, inputs), (&line, &found), ORIFICE);
+    regulator_band(&mut trace, &found.band);
+    trace.number("result_regulator", (Kind::Pressure, set.as_pa()), COMPUTED);
+    Ok((found.band, notes, trace.done()))
+}
+
+/// What the hose does to a setting.
+fn hose_notes(found: &Setting, at_tip: GaugePressure, gas: Measure) -> Vec<Note> {
+    let drop = ("drop", Measure::Number(Kind::Pressure, found.drop));
+    if !found.reached || found.band.set > HOSE_LIMIT {
+        return vec![Note::new(Level::Stop, "hose_too_small", vec![("gas", gas), drop])];
+    }
+    if found.drop > LARGE_DROP * at_tip.as_pa() {
+        return vec![Note::new(Level::Caution, "hose_drop_large", vec![("gas", gas), drop])];
+    }
+    Vec::new()
+}
+
+/// Fuel at the regulator; acetylene is never shown above its ceiling.
+///
+/// # Errors
+/// `OutOfRange` for an impossible hose.
+pub fn fuel_setting(
+    request: &Request,
+    path: Length,
+    flow: GasFlow,
+) -> Result<(Band<GaugePressure>, Vec<Note>, Trace)> {
+    let (fuel, gas) = (request.gas.fuel, &request.gas);
+    let line = Line {
+        gas: fuel.code(),
+        hose: &gas.fuel_hose,
+        at_tip: torch_pressure(fuel, gas.torch, path)?,
+        flow: Band { low: flow, set: flow, high: flow },
+    };
+    let found = setting(request, &line)?;
+    let mut notes = hose_notes(&found, line.at_tip.set, Measure::Word(fuel.code()));
+    notes.extend(limit_note(fuel, found.band.set));
+    notes.extend(supply_note(request, found.band.set));
+    let inputs = &[Input::Thickness, Input::Fuel, Input::Hose, Input::Torch];
+    let mut trace =
+        setting_trace((Quantity::FuelPressure, inputs), (&line, &found), COMMON_PRACTICE);
+    let band = if fuel == Fuel::Acetylene {
+        let ceiling = ACETYLENE_CEILING.as_pa();
+        let source = SourceKey("osha_1910_253");
+        trace.number("pressure_ceiling", (Kind::Pressure, ceiling), source);
+        found.band.map(|p| GaugePressure::from_pa(p.as_pa().min(ceiling)))
+    } else {
+        found.band
+    };
+    regulator_band(&mut trace, &band);
+    trace.number("result_regulator", (Kind::Pressure, band.set.as_pa()), COMPUTED);
+    Ok((band, notes, trace.done()))
+}
+
+fn limit_note(fuel: Fuel, set: GaugePressure) -> Option<Note> {
+    if fuel != Fuel::Acetylene || set <= ACETYLENE_WATCH {
+        return None;
+    }
+    let level = if set > ACETYLENE_CEILING { Level::Stop } else { Level::Caution };
+    let code = if level == Level::Stop { "fuel_over_limit" } else { "fuel_near_limit" };
+    let pressure = |p: GaugePressure| Measure::Number(Kind::Pressure, p.as_pa());
+    let values = vec![("needed", pressure(set)), ("ceiling", pressure(ACETYLENE_CEILING))];
+    Some(Note::new(level, code, values))
+}
+
+fn supply_note(request: &Request, set: GaugePressure) -> Option<Note> {
+    let supply = request.gas.fuel_supply.filter(|supply| *supply < set)?;
+    let pressure = |p: GaugePressure| Measure::Number(Kind::Pressure, p.as_pa());
+    let values = vec![
+        ("fuel", Measure::Word(request.gas.fuel.code())),
+        ("needed", pressure(set)),
+        ("supply", pressure(supply)),
+    ];
+    Some(Note::new(Level::Stop, "fuel_supply_low", values))
+}

@@ -1,0 +1,252 @@
+//! The door of the domain: a request in, every setting with its chain out.
+
+use super::balance::{Balance, Kerf, balance};
+use super::consumption::{Amounts, Flows, Starts, Times, amounts, starts, times};
+use super::cue::{Cue, cues};
+use super::limits;
+use super::note::{Level, Note, Verdict};
+use super::preheat_time::{StartPreheat, start_preheat};
+use super::pressure::{flame, fuel_setting, oxygen_setting};
+use super::request::{Direction, Handedness, Request};
+use super::speed::{drag, travel_speed};
+use super::tip_plan::{TipPlan, tip_plan};
+use super::{kerf, steel_notes};
+use crate::band::Band;
+use crate::error::{Error, Result};
+use crate::gas::fuel::TipFace;
+use crate::quantity::{Duration, GasFlow, GaugePressure, Length, Speed};
+use crate::source::{COMPUTED, GIVEN};
+use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
+
+/// What to set for one stroke, and how every number came to be.
+#[derive(Clone, Debug, PartialEq)]
+pub struct Settings {
+    /// Longest path of the jet through the metal, held to the limit of the tables.
+    pub path: Length,
+    /// Bore of the tip.
+    pub bore: Length,
+    /// Its face.
+    pub face: TipFace,
+    /// At the oxygen regulator, gas flowing.
+    pub oxygen_pressure: Band<GaugePressure>,
+    /// At the fuel regulator, gas flowing.
+    pub fuel_pressure: Band<GaugePressure>,
+    /// Cutting oxygen.
+    pub oxygen_flow: GasFlow,
+    /// Oxygen of the preheat flames.
+    pub preheat_oxygen_flow: GasFlow,
+    /// Fuel.
+    pub fuel_flow: GasFlow,
+    /// Before the cutting oxygen goes on.
+    pub start_preheat: Band<Duration>,
+    /// Pace.
+    pub travel_speed: Band<Speed>,
+    /// Width of the cut.
+    pub kerf: Length,
+    /// Lag of the bottom.
+    pub drag: Length,
+    /// Cones to plate.
+    pub standoff: Band<Length>,
+    /// Tip face to plate.
+    pub tip_to_plate: Band<Length>,
+    /// Number of starts, and planned stops.
+    pub starts: Starts,
+    /// Which way to travel.
+    pub direction: Direction,
+    /// Times of one cut.
+    pub time: Times,
+    /// Gas of one cut.
+    pub gas: Amounts,
+    /// How many cuts are asked.
+    pub count: u32,
+    /// Oxygen supplied over needed.
+    pub balance: Balance,
+    /// What must be said.
+    pub notes: Vec<Note>,
+    /// What eye and ear tell.
+    pub cues: [Cue; 8],
+    /// The chain of every number.
+    pub traces: Vec<Trace>,
+}
+
+impl Settings {
+    /// How the plan stands.
+    #[must_use]
+    pub fn verdict(&self) -> Verdict {
+        Verdict::of(&self.notes)
+    }
+}
+
+/// Plans one stroke.
+///
+/// | symbol | meaning | refused outside |
+/// |---|---|---|
+/// | `request` | steel, cut, gas, gear, policy | the ranges of [`limits`] |
+/// | → | settings, notes, cues, traces | |
+///
+/// A tip that does not suit, a pierce too deep, a hose too small or steel that does not cut
+/// are no errors: the settings carry a caution or a stop that says what would lift it.
+///
+/// # Errors
+/// Every input that is not possible.
+pub fn plan(request: &Request) -> std::result::Result<Settings, Vec<Error>> {
+    request.check()?;
+    compute(request).map_err(|error| vec![error])
+}
+
+/// The longest path, held to the tables, with the stop that says so.
+fn path_thickness(request: &Request) -> (Length, Option<Note>, Trace) {
+    let (thickness, bevel) = (request.steel.thickness, request.cut.bevel);
+    let full = thickness.as_m() / bevel.as_rad().cos();
+    let longest = limits::THICKNESS.high;
+    let number = |path: f64| Measure::Number(Kind::Length, path);
+    let note = (full > longest * (1.0 + 1e-12)).then(|| {
+        let values = vec![
+            ("thickness", number(thickness.as_m())),
+            ("bevel", Measure::Number(Kind::Angle, bevel.as_rad())),
+            ("path", number(full)),
+            ("longest", number(longest)),
+        ];
+        Note::new(Level::Stop, "path_too_thick", values)
+    });
+    let mut trace = Tracer::new(Quantity::PathThickness, &[Input::Thickness]);
+    trace.number("path_thickness", (Kind::Length, thickness.as_m()), GIVEN);
+    if bevel.as_rad() > 0.0 {
+        let bevel = vec![("bevel", Measure::Number(Kind::Angle, bevel.as_rad()))];
+        trace.step("path_bevel", number(full), COMPUTED, bevel);
+    }
+    (Length::from_m(full.min(longest)), note, trace.done())
+}
+
+fn compute(request: &Request) -> Result<Settings> {
+    let (path, too_thick, of_path) = path_thickness(request);
+    let mut notes: Vec<Note> = too_thick.into_iter().collect();
+    notes.extend(steel_notes::steel_notes(request, path)?);
+
+    let (tip, tip_notes, [of_tip, of_oxygen_flow]) = tip_plan(request, path)?;
+    let ((fuel, preheat_oxygen), [of_fuel_flow, of_flame]) = flame(request.gas.fuel, path)?;
+    let flows = Flows { oxygen: tip.flow.set, preheat_oxygen, fuel };
+    let (oxygen_pressure, oxygen_notes, of_oxygen) = oxygen_setting(request, &tip, &flows)?;
+    let (fuel_pressure, fuel_notes, of_fuel) = fuel_setting(request, path, fuel)?;
+    notes.extend(tip_notes.into_iter().chain(oxygen_notes).chain(fuel_notes));
+
+    let (pace, of_speed) = travel_speed(request, path)?;
+    let (preheat, of_preheat) = start_preheat(request, path)?;
+    let (width, of_kerf) = kerf::kerf(request, path, tip.bore);
+    let (drag, of_drag) = drag(path, &pace);
+    let (distance, [of_standoff, of_tip_to_plate]) = kerf::distance(request)?;
+    let burnt = Kerf { width, path, base: pace.base };
+    let (balance, of_balance) = balance(&burnt, flows.oxygen)?;
+    if !balance.plausible {
+        let ratio = vec![("ratio", Measure::Number(Kind::Ratio, balance.ratio))];
+        notes.push(Note::new(Level::Caution, "balance_inconsistent", ratio));
+    }
+    let (starts, of_starts) = starts(request);
+    notes.extend(stop_note(&starts));
+    let (time, of_time) = times(request, &preheat, (starts.count, pace.speed.set));
+    let (gas, [of_used_oxygen, of_used_fuel]) = amounts(&time, &flows);
+    notes.push(Note::new(Level::Info, "closing_rise", vec![]));
+
+    let traces = vec![
+        of_path,
+        of_tip,
+        of_oxygen,
+        of_fuel,
+        of_oxygen_flow,
+        of_flame,
+        of_fuel_flow,
+        of_preheat,
+        of_speed,
+        of_kerf,
+        of_drag,
+        of_standoff,
+        of_tip_to_plate,
+        of_starts,
+        of_time,
+        of_used_oxygen,
+        of_used_fuel,
+        of_balance,
+    ];
+    Ok(assemble(
+        request,
+        (path, &tip, &flows),
+        Computed {
+            oxygen_pressure,
+            fuel_pressure,
+            preheat,
+            speed: pace.speed,
+            width,
+            drag,
+            distance,
+            starts,
+            time,
+            gas,
+            balance,
+            notes,
+            traces,
+        },
+    ))
+}
+
+/// What [`compute`] found, on its way into [`Settings`].
+struct Computed {
+    oxygen_pressure: Band<GaugePressure>,
+    fuel_pressure: Band<GaugePressure>,
+    preheat: StartPreheat,
+    speed: Band<Speed>,
+    width: Length,
+    drag: Length,
+    distance: kerf::Distance,
+    starts: Starts,
+    time: Times,
+    gas: Amounts,
+    balance: Balance,
+    notes: Vec<Note>,
+    traces: Vec<Trace>,
+}
+
+fn assemble(
+    request: &Request,
+    (path, tip, flows): (Length, &TipPlan, &Flows),
+    found: Computed,
+) -> Settings {
+    Settings {
+        path,
+        bore: tip.bore,
+        face: tip.face,
+        oxygen_pressure: found.oxygen_pressure,
+        fuel_pressure: found.fuel_pressure,
+        oxygen_flow: flows.oxygen,
+        preheat_oxygen_flow: flows.preheat_oxygen,
+        fuel_flow: flows.fuel,
+        start_preheat: found.preheat.first,
+        travel_speed: found.speed,
+        kerf: found.width,
+        drag: found.drag,
+        standoff: found.distance.standoff,
+        tip_to_plate: found.distance.tip_to_plate,
+        starts: found.starts,
+        direction: match request.cut.handedness {
+            Handedness::Right => Direction::RightToLeft,
+            Handedness::Left => Direction::LeftToRight,
+        },
+        time: found.time,
+        gas: found.gas,
+        count: request.cut.count,
+        balance: found.balance,
+        notes: found.notes,
+        cues: cues(request.gas.fuel),
+        traces: found.traces,
+    }
+}
+
+fn stop_note(starts: &Starts) -> Option<Note> {
+    (starts.count > 1).then(|| {
+        let at = starts.stops.iter().map(|stop| stop.as_m()).collect();
+        let values = vec![
+            ("count", Measure::Number(Kind::Count, f64::from(starts.count - 1))),
+            ("stops", Measure::List(Kind::Length, at)),
+        ];
+        Note::new(Level::Info, "planned_stops", values)
+    })
+}

@@ -1,0 +1,159 @@
+//! How fast does the torch travel, and how far does the bottom of the cut lag?
+
+use super::request::{Process, Quality, Request};
+use crate::band::Band;
+use crate::error::{Error, Result};
+use crate::quantity::{Length, Speed};
+use crate::reference::tables;
+use crate::source::{COMMON_PRACTICE, COMPUTED, CUTTING_DATA, OURS, SHOP};
+use crate::steel::surface::Surface;
+use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
+
+/// Purity at and above which oxygen cuts at full pace, a part of the whole.
+/// Source: `common_practice`.
+const FULL_PURITY: f64 = 0.995;
+/// What one percent less purity leaves of the pace. Source: `ours`, the middle of the 15 to
+/// 25 % that sources give.
+const PACE_A_PERCENT: f64 = 0.8;
+/// Drag of a cut at the middle of its speed band, a part of the thickness.
+/// Source: `common_practice`.
+const DRAG_AT_MIDDLE: f64 = 0.10;
+
+/// Pace of a stroke.
+#[derive(Clone, Copy, Debug, PartialEq)]
+pub struct Pace {
+    /// Before purity, faces and what the shop has learned: what the oxygen balance takes.
+    pub base: Speed,
+    /// What to travel at.
+    pub speed: Band<Speed>,
+    /// Middle of the whole published band with the same factors.
+    pub middle: Speed,
+}
+
+/// The part of the speed band that a process works in. Source: `ours`.
+const fn part_of_band(process: Process) -> (f64, f64) {
+    match process {
+        Process::Freehand => (0.0, 0.5),
+        Process::Guided => (0.25, 0.75),
+        Process::Machine => (0.5, 1.0),
+    }
+}
+
+/// The set point inside that part. Source: `ours`.
+const fn set_point(quality: Quality) -> f64 {
+    match quality {
+        Quality::Fine => 0.25,
+        Quality::Standard => 0.5,
+        Quality::Severance => 0.75,
+    }
+}
+
+/// What less than full purity leaves of the pace, at most 1.
+#[must_use]
+pub fn purity_factor(purity: f64) -> f64 {
+    PACE_A_PERCENT.powf((FULL_PURITY - purity) * 100.0).min(1.0)
+}
+
+fn surface_factors(front: Surface, back: Surface) -> Result<(f64, f64)> {
+    let row = |surface: Surface| {
+        tables()?.surfaces.get(surface.code()).ok_or_else(|| Error::Reference {
+            file: "surface-factors.csv",
+            what: format!("no row for {}", surface.code()),
+        })
+    };
+    Ok((row(front)?.speed_front, row(back)?.speed_back))
+}
+
+/// Travel speed at a path thickness.
+///
+/// ```text
+/// v = (v_low + part·(v_high − v_low)) · purity · near face · far face · learned
+/// ```
+/// Source: `awhb_oxygen_cutting` for the band.
+///
+/// # Errors
+/// Only when a table compiled in cannot be read.
+pub fn travel_speed(request: &Request, path: Length) -> Result<(Pace, Trace)> {
+    let (low, high) = tables()?.speed.at(path.as_m());
+    let (from, to) = part_of_band(request.cut.process);
+    let part = |at: f64| low + (from + at * (to - from)) * (high - low);
+    let base = part(set_point(request.cut.quality));
+    let purity = purity_factor(request.gas.oxygen_purity);
+    let (front, back) = surface_factors(request.steel.surface, request.steel.back_surface)?;
+    let learned = request.factors.speed;
+    let all = purity * front * back * learned;
+    let speed = Band { low: part(0.0) * all, set: base * all, high: part(1.0) * all };
+    let pace = Pace {
+        base: Speed::from_m_s(base),
+        speed: speed.map(Speed::from_m_s),
+        middle: Speed::from_m_s(0.5 * (low + high) * all),
+    };
+
+    let mut trace = Tracer::new(
+        Quantity::TravelSpeed,
+        &[Input::Thickness, Input::Process, Input::Quality, Input::Surface, Input::Purity],
+    );
+    trace.step(
+        "speed_band",
+        Measure::List(Kind::Speed, vec![low, high]),
+        CUTTING_DATA,
+        vec![("thickness", Measure::Number(Kind::Length, path.as_m()))],
+    );
+    trace.step(
+        "speed_set_point",
+        Measure::Number(Kind::Speed, base),
+        OURS,
+        vec![
+            ("process", Measure::Word(request.cut.process.code())),
+            ("quality", Measure::Word(request.cut.quality.code())),
+        ],
+    );
+    if purity < 1.0 {
+        trace.number("times_purity", (Kind::Ratio, purity), OURS);
+    }
+    let faces = [
+        (request.steel.surface, front, "times_near_face"),
+        (request.steel.back_surface, back, "times_far_face"),
+    ];
+    for (surface, factor, code) in faces {
+        if surface != Surface::Clean {
+            trace.step(
+                code,
+                Measure::Number(Kind::Ratio, factor),
+                OURS,
+                vec![("surface", Measure::Word(surface.code()))],
+            );
+        }
+    }
+    if learned != 1.0 {
+        trace.number("times_learned", (Kind::Ratio, learned), SHOP);
+    }
+    trace.step(
+        "speed_part",
+        Measure::List(Kind::Speed, vec![speed.low, speed.high]),
+        OURS,
+        vec![("process", Measure::Word(request.cut.process.code()))],
+    );
+    trace.number("result_speed", (Kind::Speed, speed.set), COMPUTED);
+    Ok((pace, trace.done()))
+}
+
+/// How far the bottom of the cut lags its top.
+///
+/// ```text
+/// drag = 10 % · thickness · (v/v_mid)²
+/// ```
+/// Source: `common_practice`.
+#[must_use]
+pub fn drag(path: Length, pace: &Pace) -> (Length, Trace) {
+    let ratio = pace.speed.set.as_m_s() / pace.middle.as_m_s();
+    let drag = Length::from_m(DRAG_AT_MIDDLE * path.as_m() * ratio * ratio);
+    let mut trace =
+        Tracer::new(Quantity::Drag, &[Input::Thickness, Input::Process, Input::Quality]);
+    trace
+        .number("drag_at_middle", (Kind::Percent, DRAG_AT_MIDDLE), COMMON_PRACTICE)
+        .number("drag_thickness", (Kind::Length, path.as_m()), COMPUTED)
+        .number("drag_pace_squared", (Kind::Ratio, ratio * ratio), COMMON_PRACTICE)
+        .number("result_drag", (Kind::Length, drag.as_m()), COMPUTED);
+    (drag, trace.done())
+}

@@ -1,0 +1,150 @@
+//! The quick-entry line: `4x 3/4 plate 36in guided, rust`.
+//!
+//! [`read`] gives back what was understood, where each part stands in the text, and what
+//! must be asked. [`Understood::echo`] says it back so that it reads the same again.
+
+use std::ops::Range;
+
+use super::LONGEST;
+use super::measure::TypedLength;
+use super::resolve::resolve;
+use super::token::tokens;
+use crate::cut::{Process, Quality, Start};
+use crate::gas::fuel::Fuel;
+use crate::quantity::{Angle, Temperature};
+use crate::steel::surface::Surface;
+
+/// What a line says; `None` where it says nothing.
+#[derive(Clone, Debug, Default, PartialEq)]
+pub struct Understood {
+    /// How many pieces.
+    pub count: Option<u32>,
+    /// Plate thickness.
+    pub thickness: Option<TypedLength>,
+    /// Length of cut.
+    pub length: Option<TypedLength>,
+    /// How the torch is moved.
+    pub process: Option<Process>,
+    /// The near face.
+    pub surface: Option<Surface>,
+    /// The far face.
+    pub back_surface: Option<Surface>,
+    /// Where the cut begins.
+    pub start: Option<Start>,
+    /// What the edge is for.
+    pub quality: Option<Quality>,
+    /// From square.
+    pub bevel: Option<Angle>,
+    /// Which fuel.
+    pub fuel: Option<Fuel>,
+    /// Grade by its short name.
+    pub grade: Option<&'static str>,
+    /// Temperature of the plate.
+    pub plate_temperature: Option<Temperature>,
+    /// Oxygen purity, a part of the whole.
+    pub oxygen_purity: Option<f64>,
+}
+
+/// What a part of the text was taken for.
+#[derive(Clone, Debug, PartialEq)]
+pub struct Mark {
+    /// Its bytes in the text.
+    pub span: Range<usize>,
+    /// Which part of [`Understood`].
+    pub part: &'static str,
+    /// Code of what was assumed on the way, to be said back.
+    pub assumed: Option<&'static str>,
+}
+
+/// Something that must be asked or mended.
+#[derive(Clone, Debug, PartialEq)]
+pub struct Problem {
+    /// Code of its sentence.
+    pub code: &'static str,
+    /// Its bytes in the text; `None` when something is missing.
+    pub span: Option<Range<usize>>,
+    /// Texts that would mend it: in place of the span, or at the end of the line.
+    pub offers: Vec<String>,
+}
+
+/// A line, read.
+#[derive(Clone, Debug, Default, PartialEq)]
+pub struct Line {
+    /// What it says.
+    pub understood: Understood,
+    /// Where.
+    pub marks: Vec<Mark>,
+    /// What must be asked. A line without problems can be planned.
+    pub problems: Vec<Problem>,
+}
+
+/// Reads a quick-entry line. Never panics, whatever is typed.
+#[must_use]
+pub fn read(text: &str) -> Line {
+    if text.chars().count() > LONGEST {
+        let problem = Problem { code: "text_too_long", span: None, offers: Vec::new() };
+        return Line { problems: vec![problem], ..Line::default() };
+    }
+    resolve(text, &tokens(text))
+}
+
+impl Understood {
+    /// The line said back in full; it reads the same again.
+    #[must_use]
+    pub fn echo(&self) -> String {
+        let count = self.count.map_or(String::new(), |count| format!("{count}x "));
+        let thickness = self.thickness.map(|l| format!("{} plate", l.echo()));
+        let faces = self.surface.map(|s| face_words(s).to_owned());
+        let back = self.back_surface.map(|s| format!("back {}", face_words(s)));
+        let parts = [
+            thickness,
+            self.length.map(|l| {
+                if self.thickness.is_some() { l.echo() } else { format!("{} long", l.echo()) }
+            }),
+            self.process.map(|p| p.code().to_owned()),
+            faces,
+            back,
+            self.start.map(|s| start_words(s).to_owned()),
+            self.bevel.map(|b| format!("{} deg bevel", round(b.as_deg()))),
+            self.quality.map(|q| q.code().to_owned()),
+            self.fuel.map(|f| f.code().replace('_', " ")),
+            self.grade.map(grade_words),
+            self.plate_temperature.map(|t| format!("{} degC", round(t.as_c()))),
+            self.oxygen_purity.map(|p| format!("{} %", round(p * 100.0))),
+        ];
+        format!("{count}{}", parts.into_iter().flatten().collect::<Vec<_>>().join(", "))
+    }
+}
+
+/// Nine digits: finer than anyone types, coarser than the rounding of a conversion.
+fn round(value: f64) -> f64 {
+    (value * 1e9).round() / 1e9
+}
+
+const fn face_words(surface: Surface) -> &'static str {
+    match surface {
+        Surface::Clean => "clean",
+        Surface::MillScale => "mill scale",
+        Surface::LightRust => "light rust",
+        Surface::HeavyRust => "heavy rust",
+        Surface::Paint => "paint",
+        Surface::Galvanised => "galvanised",
+    }
+}
+
+const fn start_words(start: Start) -> &'static str {
+    match start {
+        Start::Edge => "edge start",
+        Start::DrilledHole => "drilled hole",
+        Start::Pierce => "pierce",
+    }
+}
+
+/// A grade that is a bare number needs a word beside it to be read as one.
+fn grade_words(grade: &str) -> String {
+    if grade.starts_with(|c: char| c.is_ascii_digit()) {
+        format!("grade {grade}")
+    } else {
+        grade.to_owned()
+    }
+}

@@ -1,0 +1,22 @@
+//! Reads what people type: the quick-entry line, and single fields.
+//!
+//! Units are never guessed in silence. A bare fraction is inches, and that is said back; a
+//! bare number in a line is marked and asked; in a field the unit shown beside it applies.
+//!
+//! ```
+//! use galvanon_core::entry::line::read;
+//!
+//! let line = read("4x 3/4 plate 36in guided, rust");
+//! assert!(line.problems.is_empty());
+//! assert_eq!(line.understood.echo(), "4x 3/4 in plate, 36 in, guided, light rust");
+//! ```
+
+pub mod field;
+pub mod line;
+pub mod measure;
+mod resolve;
+mod token;
+mod words;
+
+/// The longest text that is read, in characters.
+pub const LONGEST: usize = 2_000;

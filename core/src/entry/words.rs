@@ -1,0 +1,157 @@
+//! The words of the trade that a line may hold, and what each says.
+
+use crate::cut::{Process, Quality, Start};
+use crate::gas::fuel::Fuel;
+use crate::steel::surface::Surface;
+
+/// What a phrase says.
+#[derive(Clone, Copy, Debug, PartialEq)]
+pub enum Says {
+    /// How the torch is moved.
+    Process(Process),
+    /// What a face carries; true when the plain word was taken for the light kind.
+    Surface(Surface, bool),
+    /// What follows or came before is on the far face.
+    Back,
+    /// On both faces.
+    Both,
+    /// Where the cut begins.
+    Start(Start),
+    /// What the edge is for.
+    Quality(Quality),
+    /// Which fuel.
+    Fuel(Fuel),
+    /// The length beside it is the thickness.
+    Thickness,
+    /// The length beside it is the length of cut.
+    Length,
+    /// The angle beside it is the bevel.
+    Bevel,
+    /// The number before it counts pieces.
+    Pieces,
+    /// Nothing by itself.
+    Filler,
+}
+
+/// Every phrase, longest first within a beginning.
+const PHRASES: &[(&str, Says)] = &[
+    ("free hand", Says::Process(Process::Freehand)),
+    ("freehand", Says::Process(Process::Freehand)),
+    ("by hand", Says::Process(Process::Freehand)),
+    ("hand", Says::Process(Process::Freehand)),
+    ("guided", Says::Process(Process::Guided)),
+    ("guide", Says::Process(Process::Guided)),
+    ("straightedge", Says::Process(Process::Guided)),
+    ("straight edge", Says::Process(Process::Guided)),
+    ("machine", Says::Process(Process::Machine)),
+    ("carriage", Says::Process(Process::Machine)),
+    ("track", Says::Process(Process::Machine)),
+    ("clean", Says::Surface(Surface::Clean, false)),
+    ("mill scale", Says::Surface(Surface::MillScale, false)),
+    ("scale", Says::Surface(Surface::MillScale, true)),
+    ("light rust", Says::Surface(Surface::LightRust, false)),
+    ("heavy rust", Says::Surface(Surface::HeavyRust, false)),
+    ("rust", Says::Surface(Surface::LightRust, true)),
+    ("rusty", Says::Surface(Surface::LightRust, true)),
+    ("paint", Says::Surface(Surface::Paint, false)),
+    ("painted", Says::Surface(Surface::Paint, false)),
+    ("primer", Says::Surface(Surface::Paint, false)),
+    ("primed", Says::Surface(Surface::Paint, false)),
+    ("galvanised", Says::Surface(Surface::Galvanised, false)),
+    ("galvanized", Says::Surface(Surface::Galvanised, false)),
+    ("galv", Says::Surface(Surface::Galvanised, false)),
+    ("zinc", Says::Surface(Surface::Galvanised, false)),
+    ("both sides", Says::Both),
+    ("both faces", Says::Both),
+    ("back", Says::Back),
+    ("behind", Says::Back),
+    ("edge start", Says::Start(Start::Edge)),
+    ("from edge", Says::Start(Start::Edge)),
+    ("drilled hole", Says::Start(Start::DrilledHole)),
+    ("drilled", Says::Start(Start::DrilledHole)),
+    ("hole start", Says::Start(Start::DrilledHole)),
+    ("from hole", Says::Start(Start::DrilledHole)),
+    ("pierce", Says::Start(Start::Pierce)),
+    ("pierced", Says::Start(Start::Pierce)),
+    ("fine", Says::Quality(Quality::Fine)),
+    ("standard", Says::Quality(Quality::Standard)),
+    ("severance", Says::Quality(Quality::Severance)),
+    ("sever", Says::Quality(Quality::Severance)),
+    ("rough", Says::Quality(Quality::Severance)),
+    ("scrap", Says::Quality(Quality::Severance)),
+    ("acetylene", Says::Fuel(Fuel::Acetylene)),
+    ("propane", Says::Fuel(Fuel::Propane)),
+    ("propylene", Says::Fuel(Fuel::Propylene)),
+    ("natural gas", Says::Fuel(Fuel::NaturalGas)),
+    ("natural_gas", Says::Fuel(Fuel::NaturalGas)),
+    ("natgas", Says::Fuel(Fuel::NaturalGas)),
+    ("plate", Says::Thickness),
+    ("pl", Says::Thickness),
+    ("flat", Says::Thickness),
+    ("thick", Says::Thickness),
+    ("thk", Says::Thickness),
+    ("long", Says::Length),
+    ("length", Says::Length),
+    ("cut", Says::Length),
+    ("bevel", Says::Bevel),
+    ("bevelled", Says::Bevel),
+    ("beveled", Says::Bevel),
+    ("off", Says::Pieces),
+    ("pcs", Says::Pieces),
+    ("pc", Says::Pieces),
+    ("pieces", Says::Pieces),
+    ("x", Says::Filler),
+    ("×", Says::Filler),
+    ("steel", Says::Filler),
+    ("at", Says::Filler),
+    ("with", Says::Filler),
+    ("of", Says::Filler),
+    ("and", Says::Filler),
+    ("oxygen", Says::Filler),
+    ("grade", Says::Filler),
+];
+
+/// What a phrase says, if it is known.
+#[must_use]
+pub fn says(phrase: &str) -> Option<Says> {
+    PHRASES.iter().find(|(known, _)| *known == phrase).map(|(_, says)| *says)
+}
+
+/// Known phrases that begin like `word` or differ from it by a letter or two, to offer.
+#[must_use]
+pub fn near(word: &str) -> Vec<&'static str> {
+    if word.chars().count() < 3 {
+        return Vec::new();
+    }
+    let close =
+        |known: &&str| known.starts_with(word) || (known.len() > 3 && distance(known, word) <= 2);
+    PHRASES.iter().map(|(known, _)| *known).filter(close).take(3).collect()
+}
+
+/// Letters to insert, drop or change between two words (Levenshtein).
+fn distance(a: &str, b: &str) -> usize {
+    let b: Vec<char> = b.chars().collect();
+    let mut row: Vec<usize> = (0..=b.len()).collect();
+    for (i, letter) in a.chars().enumerate() {
+        let mut corner = row[0];
+        row[0] = i + 1;
+        for j in 0..b.len() {
+            let changed = corner + usize::from(b[j] != letter);
+            corner = row[j + 1];
+            row[j + 1] = changed.min(row[j] + 1).min(corner + 1);
+        }
+    }
+    row[b.len()]
+}
+
+#[cfg(test)]
+mod tests {
+    use super::near;
+
+    #[test]
+    fn a_slip_of_the_finger_gets_the_word_offered() {
+        assert_eq!(near("giuded"), ["guided"]);
+        assert!(near("galvanize").contains(&"galvanized"));
+        assert!(near("zzzzzz").is_empty());
+    }
+}

@@ -1,0 +1,43 @@
+//! The engineering behind Galvanon: how steel is cut with oxygen and a fuel gas.
+//!
+//! Nothing here knows a clock, a network, a database, a random number or a sentence
+//! for a screen: results are values with codes, and who shows them finds the words.
+//! The domains stand in the order of work; each uses only itself, the ground floor and
+//! the domains above it.
+//!
+//! 1. [`steel`]: what is cut, whether oxygen cuts it, what its faces carry
+//! 2. [`gas`]: fuels, oxygen, hoses, and what a regulator must be set to
+//! 3. [`tip`]: bores, the published flow for a thickness, and which tip to fit
+//! 4. [`cut`]: one stroke, from a [`cut::Request`] to [`cut::Settings`] with their traces
+//!
+//! [`entry`] reads what people type. The ground floor is [`quantity`], [`range`],
+//! [`error`], [`band`], [`trace`], [`source`], [`reference`](mod@reference), [`solve`] and [`physics`].
+//!
+//! # Examples
+//!
+//! ```
+//! use galvanon_core::cut::{plan, Request, Verdict};
+//! use galvanon_core::quantity::Length;
+//!
+//! let settings = plan(&Request::plate(Length::from_in(0.75), Length::from_in(36.0)))?;
+//! assert_eq!(settings.verdict(), Verdict::Ok);
+//! // the handbook gives 12 to 21 in/min for 3/4 in plate
+//! let pace = settings.travel_speed.set.as_m_s() / 0.0254 * 60.0;
+//! assert!((12.0..=21.0).contains(&pace));
+//! # Ok::<(), Vec<galvanon_core::error::Error>>(())
+//! ```
+
+pub mod band;
+pub mod cut;
+pub mod entry;
+pub mod error;
+pub mod gas;
+pub mod physics;
+pub mod quantity;
+pub mod range;
+pub mod reference;
+pub mod solve;
+pub mod source;
+pub mod steel;
+pub mod tip;
+pub mod trace;

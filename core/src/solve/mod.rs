@@ -1,0 +1,4 @@
+//! Numerical methods without trade knowledge.
+
+pub mod interpolate;
+pub mod root;

@@ -1,0 +1,6 @@
+//! What is cut: which steel, whether plain oxygen cuts it, what its faces carry.
+
+pub mod cuttability;
+pub mod grade;
+pub mod preheat_need;
+pub mod surface;

@@ -1,0 +1,4 @@
+//! Tips by bore: what flow the thickness wants, what pressure drives it, which tip to fit.
+
+pub mod choose;
+pub mod pressure;

@@ -1,0 +1,267 @@
+//! The quick-entry line: what people type, what is understood, and what is asked.
+
+#![allow(clippy::expect_used, reason = "a test fails by saying what it expected")]
+
+use galvanon_core::cut::{Process, Quality, Start};
+use galvanon_core::entry::line::{Line, Understood, read};
+use galvanon_core::entry::measure::{System, TypedLength};
+use galvanon_core::gas::fuel::Fuel;
+use galvanon_core::quantity::{Angle, Temperature};
+use galvanon_core::steel::surface::Surface;
+use proptest::prelude::*;
+
+fn codes(line: &Line) -> Vec<&str> {
+    line.problems.iter().map(|problem| problem.code).collect()
+}
+
+#[test]
+fn the_line_of_the_trade_is_understood() {
+    let line = read("4x 3/4 plate 36in guided, rust");
+    assert_eq!(codes(&line), [] as [&str; 0]);
+    let said = &line.understood;
+    assert_eq!(said.count, Some(4));
+    assert!((said.thickness.expect("thickness").length().as_mm() - 19.05).abs() < 1e-9);
+    assert!((said.length.expect("length").length().as_mm() - 914.4).abs() < 1e-9);
+    assert_eq!(said.process, Some(Process::Guided));
+    assert_eq!(said.surface, Some(Surface::LightRust));
+    let assumed: Vec<_> = line.marks.iter().filter_map(|mark| mark.assumed).collect();
+    assert_eq!(assumed, ["bare_fraction_is_inches", "rust_is_light"]);
+}
+
+#[test]
+fn lines_are_said_back_in_full() {
+    for (typed, echo) in [
+        ("1/2 x 12in hand", "1/2 in plate, 12 in, freehand"),
+        ("20mm plate 1.2m machine fine propane", "20 mm plate, 1200 mm, machine, fine, propane"),
+        (
+            "2 off 1-1/2\" plate, 8\" long, by hand, pierce, heavy rust, back paint",
+            "2x 1-1/2 in plate, 8 in, freehand, heavy rust, back paint, pierce",
+        ),
+        (
+            "36in long 3/4 plate guided rust both sides",
+            "3/4 in plate, 36 in, guided, light rust, back light rust",
+        ),
+        ("10 ga 5 ft 3-1/2 in guided galv", "0.1345 in plate, 63-1/2 in, guided, galvanised"),
+        (
+            "25 mm 300 mm guided 30 deg bevel natural gas A36 120 degC 99.2%",
+            "25 mm plate, 300 mm, guided, 30 deg bevel, natural gas, A36, 120 degC, 99.2 %",
+        ),
+        ("1/4 plate 20in machine 304 stainless", "1/4 in plate, 20 in, machine, grade 304"),
+        ("3/4 × 900 mm × guided", "3/4 in plate, 900 mm, guided"),
+    ] {
+        let line = read(typed);
+        assert_eq!(codes(&line), [] as [&str; 0], "{typed}");
+        assert_eq!(line.understood.echo(), echo, "{typed}");
+    }
+}
+
+#[test]
+fn what_is_unclear_is_marked_and_asked() {
+    for (typed, asked) in [
+        ("3/4 plate 36 guided", vec!["bare_number"]),
+        ("3/4 in 19 mm, 36in guided", vec!["two_systems", "extra_length"]),
+        ("3/4 plate 36in", vec!["missing_process"]),
+        ("plate guided", vec!["missing_thickness", "missing_length"]),
+        ("3/4 plate 36in guided machine", vec!["said_twice"]),
+        ("3/4 plate 36in guided wibble", vec!["unknown_word"]),
+        ("W12x26 20ft guided", vec!["section_not_yet"]),
+        ("1,25 in plate 36in guided", vec!["unclear_number"]),
+        ("0x 3/4 plate 36in guided", vec!["count_out_of_range"]),
+        ("99 ga 36in guided", vec!["unknown_gauge"]),
+        ("3/4 plate 36in guided back", vec!["back_of_what"]),
+        ("", vec!["missing_thickness", "missing_length", "missing_process"]),
+    ] {
+        assert_eq!(codes(&read(typed)), asked, "{typed}");
+    }
+}
+
+#[test]
+fn an_offer_mends_the_line() {
+    let typed = "3/4 plate 36 guided";
+    let problem = &read(typed).problems[0];
+    let span = problem.span.clone().expect("a place");
+    assert_eq!(&typed[span.clone()], "36");
+    let mended = format!("{}{}{}", &typed[..span.start], problem.offers[0], &typed[span.end..]);
+    assert_eq!(mended, "3/4 plate 36 in guided");
+    assert_eq!(codes(&read(&mended)), [] as [&str; 0]);
+}
+
+#[test]
+fn ten_thousand_characters_are_refused_with_a_reason() {
+    assert_eq!(codes(&read(&"3/4 ".repeat(2_500))), ["text_too_long"]);
+}
+
+/// Every mark and problem points at characters of the text.
+#[track_caller]
+fn assert_places_inside(text: &str) {
+    let line = read(text);
+    for mark in &line.marks {
+        assert!(text.get(mark.span.clone()).is_some(), "{mark:?}");
+    }
+    for problem in &line.problems {
+        assert!(problem.span.clone().is_none_or(|span| text.get(span).is_some()), "{problem:?}");
+    }
+}
+
+fn length(low: f64, high: f64) -> impl Strategy<Value = TypedLength> {
+    let inches = (1..6400_u32)
+        .prop_map(|parts| TypedLength { amount: f64::from(parts) / 64.0, system: System::Inch });
+    let metric = (low..high)
+        .prop_map(|mm| TypedLength { amount: (mm * 1e3).round() / 1e3, system: System::Metric });
+    prop_oneof![inches, metric]
+}
+
+prop_compose! {
+    fn understood()(
+        count in prop::option::of(1..10_000_u32),
+        thickness in length(3.0, 300.0), length in length(5.0, 90_000.0),
+        process in prop::sample::select(vec![Process::Freehand, Process::Guided, Process::Machine]),
+        faces in (prop::option::of(0..6_usize), prop::option::of(0..6_usize)),
+        start in prop::option::of(prop::sample::select(vec![Start::Edge, Start::DrilledHole, Start::Pierce])),
+        quality in prop::option::of(prop::sample::select(vec![Quality::Fine, Quality::Standard, Quality::Severance])),
+        fuel in prop::option::of(prop::sample::select(Fuel::ALL.to_vec())),
+        grade in prop::option::of(prop::sample::select(vec!["A36", "A572-50", "304", "S355"])),
+        bevel in prop::option::of(1..60_u32), degrees in prop::option::of(-30..500_i32), purity in prop::option::of(900..1000_u32),
+    ) -> Understood {
+        Understood {
+            count, thickness: Some(thickness), length: Some(length), process: Some(process),
+            surface: faces.0.map(|i| Surface::ALL[i].0), back_surface: faces.1.map(|i| Surface::ALL[i].0),
+            start, quality, fuel, grade,
+            bevel: bevel.map(|d| Angle::from_deg(f64::from(d))),
+            plate_temperature: degrees.map(|d| Temperature::from_c(f64::from(d))),
+            oxygen_purity: purity.map(|p| f64::from(p) / 10.0 / 100.0),
+        }
+    }
+}
+
+proptest! {
+    #[test]
+    fn the_echo_of_a_line_parses_to_the_same(said in understood()) {
+        let line = read(&said.echo());
+        prop_assert_eq!(&line.problems, &vec![], "{}", said.echo());
+        prop_assert_eq!(line.understood.echo(), said.echo());
+        prop_assert_eq!(line.understood, said);
+    }
+
+    #[test]
+    fn the_parser_never_panics_and_marks_stay_inside_the_text(text in ".{0,80}") {
+        assert_places_inside(&text);
+    }
+
+    #[test]
+    fn nor_on_shop_like_text(text in "[0-9xX/ .,'\"½°%-]{0,12}( ?(plate|in|mm|ft|rust|back|guided|ga|deg|both sides|A36|x)){0,8}") {
+        assert_places_inside(&text);
+    }
+}
+
+/// The words a part of the line is understood by, each on a line that is complete otherwise.
+#[test]
+fn every_word_of_the_trade_says_its_part() {
+    let said = |words: &str| {
+        let line = read(&format!("1/2 plate 12in {words}"));
+        let others: Vec<_> =
+            codes(&line).into_iter().filter(|code| *code != "missing_process").collect();
+        assert_eq!(others, [] as [&str; 0], "{words}");
+        line.understood
+    };
+    for word in ["freehand", "free hand", "by hand", "hand"] {
+        assert_eq!(said(word).process, Some(Process::Freehand), "{word}");
+    }
+    for word in ["guided", "guide", "straightedge", "straight edge"] {
+        assert_eq!(said(word).process, Some(Process::Guided), "{word}");
+    }
+    for word in ["machine", "carriage", "track"] {
+        assert_eq!(said(word).process, Some(Process::Machine), "{word}");
+    }
+    for (words, surface) in [
+        ("clean", Surface::Clean),
+        ("scale", Surface::MillScale),
+        ("mill scale", Surface::MillScale),
+        ("rusty", Surface::LightRust),
+        ("heavy rust", Surface::HeavyRust),
+        ("primer", Surface::Paint),
+        ("painted", Surface::Paint),
+        ("galv", Surface::Galvanised),
+        ("zinc", Surface::Galvanised),
+    ] {
+        assert_eq!(said(words).surface, Some(surface), "{words}");
+        assert_eq!(said(&format!("back {words}")).back_surface, Some(surface), "back {words}");
+        let both = said(&format!("{words} both sides"));
+        assert_eq!((both.surface, both.back_surface), (Some(surface), Some(surface)), "{words}");
+    }
+    for (words, start) in
+        [("edge start", Start::Edge), ("drilled", Start::DrilledHole), ("pierced", Start::Pierce)]
+    {
+        assert_eq!(said(words).start, Some(start), "{words}");
+    }
+    for (words, quality) in
+        [("fine", Quality::Fine), ("rough", Quality::Severance), ("scrap", Quality::Severance)]
+    {
+        assert_eq!(said(words).quality, Some(quality), "{words}");
+    }
+    for (words, fuel) in [
+        ("natgas", Fuel::NaturalGas),
+        ("natural gas", Fuel::NaturalGas),
+        ("propylene", Fuel::Propylene),
+    ] {
+        assert_eq!(said(words).fuel, Some(fuel), "{words}");
+    }
+    for (words, grade) in
+        [("A36", "A36"), ("S355J2", "S355"), ("A572", "A572-50"), ("stainless", "304")]
+    {
+        assert_eq!(said(words).grade, Some(grade), "{words}");
+    }
+}
+
+#[test]
+fn degrees_are_a_bevel_or_a_temperature_by_their_scale() {
+    let said = |words: &str| read(&format!("1/2 plate 12in guided {words}")).understood;
+    for words in ["30 deg", "30°", "30 degrees bevel"] {
+        let bevel = said(words).bevel.expect("a bevel");
+        assert!((bevel.as_deg() - 30.0).abs() < 1e-9, "{words}");
+    }
+    for words in ["200 C", "200°C", "200 degC", "392 F", "392 degF"] {
+        let plate = said(words).plate_temperature.expect("a temperature");
+        assert!((plate.as_c() - 200.0).abs() < 1e-9, "{words}");
+    }
+}
+
+#[test]
+fn a_count_is_told_from_a_dimension() {
+    for (typed, count) in [
+        ("4x 3/4 plate 36in guided", Some(4)),
+        ("4 x 3/4 plate 36in guided", Some(4)),
+        ("3/4 plate 36in guided 4 off", Some(4)),
+        ("3/4 plate 36in guided, 4 pcs", Some(4)),
+        ("3/4 x 36in guided", None),
+        ("20mm x 900mm guided", None),
+    ] {
+        let line = read(typed);
+        assert_eq!(codes(&line), [] as [&str; 0], "{typed}");
+        assert_eq!(line.understood.count, count, "{typed}");
+    }
+}
+
+#[test]
+fn marks_stand_where_the_words_stand() {
+    let typed = "2x 20 mm plate, 300 mm long, by hand, back rust";
+    let line = read(typed);
+    let marked: Vec<_> = line.marks.iter().map(|m| (m.part, &typed[m.span.clone()])).collect();
+    assert_eq!(
+        marked,
+        [
+            ("count", "2x"),
+            ("thickness", "20 mm"),
+            ("length", "300 mm"),
+            ("process", "by hand"),
+            ("back_surface", "back rust"),
+        ]
+    );
+}
+
+#[test]
+fn a_slip_is_offered_the_word_that_was_meant() {
+    let line = read("3/4 plate 36in guidde");
+    let slip = line.problems.iter().find(|p| p.code == "unknown_word").expect("a slip");
+    assert!(slip.offers.contains(&"guided".to_owned()), "{:?}", slip.offers);
+}

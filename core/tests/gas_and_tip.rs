@@ -1,0 +1,135 @@
+//! Laws of gas and the choice of a tip, at their edges.
+
+#![allow(clippy::expect_used, reason = "a test fails by saying what it expected")]
+
+use galvanon_core::error::Error;
+use galvanon_core::gas::hose::regulator_end;
+use galvanon_core::gas::{gas_flow, ideal_gas, mass_flow};
+use galvanon_core::physics::compressible::{Orifice, Pipe, critical_ratio, orifice_flow};
+use galvanon_core::quantity::{
+    AbsolutePressure, GasFlow, GaugePressure, Length, P_REFERENCE, T_REFERENCE,
+};
+use galvanon_core::tip::choose::{Need, TipSchool, choose, generic_series, would_suit};
+use galvanon_core::tip::pressure::{Fit, SHOWN, drilled, flow, pressure, shown};
+
+fn bore(mm: f64) -> Orifice {
+    drilled(Length::from_mm(mm))
+}
+
+/// Source: White, Fluid Mechanics: 0.5283 for γ = 1.4; 0.529 for oxygen's 1.397.
+#[test]
+fn oxygen_chokes_at_the_published_ratio() {
+    let ratio = critical_ratio(&ideal_gas("oxygen").expect("oxygen"));
+    assert!((ratio - 0.529).abs() < 0.001, "{ratio}");
+}
+
+#[test]
+fn flow_joins_smoothly_where_it_chokes_and_ends_at_ambient() {
+    let oxygen = ideal_gas("oxygen").expect("oxygen");
+    let critical = P_REFERENCE.as_pa() / critical_ratio(&oxygen);
+    let at = |pascal: f64| {
+        let inlet = AbsolutePressure::from_pa(pascal);
+        orifice_flow(&bore(1.5), &oxygen, inlet, (T_REFERENCE, P_REFERENCE)).as_kg_s()
+    };
+    assert!((at(critical * 0.999_999) / at(critical * 1.000_001) - 1.0).abs() < 1e-5);
+    assert!(at(P_REFERENCE.as_pa()).abs() < 1e-15, "no pressure, no flow");
+    assert!(at(P_REFERENCE.as_pa() * 0.5).abs() < 1e-15, "nothing is drawn back");
+}
+
+#[test]
+fn pressure_and_flow_undo_each_other_below_the_choke_too() {
+    for psi in [0.5, 3.0, 10.0, 13.0, 13.5, 30.0, 80.0] {
+        let wanted = GaugePressure::from_psi(psi);
+        let through = flow(&bore(1.2), wanted, P_REFERENCE).expect("a flow");
+        let back = pressure(&bore(1.2), through, P_REFERENCE).expect("a pressure");
+        assert!((back.as_psi() - psi).abs() < 1e-5, "{psi}: {}", back.as_psi());
+    }
+}
+
+#[test]
+fn a_bore_that_no_tip_has_is_refused_by_name() {
+    for mm in [0.0, 0.1, 12.0, f64::NAN] {
+        let refused = flow(&bore(mm), GaugePressure::from_psi(30.0), P_REFERENCE);
+        assert!(matches!(refused, Err(Error::OutOfRange { input: "tip.bore", .. })), "{mm}");
+    }
+}
+
+#[test]
+fn mass_and_volume_flow_undo_each_other() {
+    for gas in ["oxygen", "acetylene", "propane", "propylene", "natural_gas"] {
+        let gas = ideal_gas(gas).expect("a gas");
+        let q = GasFlow::from_ft3_h(100.0);
+        assert!((gas_flow(&gas, mass_flow(&gas, q)).as_ft3_h() - 100.0).abs() < 1e-9);
+    }
+    assert!(matches!(ideal_gas("argon"), Err(Error::UnknownChoice { input: "gas", .. })));
+}
+
+#[test]
+fn a_hose_without_flow_drops_nothing_and_an_impossible_one_is_refused() {
+    let hose = |mm, m| Pipe { bore: Length::from_mm(mm), length: Length::from_m(m) };
+    let torch = GaugePressure::from_psi(40.0);
+    let end = |pipe: Pipe, q: f64| {
+        regulator_end("oxygen", &pipe, GasFlow::from_ft3_h(q), (torch, P_REFERENCE))
+    };
+    let still = end(hose(6.35, 15.0), 0.0).expect("a setting");
+    assert!((still.pressure.as_psi() - 40.0).abs() < 1e-9 && still.reached);
+    assert!(matches!(
+        end(hose(0.0, 15.0), 50.0),
+        Err(Error::OutOfRange { input: "hose.bore", .. })
+    ));
+    assert!(matches!(
+        end(hose(6.35, 0.0), 50.0),
+        Err(Error::OutOfRange { input: "hose.length", .. })
+    ));
+    let choked = end(hose(3.0, 2.0), 3_000.0).expect("an answer");
+    assert!(!choked.reached, "no gas leaves a hose faster than sound");
+}
+
+fn need(inches: f64) -> Need {
+    let tables = galvanon_core::reference::tables().expect("tables");
+    let thickness = Length::from_in(inches);
+    let (low, high) = tables.oxygen_flow.at(thickness.as_m());
+    Need {
+        thickness,
+        flow: GasFlow::from_m3_s(0.5 * (low + high)),
+        discharge: 0.9,
+        ambient: P_REFERENCE,
+        school: TipSchool::ToTheWork,
+    }
+}
+
+#[test]
+fn of_tips_that_do_not_suit_the_nearest_is_named_and_of_none_none() {
+    let owned = [0.8, 3.1].map(Length::from_mm);
+    // 3/4 in wants 1.14 to 1.52 mm: 0.8 is nearer in proportion than 3.1
+    assert_eq!(choose(&owned, &need(0.75)), Ok(Some(owned[0])));
+    assert_eq!(choose(&owned, &need(12.0)), Ok(Some(owned[1])));
+    assert_eq!(choose(&[], &need(0.75)), Ok(None));
+}
+
+#[test]
+fn the_generic_series_has_a_bore_for_every_thickness() {
+    let series = generic_series().expect("the series");
+    for mm in 3..=300 {
+        let thickness = Length::from_mm(f64::from(mm));
+        let suit = would_suit(&series, thickness).expect("bores");
+        assert!(!suit.is_empty(), "{mm} mm");
+        let fitted = choose(&series, &need(thickness.as_in())).expect("a choice");
+        assert!(fitted.is_some_and(|bore| suit.contains(&bore)), "{mm} mm: {fitted:?}");
+    }
+}
+
+#[test]
+fn what_is_shown_is_held_to_what_a_tip_should_see() {
+    use galvanon_core::band::Band;
+    let band = |low: f64, set: f64, high: f64| {
+        Band { low, set, high }.map(|kpa| GaugePressure::from_pa(kpa * 1e3))
+    };
+    assert_eq!(shown(&band(150.0, 250.0, 400.0)).fit, Fit::Suits);
+    assert_eq!(shown(&band(20.0, 60.0, 130.0)).fit, Fit::TooLarge { no_overlap: false });
+    assert_eq!(shown(&band(20.0, 40.0, 80.0)).fit, Fit::TooLarge { no_overlap: true });
+    assert_eq!(shown(&band(400.0, 600.0, 800.0)).fit, Fit::TooSmall { no_overlap: false });
+    assert_eq!(shown(&band(600.0, 700.0, 800.0)).fit, Fit::TooSmall { no_overlap: true });
+    let held = shown(&band(20.0, 250.0, 800.0)).band;
+    assert_eq!((held.low, held.high), SHOWN);
+}

@@ -1,0 +1,137 @@
+//! Measures the preview over HTTP against a constant handler that reads the same request and
+//! answers a body of the same size, in turns in one run, and an edit in the browser. Run by `bin/bench`.
+
+use std::net::TcpListener;
+use std::time::{Duration, Instant};
+
+use actix_web::{App as Actix, HttpServer, post, web};
+use anyhow::{Context, Result};
+use galvanon_e2e::{DESK, journey};
+use galvanon_server::api::body::Body;
+use galvanon_server::api::cut::{CutPlanRequest, preview};
+use serde_json::{Value, json};
+
+/// Requests under way at a time.
+const CLIENTS: usize = 8;
+/// How long each turn lasts.
+const TURN: Duration = Duration::from_secs(3);
+/// Turns of each handler.
+const TURNS: usize = 4;
+/// Edits timed in the browser.
+const EDITS: usize = 25;
+
+struct Constant(String);
+
+#[post("/constant")]
+async fn constant(
+    body: Body<CutPlanRequest>,
+    reply: web::Data<Constant>,
+) -> actix_web::HttpResponse {
+    // the request is read as the preview reads it; only planning and writing the plan are left out
+    drop(body.value);
+    actix_web::HttpResponse::Ok().content_type("application/json").body(reply.0.clone())
+}
+
+fn request() -> Value {
+    json!({
+        "steel": { "thickness_mm": 19.05, "surface": "light_rust" },
+        "cut": { "length_mm": 914.4, "process": "guided" },
+        "gas": { "fuel": "acetylene" }
+    })
+}
+
+async fn turn(client: &reqwest::Client, url: &str) -> Result<f64> {
+    let until = Instant::now() + TURN;
+    let started = Instant::now();
+    let mut tasks = Vec::new();
+    for _ in 0..CLIENTS {
+        let (client, url, body) = (client.clone(), url.to_owned(), request());
+        tasks.push(tokio::spawn(async move {
+            let mut done = 0_u32;
+            while Instant::now() < until {
+                let reply = client.post(&url).json(&body).send().await?.error_for_status()?;
+                reply.bytes().await?;
+                done += 1;
+            }
+            anyhow::Ok(done)
+        }));
+    }
+    let mut done = 0;
+    for task in tasks {
+        done += task.await??;
+    }
+    Ok(f64::from(done) / started.elapsed().as_secs_f64())
+}
+
+async fn http() -> Result<()> {
+    let plan = galvanon_server::api::cut::planned(&serde_json::from_value(request())?)?;
+    let body = serde_json::to_string(&plan)?;
+    println!("body of the preview: {} bytes", body.len());
+    let listener = TcpListener::bind("127.0.0.1:0")?;
+    let address = format!("http://{}", listener.local_addr()?);
+    let reply = web::Data::new(Constant(body));
+    let server = HttpServer::new(move || {
+        Actix::new().app_data(reply.clone()).service(constant).service(preview)
+    });
+    tokio::spawn(server.workers(1).listen(listener)?.run());
+    let client = reqwest::Client::new();
+    let (mut plain, mut planned) = (Vec::new(), Vec::new());
+    for _ in 0..TURNS {
+        plain.push(turn(&client, &format!("{address}/constant")).await?);
+        planned.push(turn(&client, &format!("{address}/cut-plans/preview")).await?);
+    }
+    let middle = |mut rates: Vec<f64>| {
+        rates.sort_by(f64::total_cmp);
+        rates[rates.len() / 2]
+    };
+    let (plain, planned) = (middle(plain), middle(planned));
+    println!("constant handler: {plain:.0} requests a second");
+    println!("preview:          {planned:.0} requests a second");
+    println!("ratio:            {:.0} % (goal: at least 60 %)", 100.0 * planned / plain);
+    Ok(())
+}
+
+/// From a key on the drawing's handle to the settings with their new numbers, in the page's own clock.
+const EDIT: &str = "
+    const done = arguments[arguments.length - 1];
+    const handle = document.querySelector('[role=slider]');
+    const pace = document.querySelector('[data-quantity=start_preheat_s] [data-value]').closest('ul');
+    const before = pace.textContent;
+    const from = performance.now();
+    const watch = new MutationObserver(() => {
+        if (pace.textContent === before) return;
+        watch.disconnect();
+        requestAnimationFrame(() => done(performance.now() - from));
+    });
+    watch.observe(pace, { subtree: true, childList: true, characterData: true });
+    handle.dispatchEvent(new KeyboardEvent('keydown', { key: 'PageDown', bubbles: true }));
+";
+
+async fn browser() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/").await?;
+        browser.type_line("4x 1/4 plate 36in guided, rust").await?;
+        browser.reads("[data-echo]", "light rust").await?;
+        browser.press("\u{e007}").await?;
+        browser.see("[role='slider']").await?;
+        let mut times = Vec::new();
+        for _ in 0..EDITS {
+            times.push(browser.run_async(EDIT).await?.as_f64().context("a time")?);
+            tokio::time::sleep(Duration::from_millis(150)).await;
+        }
+        times.sort_by(f64::total_cmp);
+        println!(
+            "an edit shows its numbers after {:.0} ms (median), {:.0} ms (slowest of {EDITS}; goal: 100 ms)",
+            times[EDITS / 2],
+            times[EDITS - 1]
+        );
+        Ok(())
+    })
+    .await
+}
+
+#[tokio::main]
+async fn main() -> Result<()> {
+    http().await?;
+    browser().await
+}

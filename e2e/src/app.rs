@@ -1,0 +1,88 @@
+//! The application on a free port, with the demo shop in a database of its own.
+
+use std::net::TcpListener;
+use std::path::Path;
+
+use anyhow::{Context, Result};
+use galvanon_server::config::Config;
+use galvanon_server::{MIGRATIONS, demo, serve};
+use serde_json::Value;
+use sqlx::postgres::PgConnectOptions;
+use sqlx::{AssertSqlSafe, Connection, PgConnection, PgPool};
+use uuid::Uuid;
+
+/// A running application.
+#[derive(Clone, Debug)]
+pub struct App {
+    /// Where it is served.
+    pub address: String,
+    /// Its database.
+    pub pool: PgPool,
+    client: reqwest::Client,
+}
+
+impl App {
+    /// Starts it.
+    ///
+    /// # Errors
+    /// When the test database of `bin/test` does not answer or the web application is not built.
+    pub async fn start() -> Result<Self> {
+        let server = std::env::var("GALVANON_TEST_DATABASE")
+            .context("GALVANON_TEST_DATABASE names a PostgreSQL for the tests: run bin/test")?;
+        let name = format!("journey_{}", Uuid::now_v7().simple());
+        let mut admin = PgConnection::connect(&server).await?;
+        sqlx::query(AssertSqlSafe(format!("CREATE DATABASE {name}"))).execute(&mut admin).await?;
+        let options: PgConnectOptions = server.parse()?;
+        let pool = PgPool::connect_with(options.database(&name)).await?;
+        MIGRATIONS.run(&pool).await?;
+        let top = Path::new(env!("CARGO_MANIFEST_DIR")).join("..");
+        demo::load(&pool, &top.join("demo")).await?;
+        let web = top.join("web/dist");
+        anyhow::ensure!(web.join("index.html").exists(), "web/dist is not built: run bin/test");
+        let listener = TcpListener::bind("127.0.0.1:0")?;
+        let address = format!("http://{}", listener.local_addr()?);
+        let config = Config { listen: [127, 0, 0, 1].into(), port: 0, web, workers: 1 };
+        tokio::spawn(serve(listener, pool.clone(), &config)?);
+        Ok(Self { address, pool, client: reqwest::Client::new() })
+    }
+
+    /// What the API says at a path.
+    ///
+    /// # Errors
+    /// When it does not answer in JSON.
+    pub async fn get(&self, path: &str) -> Result<Value> {
+        Ok(self.client.get(format!("{}{path}", self.address)).send().await?.json().await?)
+    }
+
+    /// Changes something behind the browser's back, as a second person would.
+    ///
+    /// # Errors
+    /// When it is refused.
+    pub async fn patch(&self, path: &str, body: &Value) -> Result<Value> {
+        let request = self.client.patch(format!("{}{path}", self.address)).json(body);
+        Ok(request.send().await?.error_for_status()?.json().await?)
+    }
+
+    /// Puts something behind the browser's back.
+    ///
+    /// # Errors
+    /// When it is refused.
+    pub async fn put(&self, path: &str, body: &Value) -> Result<Value> {
+        let request = self.client.put(format!("{}{path}", self.address)).json(body);
+        Ok(request.send().await?.error_for_status()?.json().await?)
+    }
+
+    /// The demo job whose name holds `part`: its id and its lines.
+    ///
+    /// # Errors
+    /// When there is none.
+    pub async fn job(&self, part: &str) -> Result<(String, Value)> {
+        let jobs = self.get("/api/v1/jobs").await?;
+        let jobs = jobs["jobs"].as_array().context("jobs")?;
+        let found =
+            jobs.iter().find(|job| job["job"]["name"].as_str().is_some_and(|n| n.contains(part)));
+        let id = found.and_then(|job| job["job"]["id"].as_str()).context("no such job")?.to_owned();
+        let lines = self.get(&format!("/api/v1/jobs/{id}")).await?["lines"].clone();
+        Ok((id, lines))
+    }
+}

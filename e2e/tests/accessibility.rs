@@ -1,0 +1,82 @@
+//! Every view: no axe violation, nothing from outside, nothing wider than the window.
+
+use anyhow::{Context, Result, ensure};
+use galvanon_e2e::{App, Browser, DARK, DESK, PHONE, Viewport, journey};
+
+/// Every view with what shows that it is there.
+async fn views(app: &App) -> Result<Vec<(String, &'static str)>> {
+    let (job, lines) = app.job("Sallow Beck").await?;
+    let line = |i: usize| -> Result<String> {
+        Ok(format!("/jobs/{job}?line={}", lines[i]["line"]["id"].as_str().context("id")?))
+    };
+    let card = lines[0]["card_id"].as_str().context("a card")?;
+    Ok(vec![
+        ("/".into(), "#last + ul"),
+        ("/jobs".into(), "main ul"),
+        (line(2)?, "[data-quantity='tip']"),
+        (line(4)?, "[data-level='stop']"),
+        (format!("/cards/{card}"), "[data-card]"),
+        ("/shop".into(), "#people + ul li"),
+        ("/jobs/01900000-0000-7000-8000-000000000000".into(), "main p"),
+    ])
+}
+
+async fn assert_clean(browser: &Browser, what: &str) -> Result<()> {
+    let found = browser.violations().await?;
+    ensure!(found.is_empty(), "{what}: {}", found.join("\n"));
+    let foreign = browser.foreign_hosts().await?;
+    ensure!(foreign.is_empty(), "{what} asks {foreign:?}");
+    let over = browser.overflow().await?;
+    ensure!(over <= 0, "{what} is {over} px wider than its window");
+    Ok(())
+}
+
+async fn every_view_is_clean(viewport: Viewport) -> Result<()> {
+    journey(viewport, |app, browser| async move {
+        for (path, sign) in views(&app).await? {
+            browser.open(&path).await?;
+            browser.see(sign).await?;
+            assert_clean(&browser, &path).await?;
+        }
+        Ok(())
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn every_view_is_clean_at_the_desk() -> Result<()> {
+    every_view_is_clean(DESK).await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn every_view_is_clean_in_the_dark() -> Result<()> {
+    every_view_is_clean(DARK).await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn every_view_is_clean_on_a_phone() -> Result<()> {
+    every_view_is_clean(PHONE).await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn open_panels_and_questions_are_clean_too() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/").await?;
+        browser.type_line("3/4 plate 36 wibble").await?;
+        browser.see("[data-problem='bare_number']").await?;
+        assert_clean(&browser, "a line with questions").await?;
+        browser.type_line("3/4 plate 36in guided").await?;
+        browser.reads("[data-echo]", "36 in").await?;
+        browser.press("\u{e007}").await?;
+        browser.see("[data-quantity='kerf_mm']").await?.click().await?;
+        browser.see("[data-trace='kerf_mm']").await?;
+        assert_clean(&browser, "a trace").await?;
+        browser.press("\u{e00c}").await?;
+        browser.gone("[data-trace]").await?;
+        browser.press_control('k').await?;
+        browser.see("[role='dialog'] input").await?;
+        assert_clean(&browser, "find").await?;
+        Ok(())
+    })
+    .await
+}

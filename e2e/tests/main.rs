@@ -1,0 +1,11 @@
+//! Journeys through the real build. One binary; a module for each journey of a person.
+
+#![allow(missing_docs, reason = "journeys are named as sentences")]
+
+mod accessibility;
+mod at_the_screen;
+mod cut_a_plate;
+mod keep_a_job;
+mod print_a_card;
+mod screenshots;
+mod typescript;

@@ -1,0 +1,88 @@
+//! The pictures of the docs, from the demo data. Written only when `GALVANON_SCREENSHOTS` names
+//! a folder (`bin/screenshots`); otherwise the same walk shows that each view can be reached.
+
+use std::path::PathBuf;
+
+use anyhow::{Context, Result};
+use galvanon_e2e::{Browser, DARK, DESK, PHONE, Viewport, journey};
+
+struct Camera(Option<PathBuf>);
+
+impl Camera {
+    fn new() -> Self {
+        Self(std::env::var_os("GALVANON_SCREENSHOTS").map(PathBuf::from))
+    }
+
+    async fn take(&self, browser: &Browser, name: &str) -> Result<()> {
+        let Some(folder) = &self.0 else { return Ok(()) };
+        // fonts and the last numbers settle
+        tokio::time::sleep(std::time::Duration::from_millis(600)).await;
+        browser.picture(&folder.join(format!("{name}.png"))).await
+    }
+}
+
+async fn job_views(viewport: Viewport, names: [&'static str; 2]) -> Result<()> {
+    journey(viewport, move |app, browser| async move {
+        let camera = Camera::new();
+        let (job, lines) = app.job("Sallow Beck").await?;
+        let line = |i: usize| lines[i]["line"]["id"].as_str().context("id");
+        browser.open(&format!("/jobs/{job}?line={}", line(2)?)).await?;
+        browser.see("[data-quantity='tip']").await?;
+        browser.click("propane").await?;
+        browser.see("[data-was='start_preheat_s']").await?;
+        browser.press_at(&format!("#line-{}", line(2)?), "\u{e007}").await?;
+        camera.take(&browser, names[0]).await?;
+        browser.press_at(&format!("#line-{}", line(4)?), "\u{e007}").await?;
+        browser.see("[data-level='stop']").await?;
+        camera.take(&browser, names[1]).await
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn pictures_of_a_job_at_the_desk() -> Result<()> {
+    job_views(DESK, ["job", "job-stop"]).await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn pictures_of_a_job_on_a_phone() -> Result<()> {
+    job_views(PHONE, ["phone-job", "phone-stop"]).await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn pictures_of_today_its_trace_and_the_card() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        let camera = Camera::new();
+        browser.open("/").await?;
+        browser.see("#last + ul").await?;
+        camera.take(&browser, "today").await?;
+        browser.type_line("4x 3/4 plate 36in guided, rust").await?;
+        browser.reads("[data-echo]", "light rust").await?;
+        browser.press("\u{e007}").await?;
+        browser.see("[data-quantity='tip']").await?;
+        camera.take(&browser, "quick-entry").await?;
+        browser.see("[data-quantity='start_preheat_s']").await?.click().await?;
+        browser.see("[data-trace]").await?;
+        camera.take(&browser, "trace").await?;
+        browser.press("\u{e00c}").await?;
+        browser.gone("[data-trace]").await?;
+        browser.click("Make card").await?;
+        browser.see("[data-card] img").await?;
+        camera.take(&browser, "card").await
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn pictures_of_jobs_and_shop_in_the_dark() -> Result<()> {
+    journey(DARK, |_, browser| async move {
+        let camera = Camera::new();
+        browser.open("/jobs").await?;
+        browser.see("main ul").await?;
+        camera.take(&browser, "jobs-dark").await?;
+        browser.open("/shop").await?;
+        browser.see("#people + ul li").await?;
+        camera.take(&browser, "shop-dark").await
+    })
+    .await
+}

@@ -1,0 +1,73 @@
+//! Reads a JSON body; what cannot be read is told with its path.
+
+use std::future::Future;
+use std::pin::Pin;
+
+use actix_web::dev::Payload;
+use actix_web::{FromRequest, HttpRequest, web};
+use serde::de::DeserializeOwned;
+use serde_json::Value;
+
+use super::fields::{path_of_unknown, wrong_shape};
+use crate::config::BODY_LIMIT;
+use crate::error::{ApiError, ApiResult};
+
+/// A JSON body that was read, and the JSON itself.
+#[derive(Debug)]
+pub struct Body<T> {
+    /// What it says.
+    pub value: T,
+    /// As it was sent.
+    pub json: Value,
+}
+
+impl<T: DeserializeOwned + 'static> FromRequest for Body<T> {
+    type Error = ApiError;
+    type Future = Pin<Box<dyn Future<Output = ApiResult<Self>>>>;
+
+    fn from_request(request: &HttpRequest, payload: &mut Payload) -> Self::Future {
+        let bytes = web::Bytes::from_request(request, payload);
+        Box::pin(async move {
+            let bytes = bytes.await.map_err(|error| {
+                let overflow = error.as_response_error().status_code().as_u16() == 413;
+                if overflow {
+                    ApiError::TooLarge(BODY_LIMIT)
+                } else {
+                    unreadable(&error.to_string())
+                }
+            })?;
+            let json: Value =
+                serde_json::from_slice(&bytes).map_err(|error| unreadable(&error.to_string()))?;
+            Ok(Self { value: read(&json)?, json })
+        })
+    }
+}
+
+fn unreadable(why: &str) -> ApiError {
+    ApiError::Invalid(vec![wrong_shape("", &format!("a JSON object ({why})"), Value::Null)])
+}
+
+/// Reads a value; every fault names its path.
+///
+/// # Errors
+/// [`ApiError::Invalid`] with the field that could not be read.
+pub fn read<T: DeserializeOwned>(json: &Value) -> ApiResult<T> {
+    serde_path_to_error::deserialize(json).map_err(|error| {
+        let path = error.path().to_string();
+        let path = if path == "." { String::new() } else { path };
+        let message = error.inner().to_string();
+        ApiError::Invalid(vec![match path_of_unknown(&path, &message) {
+            Some(field) => field,
+            None => wrong_shape(&path, &message, at(json, &path)),
+        }])
+    })
+}
+
+/// The value at a dotted path.
+fn at(json: &Value, path: &str) -> Value {
+    path.split('.')
+        .filter(|part| !part.is_empty())
+        .try_fold(json, |value, part| value.get(part))
+        .cloned()
+        .unwrap_or(Value::Null)
+}

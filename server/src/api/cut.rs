@@ -1,0 +1,77 @@
+//! Planning a cut: from the request of the contract alone, or as a draft in the shop.
+
+use actix_web::{HttpRequest, post, web};
+use galvanon_core::cut::plan;
+use serde::{Deserialize, Serialize};
+use serde_json::Value;
+use sqlx::PgPool;
+use utoipa::ToSchema;
+use uuid::Uuid;
+
+use super::body::{Body, read};
+use super::cut_reply::CutPlan;
+use super::guard::person;
+use super::merge::merged;
+use crate::error::{ApiError, ApiResult, ErrorBody};
+
+pub use super::cut_request::CutPlanRequest;
+
+/// Plans a request that was read.
+///
+/// # Errors
+/// [`ApiError::Invalid`] with every field at fault.
+pub fn planned(request: &CutPlanRequest) -> ApiResult<CutPlan> {
+    let request = request.to_core()?;
+    let settings = plan(&request).map_err(|errors| {
+        // the fields were checked one by one: what core still refuses is a fault of ours
+        ApiError::Internal(errors.iter().map(ToString::to_string).collect::<Vec<_>>().join("; "))
+    })?;
+    CutPlan::from_core(&settings)
+}
+
+/// Plans one cut from the request alone: nothing the shop owns or has set enters.
+#[utoipa::path(post, operation_id = "cut_preview", path = "/api/v1/cut-plans/preview", request_body = CutPlanRequest,
+    responses((status = 200, body = CutPlan), (status = 422, body = ErrorBody)))]
+#[post("/cut-plans/preview")]
+pub async fn preview(body: Body<CutPlanRequest>) -> ApiResult<web::Json<CutPlan>> {
+    Ok(web::Json(planned(&body.value)?))
+}
+
+/// A cut in the shop: the input alone, to be completed by the shop's settings and a job's rig.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct DraftRequest {
+    /// The job whose fuel and rig apply.
+    pub job_id: Option<Uuid>,
+    /// Any part of a cut plan request; what it says outranks job and shop.
+    #[schema(value_type = Object)]
+    pub input: Value,
+}
+
+/// A cut in the shop, planned.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct DraftReply {
+    /// The whole request that was planned.
+    pub request: CutPlanRequest,
+    /// The plan.
+    pub plan: CutPlan,
+}
+
+/// Plans a cut with the shop's settings and, if it is in a job, with the job's rig.
+#[utoipa::path(post, operation_id = "cut_draft", path = "/api/v1/cut-plans/draft", request_body = DraftRequest,
+    responses((status = 200, body = DraftReply), (status = 404, body = ErrorBody), (status = 422, body = ErrorBody)))]
+#[post("/cut-plans/draft")]
+pub async fn draft(
+    pool: web::Data<PgPool>,
+    http: HttpRequest,
+    body: Body<DraftRequest>,
+) -> ApiResult<web::Json<DraftReply>> {
+    let rig = match body.value.job_id {
+        Some(id) => crate::store::jobs::live(&pool, id).await?.rig,
+        None => Value::Null,
+    };
+    let shop = crate::settings::request_defaults(&pool, person(&http)).await?;
+    let request: CutPlanRequest = read(&merged(&[&shop, &rig, &body.value.input]))?;
+    let plan = planned(&request)?;
+    Ok(web::Json(DraftReply { request, plan }))
+}

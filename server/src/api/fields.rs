@@ -1,0 +1,209 @@
+//! Reads the fields of a request one by one, so that every fault is told at once, each with
+//! its path, its value and what is allowed.
+
+use galvanon_core::range::Range;
+use galvanon_core::trace::Kind;
+use serde::{Deserialize, Serialize};
+use serde_json::Value;
+
+use crate::error::{FieldError, Limits};
+use crate::text::{Section, filled, in_contract_unit, sentence, unit};
+
+/// A value as it was sent, whatever it is: the reader says what is wrong with it.
+#[derive(Clone, Debug, Deserialize, PartialEq, Serialize)]
+#[serde(transparent)]
+pub struct Given(pub Value);
+
+/// The name of a field in words, or its path.
+fn name(path: &str) -> String {
+    sentence(Section::Fields, path).unwrap_or(path).to_owned()
+}
+
+fn in_words(value: &Value) -> String {
+    match value {
+        Value::String(text) => format!("\"{}\"", text.chars().take(60).collect::<String>()),
+        Value::Null => "nothing".into(),
+        other => other.to_string().chars().take(60).collect(),
+    }
+}
+
+/// A field of the wrong shape.
+#[must_use]
+pub fn wrong_shape(path: &str, expected: &str, value: Value) -> FieldError {
+    let message = filled(Section::Errors, "wrong_shape", |placeholder| match placeholder {
+        "field" => Some(if path.is_empty() { "The request".into() } else { name(path) }),
+        "expected" => Some(expected.to_owned()),
+        _ => None,
+    });
+    FieldError {
+        path: path.into(),
+        code: "wrong_shape".into(),
+        message,
+        value,
+        limits: None,
+        allowed: None,
+    }
+}
+
+/// The error of an unknown field, made from serde's message; `None` for other messages.
+#[must_use]
+pub fn path_of_unknown(parent: &str, message: &str) -> Option<FieldError> {
+    let field = message.strip_prefix("unknown field `")?.split('`').next()?;
+    // serde's path ends in the unknown field itself
+    let path = if parent.ends_with(field) || parent.is_empty() {
+        if parent.is_empty() { field.to_owned() } else { parent.to_owned() }
+    } else {
+        format!("{parent}.{field}")
+    };
+    let text = filled(Section::Errors, "unknown_field", |placeholder| {
+        (placeholder == "field").then(|| path.clone())
+    });
+    let known = message.split_once("expected ").map(|(_, list)| list.replace('`', ""));
+    let message = known.map_or(text.clone(), |list| format!("{text} Known: {list}."));
+    Some(FieldError {
+        path,
+        code: "unknown_field".into(),
+        message,
+        value: Value::Null,
+        limits: None,
+        allowed: None,
+    })
+}
+
+/// Collects the faults of a request.
+#[derive(Debug, Default)]
+pub struct Fields {
+    /// What was wrong so far.
+    pub errors: Vec<FieldError>,
+}
+
+/// A field that holds a number: its path, range and kind.
+#[derive(Clone, Debug)]
+pub struct NumberField<'a> {
+    /// Path in the request.
+    pub path: String,
+    /// What it may be, in SI.
+    pub range: &'a Range,
+    /// Its kind, which fixes unit and conversion.
+    pub kind: Kind,
+}
+
+impl NumberField<'_> {
+    /// From the unit in the field's name to SI.
+    fn to_si(&self, value: f64) -> f64 {
+        match (self.kind, self.path.ends_with("_m")) {
+            (Kind::Length, true) => value,
+            (Kind::Temperature, _) => galvanon_core::quantity::Temperature::from_c(value).as_k(),
+            (kind, _) => value / unit(kind).1,
+        }
+    }
+
+    fn limits(&self) -> Limits {
+        let metres = self.kind == Kind::Length && self.path.ends_with("_m");
+        let show = |si: f64| {
+            let value = if metres { si } else { in_contract_unit(self.kind, si) };
+            (value * 1e6).round() / 1e6
+        };
+        let unit = if metres { "m" } else { unit(self.kind).0 };
+        Limits { low: show(self.range.low), high: show(self.range.high), unit: unit.into() }
+    }
+}
+
+impl Fields {
+    /// A number in SI; the `default` (SI) when it is left out. A faulty one is noted and the
+    /// lowest allowed stands in for it, so that the other fields are read too.
+    pub fn number(
+        &mut self,
+        field: &NumberField<'_>,
+        given: Option<&Given>,
+        default: Option<f64>,
+    ) -> f64 {
+        let code = match given.map(|given| &given.0) {
+            None | Some(Value::Null) => match default {
+                Some(default) => return default,
+                None => "missing",
+            },
+            Some(value) => match value.as_f64() {
+                None => "not_a_number",
+                Some(number) => match field.range.check(field.to_si(number)) {
+                    Ok(si) => return si,
+                    Err(_) => "out_of_range",
+                },
+            },
+        };
+        let value = given.map_or(Value::Null, |given| given.0.clone());
+        let limits = field.limits();
+        let printed = |number: f64| format!("{number} {}", limits.unit).trim().to_owned();
+        let message = filled(Section::Errors, code, |placeholder| match placeholder {
+            "field" => Some(name(&field.path)),
+            "value" => Some(match value.as_f64() {
+                Some(number) => printed(number),
+                None => in_words(&value),
+            }),
+            "low" => Some(printed(limits.low)),
+            "high" => Some(printed(limits.high)),
+            _ => None,
+        });
+        self.errors.push(FieldError {
+            path: field.path.clone(),
+            code: code.into(),
+            message,
+            value,
+            limits: Some(limits),
+            allowed: None,
+        });
+        field.range.low
+    }
+
+    /// One of some choices; the `default` when it is left out. A faulty one is noted and the
+    /// first choice stands in for it.
+    pub fn choice<T: Copy>(
+        &mut self,
+        path: &str,
+        given: Option<&Given>,
+        (choices, default): (&[(T, &'static str)], Option<T>),
+    ) -> T {
+        let value = given.map_or(Value::Null, |given| given.0.clone());
+        let found = value
+            .as_str()
+            .and_then(|code| choices.iter().find(|(_, known)| *known == code).map(|(it, _)| *it));
+        match (found, &value, default) {
+            (Some(found), ..) => return found,
+            (None, Value::Null, Some(default)) => return default,
+            _ => {}
+        }
+        let allowed: Vec<String> = choices.iter().map(|(_, code)| (*code).to_owned()).collect();
+        self.unknown_choice(path, value, allowed);
+        choices[0].0
+    }
+
+    /// Notes a choice that is none of the allowed ones.
+    pub fn unknown_choice(&mut self, path: &str, value: Value, allowed: Vec<String>) {
+        let code = if value.is_null() { "missing_choice" } else { "unknown_choice" };
+        let message = filled(Section::Errors, code, |placeholder| match placeholder {
+            "field" => Some(name(path)),
+            "value" => Some(in_words(&value)),
+            "allowed" => Some(allowed.join(", ")),
+            _ => None,
+        });
+        self.errors.push(FieldError {
+            path: path.into(),
+            code: code.into(),
+            message,
+            value,
+            limits: None,
+            allowed: Some(allowed),
+        });
+    }
+
+    /// A text of some length.
+    pub fn text(&mut self, path: &str, text: &str, longest: usize) -> String {
+        let trimmed = text.trim();
+        if trimmed.is_empty() || text.chars().count() > longest {
+            let expected = format!("1 to {longest} characters");
+            let shown = Value::String(text.chars().take(60).collect());
+            self.errors.push(wrong_shape(path, &expected, shown));
+        }
+        trimmed.to_owned()
+    }
+}

@@ -1,0 +1,215 @@
+//! Jobs: a name, a rig, and a list of cuts.
+
+use std::collections::BTreeMap;
+
+use actix_web::{HttpRequest, HttpResponse, delete, get, patch, post, put, web};
+use serde::Serialize;
+use serde_json::{Value, json};
+use sqlx::PgPool;
+use utoipa::ToSchema;
+use uuid::Uuid;
+
+use super::body::{Body, read};
+use super::cut::CutPlanRequest;
+use super::fields::{Fields, wrong_shape};
+use super::guard::person;
+use super::lines::{LineView, view};
+use super::merge::merged;
+use super::rows::{Seen, id, new_id, put_reply};
+use crate::error::{ApiError, ApiResult, ErrorBody};
+use crate::store::job_lines;
+use crate::store::jobs::{self, Job, JobChange, NewJob};
+use crate::store::plans::{Plan, newest_of_lines};
+
+const LONGEST_NAME: usize = 120;
+const LONGEST_NOTE: usize = 2_000;
+/// The parts of a cut plan request that a rig may hold.
+const RIG_PARTS: [&str; 4] = ["gas", "tip", "torch", "drawer"];
+
+/// A job in the list.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct JobSummary {
+    /// The job itself.
+    pub job: Job,
+    /// How many lines it has.
+    pub lines: usize,
+    /// How many of them have a card that still holds.
+    pub carded: usize,
+    /// How many lines are ok.
+    pub ok: usize,
+    /// How many carry a caution.
+    pub caution: usize,
+    /// How many are stopped.
+    pub stop: usize,
+    /// All cuts of all lines that are not stopped, seconds.
+    pub time_s: f64,
+}
+
+/// Every job.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct JobsReply {
+    /// The newest first.
+    pub jobs: Vec<JobSummary>,
+}
+
+/// A job with its lines.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct JobReply {
+    /// The job itself.
+    pub job: Job,
+    /// Its lines in order, planned.
+    pub lines: Vec<LineView>,
+}
+
+/// The newest card of each line.
+///
+/// # Errors
+/// When the database fails.
+pub async fn cards(pool: &PgPool) -> ApiResult<BTreeMap<Uuid, Plan>> {
+    let plans = newest_of_lines(pool).await?;
+    Ok(plans.into_iter().filter_map(|plan| Some((plan.job_line_id?, plan))).collect())
+}
+
+fn summary(job: Job, lines: &[LineView]) -> JobSummary {
+    let of = |verdict: &str| lines.iter().filter(|line| line.plan.verdict == verdict).count();
+    let going = lines.iter().filter(|line| line.plan.verdict != "stop");
+    JobSummary {
+        job,
+        lines: lines.len(),
+        carded: lines.iter().filter(|line| line.card_current).count(),
+        ok: of("ok"),
+        caution: of("caution"),
+        stop: of("stop"),
+        time_s: going.map(|line| line.plan.line_total.time_s).sum(),
+    }
+}
+
+/// Lists the jobs, the newest first.
+#[utoipa::path(get, operation_id = "jobs_list", path = "/api/v1/jobs", responses((status = 200, body = JobsReply)))]
+#[get("/jobs")]
+pub async fn list(
+    pool: web::Data<PgPool>,
+    request: HttpRequest,
+) -> ApiResult<web::Json<JobsReply>> {
+    let shop = crate::settings::request_defaults(&pool, person(&request)).await?;
+    let cards = cards(&pool).await?;
+    let mut lines: BTreeMap<Uuid, Vec<_>> = BTreeMap::new();
+    for line in job_lines::all(&pool).await? {
+        lines.entry(line.job_id).or_default().push(line);
+    }
+    let mut out = Vec::new();
+    for job in jobs::all(&pool).await? {
+        let of_job = lines.remove(&job.record.id).unwrap_or_default();
+        let views: Vec<_> = of_job
+            .into_iter()
+            .map(|line| view(line, (&shop, &job), &cards))
+            .collect::<ApiResult<_>>()?;
+        out.push(summary(job, &views));
+    }
+    Ok(web::Json(JobsReply { jobs: out }))
+}
+
+/// Shows a job with its lines, each planned.
+#[utoipa::path(get, operation_id = "jobs_show", path = "/api/v1/jobs/{id}", params(("id" = String, Path)),
+    responses((status = 200, body = JobReply), (status = 404, body = ErrorBody)))]
+#[get("/jobs/{id}")]
+pub async fn show(
+    pool: web::Data<PgPool>,
+    (path, request): (web::Path<String>, HttpRequest),
+) -> ApiResult<web::Json<JobReply>> {
+    let job = jobs::live(&pool, id(&path)?).await?;
+    let shop = crate::settings::request_defaults(&pool, person(&request)).await?;
+    let cards = cards(&pool).await?;
+    let lines = job_lines::of_job(&pool, job.record.id).await?;
+    let lines = lines
+        .into_iter()
+        .map(|line| view(line, (&shop, &job), &cards))
+        .collect::<ApiResult<_>>()?;
+    Ok(web::Json(JobReply { job, lines }))
+}
+
+/// Refuses a rig that no cut could be planned with.
+fn checked(name: Option<&str>, note: Option<&str>, rig: Option<&Value>) -> ApiResult<()> {
+    let mut fields = Fields::default();
+    if let Some(name) = name {
+        fields.text("name", name, LONGEST_NAME);
+    }
+    if note.is_some_and(|note| note.chars().count() > LONGEST_NOTE) {
+        let expected = format!("at most {LONGEST_NOTE} characters");
+        fields.errors.push(wrong_shape("note", &expected, Value::Null));
+    }
+    if let Some(rig) = rig {
+        let foreign = rig
+            .as_object()
+            .and_then(|rig| rig.keys().find(|key| !RIG_PARTS.contains(&key.as_str())));
+        if !rig.is_object() || foreign.is_some() {
+            let expected = format!("an object of {}", RIG_PARTS.join(", "));
+            fields.errors.push(wrong_shape("rig", &expected, rig.clone()));
+        }
+    }
+    if !fields.errors.is_empty() {
+        return Err(ApiError::Invalid(fields.errors));
+    }
+    let Some(rig) = rig else { return Ok(()) };
+    let usual = json!({
+        "steel": { "thickness_mm": 20 },
+        "cut": { "length_mm": 100, "process": "guided" },
+        "gas": { "fuel": "acetylene" }
+    });
+    let request: CutPlanRequest = read(&merged(&[&usual, rig]))?;
+    request.to_core().map(|_| ())
+}
+
+/// Adds a job under a UUIDv7 of the client's choice; repeatable.
+#[utoipa::path(put, operation_id = "jobs_create", path = "/api/v1/jobs/{id}", request_body = NewJob, params(("id" = String, Path)),
+    responses((status = 201, body = Job), (status = 200, body = Job), (status = 409, body = ErrorBody), (status = 422, body = ErrorBody)))]
+#[put("/jobs/{id}")]
+pub async fn create(
+    pool: web::Data<PgPool>,
+    (path, request): (web::Path<String>, HttpRequest),
+    body: Body<NewJob>,
+) -> ApiResult<HttpResponse> {
+    let (key, job) = (new_id(&path, &request)?, &body.value);
+    checked(Some(&job.name), Some(&job.note), Some(&job.rig))?;
+    Ok(put_reply(jobs::put(&pool, key, (job, &body.json)).await?))
+}
+
+/// Changes a job.
+#[utoipa::path(patch, operation_id = "jobs_change", path = "/api/v1/jobs/{id}", request_body = JobChange, params(("id" = String, Path)),
+    responses((status = 200, body = Job), (status = 404, body = ErrorBody), (status = 409, body = ErrorBody), (status = 422, body = ErrorBody)))]
+#[patch("/jobs/{id}")]
+pub async fn change(
+    pool: web::Data<PgPool>,
+    (path, request): (web::Path<String>, HttpRequest),
+    body: Body<JobChange>,
+) -> ApiResult<web::Json<Job>> {
+    let (id, change) = (id(&path)?, &body.value);
+    checked(change.name.as_deref(), change.note.as_deref(), change.rig.as_ref())?;
+    Ok(web::Json(jobs::patch(&pool, (id, person(&request)), (change, &body.json)).await?))
+}
+
+/// Deletes a job; it can be taken back.
+#[utoipa::path(delete, operation_id = "jobs_delete", path = "/api/v1/jobs/{id}", request_body = Seen, params(("id" = String, Path)),
+    responses((status = 200, body = Job), (status = 409, body = ErrorBody)))]
+#[delete("/jobs/{id}")]
+pub async fn delete(
+    pool: web::Data<PgPool>,
+    (path, request): (web::Path<String>, HttpRequest),
+    body: Body<Seen>,
+) -> ApiResult<web::Json<Job>> {
+    let key = (id(&path)?, body.value.version, person(&request));
+    Ok(web::Json(jobs::set_deleted(&pool, key, true).await?))
+}
+
+/// Takes a deletion back.
+#[utoipa::path(post, operation_id = "jobs_restore", path = "/api/v1/jobs/{id}/restore", request_body = Seen, params(("id" = String, Path)),
+    responses((status = 200, body = Job), (status = 409, body = ErrorBody)))]
+#[post("/jobs/{id}/restore")]
+pub async fn restore(
+    pool: web::Data<PgPool>,
+    (path, request): (web::Path<String>, HttpRequest),
+    body: Body<Seen>,
+) -> ApiResult<web::Json<Job>> {
+    let key = (id(&path)?, body.value.version, person(&request));
+    Ok(web::Json(jobs::set_deleted(&pool, key, false).await?))
+}

@@ -1,0 +1,146 @@
+//! The cuts of a job, each planned with the job's rig and the shop's settings.
+
+use std::collections::BTreeMap;
+
+use actix_web::{HttpRequest, HttpResponse, delete, patch, post, put, web};
+use serde::Serialize;
+use serde_json::Value;
+use sqlx::PgPool;
+use utoipa::ToSchema;
+use uuid::Uuid;
+
+use super::body::{Body, read};
+use super::cut::{CutPlanRequest, planned};
+use super::cut_reply::CutPlan;
+use super::fields::{Fields, wrong_shape};
+use super::guard::person;
+use super::merge::merged;
+use super::rows::{Seen, id, new_id, put_reply};
+use crate::error::{ApiError, ApiResult, ErrorBody};
+use crate::store::job_lines::{self, JobLine, LineChange, NewLine};
+use crate::store::jobs::{self, Job};
+use crate::store::plans::Plan;
+
+/// A line with its plan.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct LineView {
+    /// The line itself.
+    pub line: JobLine,
+    /// The whole request that was planned.
+    pub request: CutPlanRequest,
+    /// The plan, without traces.
+    pub plan: CutPlan,
+    /// The newest card of this line, if one was made.
+    pub card_id: Option<Uuid>,
+    /// Whether that card still says what the plan says.
+    pub card_current: bool,
+}
+
+/// A line planned with its job's rig and the shop's settings.
+///
+/// # Errors
+/// [`ApiError::Invalid`] when the input is not possible.
+pub fn view(
+    line: JobLine,
+    (shop, job): (&Value, &Job),
+    cards: &BTreeMap<Uuid, Plan>,
+) -> ApiResult<LineView> {
+    let request: CutPlanRequest = read(&merged(&[shop, &job.rig, &line.input]))?;
+    let plan = CutPlan { trace: Vec::new(), ..planned(&request)? };
+    let card = cards.get(&line.record.id);
+    // compared as plans, not as JSON: the database writes 47.0 as 47
+    let on_card = card.map(|card| serde_json::from_value::<CutPlan>(card.result.clone()));
+    let figures = plan.clone().figures();
+    let card_current =
+        on_card.is_some_and(|on_card| on_card.is_ok_and(|on_card| on_card.figures() == figures));
+    Ok(LineView { card_id: card.map(|card| card.id), card_current, line, request, plan })
+}
+
+const LONGEST: usize = galvanon_core::entry::LONGEST;
+
+/// Refuses a line that cannot be planned in its job, or whose place is no number.
+async fn checked(
+    pool: &PgPool,
+    job: &Job,
+    (typed, input, position): (Option<&str>, Option<&Value>, Option<f64>),
+) -> ApiResult<()> {
+    let mut fields = Fields::default();
+    if let Some(typed) = typed {
+        fields.text("typed", typed, LONGEST);
+    }
+    if position.is_some_and(|position| !position.is_finite()) {
+        fields.errors.push(wrong_shape("position", "a finite number", Value::Null));
+    }
+    if !fields.errors.is_empty() {
+        return Err(ApiError::Invalid(fields.errors));
+    }
+    if let Some(input) = input {
+        if !input.is_object() {
+            let error = wrong_shape("input", "parts of a cut plan request", input.clone());
+            return Err(ApiError::Invalid(vec![error]));
+        }
+        let shop = crate::settings::request_defaults(pool, None).await?;
+        let request: CutPlanRequest = read(&merged(&[&shop, &job.rig, input]))?;
+        request.to_core()?;
+    }
+    Ok(())
+}
+
+/// Adds a cut to a job under a UUIDv7 of the client's choice; repeatable.
+#[utoipa::path(put, operation_id = "lines_create", path = "/api/v1/job-lines/{id}", request_body = NewLine, params(("id" = String, Path)),
+    responses((status = 201, body = JobLine), (status = 200, body = JobLine), (status = 404, body = ErrorBody), (status = 409, body = ErrorBody), (status = 422, body = ErrorBody)))]
+#[put("/job-lines/{id}")]
+pub async fn create(
+    pool: web::Data<PgPool>,
+    (path, request): (web::Path<String>, HttpRequest),
+    body: Body<NewLine>,
+) -> ApiResult<HttpResponse> {
+    let (key, line) = (new_id(&path, &request)?, &body.value);
+    let job = jobs::live(&pool, line.job_id).await?;
+    let parts = (Some(line.typed.as_str()), Some(&line.input), Some(line.position));
+    checked(&pool, &job, parts).await?;
+    Ok(put_reply(job_lines::put(&pool, key, (line, &body.json)).await?))
+}
+
+/// Changes or moves a cut.
+#[utoipa::path(patch, operation_id = "lines_change", path = "/api/v1/job-lines/{id}", request_body = LineChange, params(("id" = String, Path)),
+    responses((status = 200, body = JobLine), (status = 404, body = ErrorBody), (status = 409, body = ErrorBody), (status = 422, body = ErrorBody)))]
+#[patch("/job-lines/{id}")]
+pub async fn change(
+    pool: web::Data<PgPool>,
+    (path, request): (web::Path<String>, HttpRequest),
+    body: Body<LineChange>,
+) -> ApiResult<web::Json<JobLine>> {
+    let (id, change) = (id(&path)?, &body.value);
+    let line = job_lines::find(&pool, id).await?.ok_or(ApiError::NotFound)?;
+    let job = jobs::live(&pool, line.job_id).await?;
+    checked(&pool, &job, (change.typed.as_deref(), change.input.as_ref(), change.position)).await?;
+    let key = (id, person(&request));
+    Ok(web::Json(job_lines::patch(&pool, key, (change, &body.json)).await?))
+}
+
+/// Deletes a cut; it can be taken back.
+#[utoipa::path(delete, operation_id = "lines_delete", path = "/api/v1/job-lines/{id}", request_body = Seen, params(("id" = String, Path)),
+    responses((status = 200, body = JobLine), (status = 409, body = ErrorBody)))]
+#[delete("/job-lines/{id}")]
+pub async fn delete(
+    pool: web::Data<PgPool>,
+    (path, request): (web::Path<String>, HttpRequest),
+    body: Body<Seen>,
+) -> ApiResult<web::Json<JobLine>> {
+    let key = (id(&path)?, body.value.version, person(&request));
+    Ok(web::Json(job_lines::set_deleted(&pool, key, true).await?))
+}
+
+/// Takes a deletion back.
+#[utoipa::path(post, operation_id = "lines_restore", path = "/api/v1/job-lines/{id}/restore", request_body = Seen, params(("id" = String, Path)),
+    responses((status = 200, body = JobLine), (status = 409, body = ErrorBody)))]
+#[post("/job-lines/{id}/restore")]
+pub async fn restore(
+    pool: web::Data<PgPool>,
+    (path, request): (web::Path<String>, HttpRequest),
+    body: Body<Seen>,
+) -> ApiResult<web::Json<JobLine>> {
+    let key = (id(&path)?, body.value.version, person(&request));
+    Ok(web::Json(job_lines::set_deleted(&pool, key, false).await?))
+}

@@ -1,0 +1,112 @@
+//! Who works here. There is no sign-in yet: who is at a screen is chosen on it.
+
+use actix_web::{HttpRequest, HttpResponse, delete, get, patch, post, put, web};
+use serde::{Deserialize, Serialize};
+use sqlx::PgPool;
+use utoipa::ToSchema;
+
+use super::body::Body;
+use super::fields::Fields;
+use super::guard::person;
+use super::rows::{Seen, id, new_id, put_reply};
+use crate::error::{ApiError, ApiResult, ErrorBody};
+use crate::store::people::{self, NewPerson, Person};
+
+const LONGEST_NAME: usize = 80;
+const HANDS: &[((), &str)] = &[((), "right"), ((), "left")];
+
+/// Everybody.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct PeopleReply {
+    /// By name.
+    pub people: Vec<Person>,
+}
+
+/// What may change in a person; what is left out stays.
+#[derive(Clone, Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct PersonChange {
+    /// The version that was seen.
+    pub version: i32,
+    /// What they are called.
+    pub name: Option<String>,
+    /// left, right.
+    pub handedness: Option<String>,
+}
+
+fn checked(name: Option<&str>, handedness: Option<&str>) -> ApiResult<()> {
+    let mut fields = Fields::default();
+    if let Some(name) = name {
+        fields.text("name", name, LONGEST_NAME);
+    }
+    if let Some(hand) = handedness {
+        let given = super::fields::Given(hand.into());
+        fields.choice("handedness", Some(&given), (HANDS, None));
+    }
+    if fields.errors.is_empty() { Ok(()) } else { Err(ApiError::Invalid(fields.errors)) }
+}
+
+/// Lists everybody.
+#[utoipa::path(get, operation_id = "people_list", path = "/api/v1/people", responses((status = 200, body = PeopleReply)))]
+#[get("/people")]
+pub async fn list(pool: web::Data<PgPool>) -> ApiResult<web::Json<PeopleReply>> {
+    Ok(web::Json(PeopleReply { people: people::all(&pool).await? }))
+}
+
+/// Adds a person under a UUIDv7 of the client's choice; repeatable.
+#[utoipa::path(put, operation_id = "people_create", path = "/api/v1/people/{id}", request_body = NewPerson,
+    params(("id" = String, Path)),
+    responses((status = 201, body = Person), (status = 200, body = Person), (status = 409, body = ErrorBody), (status = 422, body = ErrorBody)))]
+#[put("/people/{id}")]
+pub async fn create(
+    pool: web::Data<PgPool>,
+    (path, request): (web::Path<String>, HttpRequest),
+    body: Body<NewPerson>,
+) -> ApiResult<HttpResponse> {
+    checked(Some(&body.value.name), Some(&body.value.handedness))?;
+    let key = new_id(&path, &request)?;
+    Ok(put_reply(people::put(&pool, key, (&body.value, &body.json)).await?))
+}
+
+/// Changes a person.
+#[utoipa::path(patch, operation_id = "people_change", path = "/api/v1/people/{id}", request_body = PersonChange,
+    params(("id" = String, Path)),
+    responses((status = 200, body = Person), (status = 409, body = ErrorBody), (status = 422, body = ErrorBody)))]
+#[patch("/people/{id}")]
+pub async fn change(
+    pool: web::Data<PgPool>,
+    (path, request): (web::Path<String>, HttpRequest),
+    body: Body<PersonChange>,
+) -> ApiResult<web::Json<Person>> {
+    let change = &body.value;
+    let (name, hand) = (change.name.as_deref(), change.handedness.as_deref());
+    checked(name, hand)?;
+    let key = (id(&path)?, change.version, person(&request));
+    Ok(web::Json(people::patch(&pool, key, (name, hand, &body.json)).await?))
+}
+
+/// Deletes a person; it can be taken back.
+#[utoipa::path(delete, operation_id = "people_delete", path = "/api/v1/people/{id}", request_body = Seen, params(("id" = String, Path)),
+    responses((status = 200, body = Person), (status = 409, body = ErrorBody)))]
+#[delete("/people/{id}")]
+pub async fn delete(
+    pool: web::Data<PgPool>,
+    (path, request): (web::Path<String>, HttpRequest),
+    body: Body<Seen>,
+) -> ApiResult<web::Json<Person>> {
+    let key = (id(&path)?, body.value.version, person(&request));
+    Ok(web::Json(people::set_deleted(&pool, key, true).await?))
+}
+
+/// Takes a deletion back.
+#[utoipa::path(post, operation_id = "people_restore", path = "/api/v1/people/{id}/restore", request_body = Seen, params(("id" = String, Path)),
+    responses((status = 200, body = Person), (status = 409, body = ErrorBody)))]
+#[post("/people/{id}/restore")]
+pub async fn restore(
+    pool: web::Data<PgPool>,
+    (path, request): (web::Path<String>, HttpRequest),
+    body: Body<Seen>,
+) -> ApiResult<web::Json<Person>> {
+    let key = (id(&path)?, body.value.version, person(&request));
+    Ok(web::Json(people::set_deleted(&pool, key, false).await?))
+}

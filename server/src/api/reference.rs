@@ -1,0 +1,69 @@
+//! What a screen offers to choose from: fuels, grades, bores, as core knows them.
+
+use actix_web::{get, web};
+use galvanon_core::gas::fuel::{Fuel, characteristics};
+use galvanon_core::reference::tables;
+use galvanon_core::steel::surface::Surface;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+use crate::error::{ApiError, ApiResult};
+
+/// A steel.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct GradeWire {
+    /// Its short name.
+    pub grade: String,
+    /// Its name in words.
+    pub title: String,
+}
+
+/// A fuel.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct FuelWire {
+    /// Its code.
+    pub fuel: String,
+    /// The face its tips have.
+    pub tip_face: String,
+    /// Oxygen for a volume of it in a neutral flame.
+    pub neutral_ratio: f64,
+}
+
+/// What a screen offers to choose from.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct ReferenceReply {
+    /// Steels.
+    pub grades: Vec<GradeWire>,
+    /// Fuels.
+    pub fuels: Vec<FuelWire>,
+    /// Our generic series of bores.
+    pub bores_mm: Vec<f64>,
+    /// What a face may carry.
+    pub surfaces: Vec<String>,
+}
+
+/// What a screen offers to choose from.
+#[utoipa::path(get, operation_id = "reference", path = "/api/v1/reference", responses((status = 200, body = ReferenceReply)))]
+#[get("/reference")]
+pub async fn reference() -> ApiResult<web::Json<ReferenceReply>> {
+    let internal = |error: galvanon_core::error::Error| ApiError::Internal(error.to_string());
+    let tables = tables().map_err(internal)?;
+    let fuels = Fuel::ALL.map(|fuel| {
+        let row = characteristics(fuel).map_err(internal)?;
+        Ok(FuelWire {
+            fuel: fuel.code().into(),
+            tip_face: row.tip_face.code().into(),
+            neutral_ratio: row.neutral_ratio,
+        })
+    });
+    let grade = |grade: &galvanon_core::steel::grade::Grade| GradeWire {
+        grade: grade.grade.clone(),
+        title: grade.title.clone(),
+    };
+    Ok(web::Json(ReferenceReply {
+        grades: tables.grades.iter().map(grade).collect(),
+        fuels: fuels.into_iter().collect::<ApiResult<_>>()?,
+        bores_mm: tables.bores.iter().map(|bore| (bore * 1e6).round() / 1e3).collect(),
+        surfaces: Surface::ALL.map(|(_, code)| code.to_owned()).to_vec(),
+    }))
+}

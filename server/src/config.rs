@@ -1,0 +1,28 @@
+//! Every setting of the server, its default and its environment name.
+
+use std::net::{IpAddr, Ipv4Addr};
+use std::path::PathBuf;
+
+use clap::Args;
+
+/// The largest request body, bytes: a long list of lines fits many times.
+pub const BODY_LIMIT: usize = 256 * 1024;
+/// How long requests under way may finish after a stop is asked.
+pub const SHUTDOWN_SECONDS: u64 = 5;
+
+/// How to serve.
+#[derive(Args, Clone, Debug)]
+pub struct Config {
+    /// Address to listen on; loopback unless told otherwise.
+    #[arg(long, env = "GALVANON_LISTEN", default_value_t = IpAddr::V4(Ipv4Addr::LOCALHOST))]
+    pub listen: IpAddr,
+    /// Port to listen on; 0 takes a free one.
+    #[arg(long, env = "GALVANON_PORT", default_value_t = 8080)]
+    pub port: u16,
+    /// Folder of the built web application.
+    #[arg(long, env = "GALVANON_WEB", default_value = "web/dist")]
+    pub web: PathBuf,
+    /// Threads that serve.
+    #[arg(long, env = "GALVANON_WORKERS", default_value_t = 2)]
+    pub workers: usize,
+}

@@ -1,0 +1,176 @@
+//! Loads an invented shop from the readable files of `demo/`, through the same checks as the API.
+
+use std::path::Path;
+
+use serde::Deserialize;
+use serde_json::{Value, json};
+use sqlx::PgPool;
+use time::{Duration, OffsetDateTime};
+use uuid::Uuid;
+
+use crate::api::entry::input;
+use crate::api::merge::merged;
+use crate::api::plans::{PlanRequest, new_plan};
+use crate::settings::request_defaults;
+use crate::store::job_lines::NewLine;
+use crate::store::jobs::NewJob;
+use crate::store::people::NewPerson;
+use crate::store::shop_settings::Setting;
+use crate::store::{Made, job_lines, jobs, people, plans, shop_settings};
+
+#[derive(Deserialize)]
+struct ShopFile {
+    settings: toml::Table,
+    people: Vec<PersonEntry>,
+}
+
+#[derive(Deserialize)]
+struct PersonEntry {
+    name: String,
+    handedness: String,
+}
+
+#[derive(Deserialize)]
+struct JobFile {
+    name: String,
+    note: String,
+    days_ago: i64,
+    by: String,
+    rig: Value,
+    lines: Vec<LineEntry>,
+}
+
+#[derive(Deserialize)]
+struct LineEntry {
+    typed: String,
+    /// Days ago on which its card was printed, if it was.
+    card_days_ago: Option<i64>,
+}
+
+/// Why a demo cannot be loaded.
+#[derive(Debug, thiserror::Error)]
+pub enum DemoError {
+    /// A file cannot be read.
+    #[error("{0}: {1}")]
+    File(String, String),
+    /// A line of a job cannot be planned.
+    #[error("line \"{0}\": {1}")]
+    Line(String, String),
+    /// The application refuses it.
+    #[error("{0}")]
+    Api(#[from] crate::error::ApiError),
+    /// The database fails.
+    #[error("{0}")]
+    Database(#[from] sqlx::Error),
+}
+
+fn read<T: serde::de::DeserializeOwned>(path: &Path) -> Result<T, DemoError> {
+    let name = path.display().to_string();
+    let text = std::fs::read_to_string(path)
+        .map_err(|error| DemoError::File(name.clone(), error.to_string()))?;
+    toml::from_str(&text).map_err(|error| DemoError::File(name, error.to_string()))
+}
+
+/// Loads the demo into an empty database; false when it already has people or jobs.
+///
+/// # Errors
+/// When a file is faulty or the database fails.
+pub async fn load(pool: &PgPool, folder: &Path) -> Result<bool, DemoError> {
+    let taken: bool =
+        sqlx::query_scalar("SELECT EXISTS (SELECT 1 FROM people) OR EXISTS (SELECT 1 FROM jobs)")
+            .fetch_one(pool)
+            .await?;
+    if taken {
+        return Ok(false);
+    }
+    let shop: ShopFile = read(&folder.join("shop.toml"))?;
+    let crew = load_people(pool, &shop.people).await?;
+    for (key, value) in shop.settings {
+        let value = serde_json::to_value(value).map_err(crate::error::ApiError::from)?;
+        crate::api::shop::checked(&key, &value)?;
+        shop_settings::add(pool, Uuid::now_v7(), &Setting { key, value }, None).await?;
+    }
+    let mut files: Vec<_> = std::fs::read_dir(folder.join("jobs"))
+        .map_err(|error| DemoError::File(folder.display().to_string(), error.to_string()))?
+        .filter_map(Result::ok)
+        .map(|entry| entry.path())
+        .collect();
+    files.sort();
+    for file in files {
+        load_job(pool, read(&file)?, &crew).await?;
+    }
+    Ok(true)
+}
+
+async fn load_people(
+    pool: &PgPool,
+    entries: &[PersonEntry],
+) -> Result<Vec<(String, Uuid)>, DemoError> {
+    let mut crew = Vec::new();
+    for entry in entries {
+        let person = NewPerson { name: entry.name.clone(), handedness: entry.handedness.clone() };
+        let body = json!({ "name": person.name, "handedness": person.handedness });
+        let id = Uuid::now_v7();
+        people::put(pool, (id, None), (&person, &body)).await?;
+        crew.push((person.name, id));
+    }
+    Ok(crew)
+}
+
+async fn load_job(pool: &PgPool, file: JobFile, crew: &[(String, Uuid)]) -> Result<(), DemoError> {
+    let by = crew.iter().find(|(name, _)| *name == file.by).map(|(_, id)| *id);
+    let job = NewJob { name: file.name, note: file.note, rig: file.rig };
+    let body = json!({ "name": job.name, "note": job.note, "rig": job.rig });
+    let job_id = Uuid::now_v7();
+    jobs::put(pool, (job_id, by), (&job, &body)).await?;
+    age(pool, job_id, file.days_ago).await?;
+    let shop = request_defaults(pool, None).await?;
+    for (place, entry) in file.lines.into_iter().enumerate() {
+        load_line(pool, (entry, place), (&job, job_id, by), &shop).await?;
+    }
+    Ok(())
+}
+
+async fn load_line(
+    pool: &PgPool,
+    (entry, place): (LineEntry, usize),
+    (job, job_id, by): (&NewJob, Uuid, Option<Uuid>),
+    shop: &Value,
+) -> Result<(), DemoError> {
+    let read = galvanon_core::entry::line::read(&entry.typed);
+    if let Some(problem) = read.problems.first() {
+        return Err(DemoError::Line(entry.typed, problem.code.to_owned()));
+    }
+    #[allow(clippy::cast_precision_loss, reason = "a job has a handful of lines")]
+    let position = (place + 1) as f64;
+    let line = NewLine { job_id, typed: entry.typed, input: input(&read.understood), position };
+    let body =
+        json!({ "job_id": job_id, "typed": line.typed, "input": line.input, "position": position });
+    let id = Uuid::now_v7();
+    let Made::New(_) = job_lines::put(pool, (id, by), (&line, &body)).await? else {
+        return Err(DemoError::Line(line.typed, "id used twice".into()));
+    };
+    if let Some(days) = entry.card_days_ago {
+        let request = merged(&[shop, &job.rig, &line.input]);
+        let title = format!("{}: {}", job.name, read.understood.echo());
+        let plan = PlanRequest { job_line_id: Some(id), title, request };
+        let body = json!({ "job_line_id": id, "title": plan.title, "request": plan.request });
+        let card = Uuid::now_v7();
+        // written with its age at once: a plan is never changed afterwards
+        plans::put(pool, (card, by), (&new_plan(&plan)?, &body), ago(days)).await?;
+    }
+    Ok(())
+}
+
+fn ago(days: i64) -> OffsetDateTime {
+    OffsetDateTime::now_utc() - Duration::days(days)
+}
+
+async fn age(pool: &PgPool, job: Uuid, days: i64) -> Result<(), DemoError> {
+    sqlx::query("UPDATE jobs SET made_at = $2, changed_at = $2 WHERE id = $1")
+        .bind(job)
+        .bind(ago(days))
+        .execute(pool)
+        .await?;
+    Ok(())
+}

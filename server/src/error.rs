@@ -1,0 +1,174 @@
+//! What goes wrong on the way, as status and JSON: code, message, and the fields at fault.
+
+use actix_web::http::StatusCode;
+use actix_web::{HttpResponse, ResponseError};
+use serde::Serialize;
+use serde_json::Value;
+use utoipa::ToSchema;
+
+/// What a field may be.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct Limits {
+    /// Lowest value allowed.
+    pub low: f64,
+    /// Highest value allowed.
+    pub high: f64,
+    /// Unit of both.
+    pub unit: String,
+}
+
+/// A field at fault.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct FieldError {
+    /// Path in the request, as `steel.thickness_mm`.
+    pub path: String,
+    /// What is wrong, as a code.
+    pub code: String,
+    /// What is wrong and what is allowed, in words.
+    pub message: String,
+    /// The value given.
+    pub value: Value,
+    /// What a number may be.
+    pub limits: Option<Limits>,
+    /// What a choice may be.
+    pub allowed: Option<Vec<String>>,
+}
+
+/// A refusal.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct ErrorBody {
+    /// The refusal itself.
+    pub error: ErrorDetail,
+}
+
+/// What was refused and why.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct ErrorDetail {
+    /// A code: invalid_input, stale, different_body, not_found, too_large, forbidden, internal.
+    pub code: String,
+    /// The same in words.
+    pub message: String,
+    /// The fields at fault.
+    pub fields: Vec<FieldError>,
+    /// In a conflict: what the shop holds now.
+    #[schema(value_type = Option<Object>)]
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub current: Option<Value>,
+    /// In a conflict: what was sent.
+    #[schema(value_type = Option<Object>)]
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub yours: Option<Value>,
+}
+
+/// Two versions that do not agree.
+#[derive(Debug)]
+pub struct Conflict {
+    /// What the shop holds.
+    pub current: Value,
+    /// What was sent.
+    pub yours: Value,
+}
+
+/// Everything a handler can fail with.
+#[derive(Debug, thiserror::Error)]
+pub enum ApiError {
+    /// The input is not possible.
+    #[error("invalid input")]
+    Invalid(Vec<FieldError>),
+    /// There is no such thing, or it was deleted.
+    #[error("not found")]
+    NotFound,
+    /// Somebody changed it meanwhile.
+    #[error("stale write")]
+    Stale(Box<Conflict>),
+    /// The id was used for something else.
+    #[error("different body under the same id")]
+    Different(Box<Conflict>),
+    /// The body is too large.
+    #[error("body over {0} bytes")]
+    TooLarge(usize),
+    /// The request comes from another site, or is not JSON.
+    #[error("{0}")]
+    Refused(&'static str),
+    /// The database failed.
+    #[error("database: {0}")]
+    Database(#[from] sqlx::Error),
+    /// Something of ours failed.
+    #[error("internal: {0}")]
+    Internal(String),
+}
+
+/// The result of a handler.
+pub type ApiResult<T> = Result<T, ApiError>;
+
+impl From<serde_json::Error> for ApiError {
+    fn from(error: serde_json::Error) -> Self {
+        Self::Internal(error.to_string())
+    }
+}
+
+impl ApiError {
+    fn code(&self) -> &'static str {
+        match self {
+            Self::Invalid(_) => "invalid_input",
+            Self::NotFound => "not_found",
+            Self::Stale(_) => "stale",
+            Self::Different(_) => "different_body",
+            Self::TooLarge(_) => "too_large",
+            Self::Refused(_) => "forbidden",
+            Self::Database(_) | Self::Internal(_) => "internal",
+        }
+    }
+
+    fn message(&self) -> String {
+        match self {
+            Self::Invalid(fields) => {
+                fields.iter().map(|field| field.message.as_str()).collect::<Vec<_>>().join(" ")
+            }
+            Self::NotFound => "There is nothing under this id, or it was deleted.".into(),
+            Self::Stale(_) => {
+                "Somebody changed this meanwhile: look at both versions, then save again.".into()
+            }
+            Self::Different(_) => "This id was used before for something else.".into(),
+            Self::TooLarge(limit) => format!("A request may hold {limit} bytes."),
+            Self::Refused(why) => (*why).into(),
+            Self::Database(_) | Self::Internal(_) => {
+                "Something failed here, not in what you sent. It is in the log.".into()
+            }
+        }
+    }
+}
+
+impl ResponseError for ApiError {
+    fn status_code(&self) -> StatusCode {
+        match self {
+            Self::Invalid(_) => StatusCode::UNPROCESSABLE_ENTITY,
+            Self::NotFound => StatusCode::NOT_FOUND,
+            Self::Stale(_) | Self::Different(_) => StatusCode::CONFLICT,
+            Self::TooLarge(_) => StatusCode::PAYLOAD_TOO_LARGE,
+            Self::Refused(_) => StatusCode::FORBIDDEN,
+            Self::Database(_) | Self::Internal(_) => StatusCode::INTERNAL_SERVER_ERROR,
+        }
+    }
+
+    fn error_response(&self) -> HttpResponse {
+        if let Self::Database(_) | Self::Internal(_) = self {
+            tracing::error!(error = %self, "request failed");
+        }
+        let (current, yours) = match self {
+            Self::Stale(both) | Self::Different(both) => {
+                (Some(both.current.clone()), Some(both.yours.clone()))
+            }
+            _ => (None, None),
+        };
+        let fields = if let Self::Invalid(fields) = self { fields.clone() } else { Vec::new() };
+        let error = ErrorDetail {
+            code: self.code().into(),
+            message: self.message(),
+            fields,
+            current,
+            yours,
+        };
+        HttpResponse::build(self.status_code()).json(ErrorBody { error })
+    }
+}

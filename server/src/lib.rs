@@ -1,0 +1,58 @@
+//! HTTP, storage and the demo shop around `galvanon-core`. It asks core and never computes.
+//!
+//! [`serve`] is what `main` and the tests both start.
+
+pub mod api;
+pub mod config;
+pub mod demo;
+pub mod error;
+pub mod settings;
+pub mod store;
+pub mod text;
+mod web_app;
+
+use std::net::TcpListener;
+
+use actix_web::dev::Server;
+use actix_web::middleware::{Compress, DefaultHeaders, from_fn};
+use actix_web::{App, HttpServer, web};
+use sqlx::PgPool;
+use tracing_actix_web::TracingLogger;
+
+use crate::config::Config;
+
+/// Nothing from outside, scripts from here alone. Radix sets style attributes and one style
+/// element for its scroll lock, so styles may stand inline.
+const CONTENT_SECURITY_POLICY: &str = "default-src 'self'; style-src 'self' 'unsafe-inline'; \
+     img-src 'self' data:; object-src 'none'; base-uri 'none'; form-action 'self'; \
+     frame-ancestors 'none'";
+
+/// The database schema.
+pub static MIGRATIONS: sqlx::migrate::Migrator = sqlx::migrate!("./migrations");
+
+/// Starts the application on a listener that is already bound.
+///
+/// # Errors
+/// When the listener cannot be used.
+pub fn serve(listener: TcpListener, pool: PgPool, config: &Config) -> std::io::Result<Server> {
+    let web_folder = config.web.clone();
+    let pool = web::Data::new(pool);
+    let server = HttpServer::new(move || {
+        let headers = DefaultHeaders::new()
+            .add(("Content-Security-Policy", CONTENT_SECURITY_POLICY))
+            .add(("X-Content-Type-Options", "nosniff"))
+            .add(("Referrer-Policy", "same-origin"));
+        App::new()
+            .app_data(pool.clone())
+            .app_data(web::PayloadConfig::new(config::BODY_LIMIT))
+            .wrap(Compress::default())
+            .wrap(headers)
+            .wrap(from_fn(api::guard::same_origin))
+            .wrap(TracingLogger::default())
+            .configure(api::routes)
+            .configure(|app| web_app::routes(app, &web_folder))
+    })
+    .workers(config.workers)
+    .shutdown_timeout(config::SHUTDOWN_SECONDS);
+    Ok(server.listen(listener)?.run())
+}

@@ -1,0 +1,116 @@
+//! What a shop can set: the schools of `reference/tables/schools.csv`, and a few figures of its own.
+
+use std::sync::LazyLock;
+
+use serde::{Deserialize, Serialize};
+use serde_json::{Map, Value, json};
+use sqlx::PgPool;
+use utoipa::ToSchema;
+use uuid::Uuid;
+
+use crate::error::{ApiError, ApiResult};
+
+/// One school of one question.
+#[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
+pub struct School {
+    /// Key of the question.
+    pub question: String,
+    /// The question in words.
+    pub question_text: String,
+    /// Key of this answer.
+    pub option: String,
+    /// This answer in words.
+    pub option_text: String,
+    /// Why people hold it.
+    pub reason: String,
+    /// yes for the answer a shop has until it picks one.
+    pub is_default: String,
+    /// yes when it moves the computed figures, card when it is printed on the run card.
+    pub acts: String,
+}
+
+static SCHOOLS: LazyLock<Result<Vec<School>, String>> = LazyLock::new(|| {
+    csv::ReaderBuilder::new()
+        .comment(Some(b'#'))
+        .from_reader(include_str!("../../reference/tables/schools.csv").as_bytes())
+        .deserialize()
+        .collect::<Result<_, _>>()
+        .map_err(|error| error.to_string())
+});
+
+/// Every school.
+///
+/// # Errors
+/// Only when the table compiled in cannot be read.
+pub fn schools() -> ApiResult<&'static [School]> {
+    SCHOOLS.as_deref().map_err(|error| ApiError::Internal(format!("schools.csv: {error}")))
+}
+
+/// A figure a shop can set. Its range and default are those of the request field it goes to.
+pub struct Figure {
+    /// Its key.
+    pub key: &'static str,
+    /// The field of `policy` in a request.
+    pub policy_field: &'static str,
+}
+
+/// The figures a shop can set.
+pub const FIGURES: [Figure; 3] = [
+    Figure { key: "reach_mm", policy_field: "reach_mm" },
+    Figure { key: "handling_s", policy_field: "handling_s" },
+    Figure { key: "reposition_s", policy_field: "reposition_s" },
+];
+
+/// Choices that are no schools: what the shop reads in, and its usual fuel.
+pub const CHOICES: [(&str, &[&str], &str); 2] = [
+    ("units", &["inch", "metric"], "inch"),
+    ("fuel", &["acetylene", "propane", "propylene", "natural_gas"], "acetylene"),
+];
+
+/// The settings of the shop now: what was picked, else the defaults.
+///
+/// # Errors
+/// When the database fails.
+pub async fn current(pool: &PgPool) -> ApiResult<Map<String, Value>> {
+    let mut all = Map::new();
+    for school in schools()?.iter().filter(|school| school.is_default == "yes") {
+        all.insert(school.question.clone(), json!(school.option));
+    }
+    for (key, _, default) in CHOICES {
+        all.insert(key.into(), json!(default));
+    }
+    let usual = galvanon_core::cut::Policy::default();
+    all.insert("reach_mm".into(), json!(usual.reach.as_mm()));
+    all.insert("handling_s".into(), json!(usual.handling.as_s()));
+    all.insert("reposition_s".into(), json!(usual.reposition.as_s()));
+    for row in crate::store::shop_settings::newest(pool).await? {
+        all.insert(row.key, row.value);
+    }
+    Ok(all)
+}
+
+/// The part of a cut plan request that the shop and the person at the screen give.
+///
+/// # Errors
+/// When the database fails.
+pub async fn request_defaults(pool: &PgPool, person: Option<Uuid>) -> ApiResult<Value> {
+    let mut request = as_request(&current(pool).await?);
+    if let Some(hand) = crate::store::people::handedness(pool, person).await? {
+        json_patch::merge(&mut request, &json!({ "cut": { "handedness": hand } }));
+    }
+    Ok(request)
+}
+
+/// The part of a cut plan request that some settings are.
+#[must_use]
+pub fn as_request(settings: &Map<String, Value>) -> Value {
+    let mut policy = Map::new();
+    for key in ["pressure_school", "tip_school"] {
+        policy.insert(key.into(), settings.get(key).cloned().unwrap_or(Value::Null));
+    }
+    for figure in FIGURES {
+        let value = settings.get(figure.key).cloned().unwrap_or(Value::Null);
+        policy.insert(figure.policy_field.into(), value);
+    }
+    json!({ "gas": { "fuel": settings.get("fuel") }, "policy": policy })
+}

@@ -1,0 +1,180 @@
+//! The table `job_lines`.
+
+use serde::{Deserialize, Serialize};
+use serde_json::Value;
+use sqlx::PgPool;
+use utoipa::ToSchema;
+use uuid::Uuid;
+
+use super::{Made, Record, Recorded, changed, made};
+use crate::error::{ApiError, ApiResult};
+
+/// The schema of `input` that this version writes and reads.
+pub const INPUT_SCHEMA: i32 = 1;
+
+/// One kind of cut in a job.
+#[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]
+pub struct JobLine {
+    #[serde(flatten)]
+    #[sqlx(flatten)]
+    /// Id, version, who and when.
+    pub record: Record,
+    /// The job it is in.
+    pub job_id: Uuid,
+    /// plate.
+    pub kind: String,
+    /// As it was typed.
+    pub typed: String,
+    /// Schema number of the input.
+    pub input_schema: i32,
+    /// Its own part of a cut plan request; it outranks job and shop.
+    #[schema(value_type = Object)]
+    pub input: Value,
+    /// Its place among the lines: a number between its neighbours'.
+    pub position: f64,
+}
+
+impl Recorded for JobLine {
+    fn record(&self) -> &Record {
+        &self.record
+    }
+}
+
+/// What makes a line.
+#[derive(Clone, Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct NewLine {
+    /// The job it is in.
+    pub job_id: Uuid,
+    /// As it was typed.
+    pub typed: String,
+    /// Its own part of a cut plan request.
+    #[schema(value_type = Object)]
+    pub input: Value,
+    /// Its place among the lines.
+    pub position: f64,
+}
+
+/// The lines of a job, in order.
+///
+/// # Errors
+/// When the database fails.
+pub async fn of_job(pool: &PgPool, job: Uuid) -> ApiResult<Vec<JobLine>> {
+    let sql =
+        "SELECT * FROM job_lines WHERE job_id = $1 AND deleted_at IS NULL ORDER BY position, id";
+    Ok(sqlx::query_as(sql).bind(job).fetch_all(pool).await?)
+}
+
+/// The lines of every job that is not deleted, in order.
+///
+/// # Errors
+/// When the database fails.
+pub async fn all(pool: &PgPool) -> ApiResult<Vec<JobLine>> {
+    let sql = "SELECT job_lines.* FROM job_lines JOIN jobs ON jobs.id = job_lines.job_id
+               WHERE job_lines.deleted_at IS NULL AND jobs.deleted_at IS NULL
+               ORDER BY jobs.made_at DESC, jobs.id, position, job_lines.id";
+    Ok(sqlx::query_as(sql).fetch_all(pool).await?)
+}
+
+/// A line by its id, deleted or not.
+///
+/// # Errors
+/// When the database fails.
+pub async fn find(pool: &PgPool, id: Uuid) -> ApiResult<Option<JobLine>> {
+    let sql = "SELECT * FROM job_lines WHERE id = $1";
+    Ok(sqlx::query_as(sql).bind(id).fetch_optional(pool).await?)
+}
+
+/// Adds a line under an id of the client's choice.
+///
+/// # Errors
+/// [`ApiError::Different`] when the id holds another body.
+pub async fn put(
+    pool: &PgPool,
+    (id, by): (Uuid, Option<Uuid>),
+    (line, body): (&NewLine, &Value),
+) -> ApiResult<Made<JobLine>> {
+    let sql = "INSERT INTO job_lines
+                   (id, job_id, kind, typed, input_schema, input, position, made_from, made_by, changed_by)
+               VALUES ($1, $2, 'plate', $3, $4, $5, $6, $7, $8, $8)
+               ON CONFLICT (id) DO NOTHING RETURNING *";
+    let new: Option<JobLine> = sqlx::query_as(sql)
+        .bind(id)
+        .bind(line.job_id)
+        .bind(&line.typed)
+        .bind(INPUT_SCHEMA)
+        .bind(&line.input)
+        .bind(line.position)
+        .bind(body)
+        .bind(by)
+        .fetch_optional(pool)
+        .await?;
+    let inserted = new.is_some();
+    let row = match new {
+        Some(row) => row,
+        None => find(pool, id).await?.ok_or(ApiError::NotFound)?,
+    };
+    made(inserted, row, body)
+}
+
+/// What may change in a line; what is left out stays.
+#[derive(Clone, Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct LineChange {
+    /// The version that was seen.
+    pub version: i32,
+    /// As it was typed.
+    pub typed: Option<String>,
+    /// Its own part of a cut plan request, whole.
+    #[schema(value_type = Option<Object>)]
+    pub input: Option<Value>,
+    /// Its place among the lines.
+    pub position: Option<f64>,
+}
+
+/// Changes a line whose version is the one sent.
+///
+/// # Errors
+/// [`ApiError::Stale`] when it was changed meanwhile.
+pub async fn patch(
+    pool: &PgPool,
+    (id, by): (Uuid, Option<Uuid>),
+    (change, body): (&LineChange, &Value),
+) -> ApiResult<JobLine> {
+    let sql = "UPDATE job_lines SET typed = COALESCE($3, typed), input = COALESCE($4, input),
+                   position = COALESCE($5, position), version = version + 1,
+                   changed_at = now(), changed_by = $6
+               WHERE id = $1 AND version = $2 AND deleted_at IS NULL RETURNING *";
+    let row = sqlx::query_as(sql)
+        .bind(id)
+        .bind(change.version)
+        .bind(&change.typed)
+        .bind(&change.input)
+        .bind(change.position)
+        .bind(by)
+        .fetch_optional(pool)
+        .await?;
+    changed(row, find(pool, id).await?, body.clone())
+}
+
+/// Deletes a line or takes that back.
+///
+/// # Errors
+/// [`ApiError::Stale`] when it was changed meanwhile.
+pub async fn set_deleted(
+    pool: &PgPool,
+    (id, version, by): (Uuid, i32, Option<Uuid>),
+    deleted: bool,
+) -> ApiResult<JobLine> {
+    let sql = "UPDATE job_lines SET deleted_at = CASE WHEN $3 THEN now() END,
+                   version = version + 1, changed_at = now(), changed_by = $4
+               WHERE id = $1 AND version = $2 RETURNING *";
+    let row = sqlx::query_as(sql)
+        .bind(id)
+        .bind(version)
+        .bind(deleted)
+        .bind(by)
+        .fetch_optional(pool)
+        .await?;
+    changed(row, find(pool, id).await?, serde_json::json!({ "version": version }))
+}

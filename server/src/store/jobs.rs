@@ -1,0 +1,157 @@
+//! The table `jobs`.
+
+use serde::{Deserialize, Serialize};
+use serde_json::Value;
+use sqlx::PgPool;
+use utoipa::ToSchema;
+use uuid::Uuid;
+
+use super::{Made, Record, Recorded, changed, made};
+use crate::error::{ApiError, ApiResult};
+
+/// A job: what is cut for one purpose, with one rig.
+#[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]
+pub struct Job {
+    #[serde(flatten)]
+    #[sqlx(flatten)]
+    /// Id, version, who and when.
+    pub record: Record,
+    /// What the shop calls it.
+    pub name: String,
+    /// Anything to know about it.
+    pub note: String,
+    /// Fuel and gear: the parts gas, tip, torch, drawer of a cut plan request.
+    #[schema(value_type = Object)]
+    pub rig: Value,
+}
+
+impl Recorded for Job {
+    fn record(&self) -> &Record {
+        &self.record
+    }
+}
+
+/// What makes a job.
+#[derive(Clone, Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct NewJob {
+    /// What the shop calls it.
+    pub name: String,
+    /// Anything to know about it.
+    #[serde(default)]
+    pub note: String,
+    /// Fuel and gear: the parts gas, tip, torch, drawer of a cut plan request.
+    #[schema(value_type = Object)]
+    pub rig: Value,
+}
+
+/// Every job, the newest first.
+///
+/// # Errors
+/// When the database fails.
+pub async fn all(pool: &PgPool) -> ApiResult<Vec<Job>> {
+    let sql = "SELECT * FROM jobs WHERE deleted_at IS NULL ORDER BY made_at DESC, id DESC";
+    Ok(sqlx::query_as(sql).fetch_all(pool).await?)
+}
+
+async fn find(pool: &PgPool, id: Uuid) -> ApiResult<Option<Job>> {
+    Ok(sqlx::query_as("SELECT * FROM jobs WHERE id = $1").bind(id).fetch_optional(pool).await?)
+}
+
+/// A job that is not deleted.
+///
+/// # Errors
+/// [`ApiError::NotFound`] when there is none.
+pub async fn live(pool: &PgPool, id: Uuid) -> ApiResult<Job> {
+    let found = find(pool, id).await?;
+    found.filter(|job| job.record.deleted_at.is_none()).ok_or(ApiError::NotFound)
+}
+
+/// Adds a job under an id of the client's choice.
+///
+/// # Errors
+/// [`ApiError::Different`] when the id holds another body.
+pub async fn put(
+    pool: &PgPool,
+    (id, by): (Uuid, Option<Uuid>),
+    (job, body): (&NewJob, &Value),
+) -> ApiResult<Made<Job>> {
+    let sql = "INSERT INTO jobs (id, name, note, rig, made_from, made_by, changed_by)
+               VALUES ($1, $2, $3, $4, $5, $6, $6) ON CONFLICT (id) DO NOTHING RETURNING *";
+    let new: Option<Job> = sqlx::query_as(sql)
+        .bind(id)
+        .bind(&job.name)
+        .bind(&job.note)
+        .bind(&job.rig)
+        .bind(body)
+        .bind(by)
+        .fetch_optional(pool)
+        .await?;
+    let inserted = new.is_some();
+    let row = match new {
+        Some(row) => row,
+        None => find(pool, id).await?.ok_or(ApiError::NotFound)?,
+    };
+    made(inserted, row, body)
+}
+
+/// What may change in a job; what is left out stays.
+#[derive(Clone, Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct JobChange {
+    /// The version that was seen.
+    pub version: i32,
+    /// What the shop calls it.
+    pub name: Option<String>,
+    /// Anything to know about it.
+    pub note: Option<String>,
+    /// Fuel and gear, whole.
+    #[schema(value_type = Option<Object>)]
+    pub rig: Option<Value>,
+}
+
+/// Changes a job whose version is the one sent.
+///
+/// # Errors
+/// [`ApiError::Stale`] when it was changed meanwhile.
+pub async fn patch(
+    pool: &PgPool,
+    (id, by): (Uuid, Option<Uuid>),
+    (change, body): (&JobChange, &Value),
+) -> ApiResult<Job> {
+    let sql = "UPDATE jobs SET name = COALESCE($3, name), note = COALESCE($4, note),
+                   rig = COALESCE($5, rig), version = version + 1, changed_at = now(), changed_by = $6
+               WHERE id = $1 AND version = $2 AND deleted_at IS NULL RETURNING *";
+    let row = sqlx::query_as(sql)
+        .bind(id)
+        .bind(change.version)
+        .bind(&change.name)
+        .bind(&change.note)
+        .bind(&change.rig)
+        .bind(by)
+        .fetch_optional(pool)
+        .await?;
+    changed(row, find(pool, id).await?, body.clone())
+}
+
+/// Deletes a job or takes that back.
+///
+/// # Errors
+/// [`ApiError::Stale`] when it was changed meanwhile.
+pub async fn set_deleted(
+    pool: &PgPool,
+    (id, version, by): (Uuid, i32, Option<Uuid>),
+    deleted: bool,
+) -> ApiResult<Job> {
+    let sql = "UPDATE jobs SET deleted_at = CASE WHEN $3 THEN now() END,
+                   version = version + 1, changed_at = now(), changed_by = $4
+               WHERE id = $1 AND version = $2 RETURNING *";
+    let row = sqlx::query_as(sql)
+        .bind(id)
+        .bind(version)
+        .bind(deleted)
+        .bind(by)
+        .fetch_optional(pool)
+        .await?;
+    changed(row, find(pool, id).await?, serde_json::json!({ "version": version }))
+}

@@ -1,0 +1,134 @@
+//! The table `people`.
+
+use serde::{Deserialize, Serialize};
+use serde_json::Value;
+use sqlx::PgPool;
+use utoipa::ToSchema;
+use uuid::Uuid;
+
+use super::{Made, Record, Recorded, changed, made};
+use crate::error::ApiResult;
+
+/// A person of the shop.
+#[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]
+pub struct Person {
+    #[serde(flatten)]
+    #[sqlx(flatten)]
+    /// Id, version, who and when.
+    pub record: Record,
+    /// What they are called.
+    pub name: String,
+    /// left, right: the hand that holds the torch.
+    pub handedness: String,
+}
+
+impl Recorded for Person {
+    fn record(&self) -> &Record {
+        &self.record
+    }
+}
+
+/// What makes a person.
+#[derive(Clone, Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct NewPerson {
+    /// What they are called.
+    pub name: String,
+    /// left, right.
+    pub handedness: String,
+}
+
+/// Everybody, by name.
+///
+/// # Errors
+/// When the database fails.
+pub async fn all(pool: &PgPool) -> ApiResult<Vec<Person>> {
+    let sql = "SELECT * FROM people WHERE deleted_at IS NULL ORDER BY name, id";
+    Ok(sqlx::query_as(sql).fetch_all(pool).await?)
+}
+
+/// The hand that a person holds the torch with; `None` for nobody.
+///
+/// # Errors
+/// When the database fails.
+pub async fn handedness(pool: &PgPool, person: Option<Uuid>) -> ApiResult<Option<String>> {
+    let Some(person) = person else { return Ok(None) };
+    let sql = "SELECT handedness FROM people WHERE id = $1";
+    Ok(sqlx::query_scalar(sql).bind(person).fetch_optional(pool).await?)
+}
+
+async fn find(pool: &PgPool, id: Uuid) -> ApiResult<Option<Person>> {
+    Ok(sqlx::query_as("SELECT * FROM people WHERE id = $1").bind(id).fetch_optional(pool).await?)
+}
+
+/// Adds a person under an id of the client's choice.
+///
+/// # Errors
+/// [`crate::error::ApiError::Different`] when the id holds another body.
+pub async fn put(
+    pool: &PgPool,
+    (id, by): (Uuid, Option<Uuid>),
+    (person, body): (&NewPerson, &Value),
+) -> ApiResult<Made<Person>> {
+    let sql = "INSERT INTO people (id, name, handedness, made_from, made_by, changed_by)
+               VALUES ($1, $2, $3, $4, $5, $5) ON CONFLICT (id) DO NOTHING RETURNING *";
+    let new: Option<Person> = sqlx::query_as(sql)
+        .bind(id)
+        .bind(&person.name)
+        .bind(&person.handedness)
+        .bind(body)
+        .bind(by)
+        .fetch_optional(pool)
+        .await?;
+    let inserted = new.is_some();
+    let row = match new {
+        Some(row) => row,
+        None => find(pool, id).await?.ok_or(crate::error::ApiError::NotFound)?,
+    };
+    made(inserted, row, body)
+}
+
+/// Changes a person whose version is the one sent.
+///
+/// # Errors
+/// [`crate::error::ApiError::Stale`] when it was changed meanwhile.
+pub async fn patch(
+    pool: &PgPool,
+    (id, version, by): (Uuid, i32, Option<Uuid>),
+    (name, handedness, body): (Option<&str>, Option<&str>, &Value),
+) -> ApiResult<Person> {
+    let sql = "UPDATE people SET name = COALESCE($3, name), handedness = COALESCE($4, handedness),
+                   version = version + 1, changed_at = now(), changed_by = $5
+               WHERE id = $1 AND version = $2 AND deleted_at IS NULL RETURNING *";
+    let row = sqlx::query_as(sql)
+        .bind(id)
+        .bind(version)
+        .bind(name)
+        .bind(handedness)
+        .bind(by)
+        .fetch_optional(pool)
+        .await?;
+    changed(row, find(pool, id).await?, body.clone())
+}
+
+/// Deletes a person or takes that back.
+///
+/// # Errors
+/// [`crate::error::ApiError::Stale`] when it was changed meanwhile.
+pub async fn set_deleted(
+    pool: &PgPool,
+    (id, version, by): (Uuid, i32, Option<Uuid>),
+    deleted: bool,
+) -> ApiResult<Person> {
+    let sql = "UPDATE people SET deleted_at = CASE WHEN $3 THEN now() END,
+                   version = version + 1, changed_at = now(), changed_by = $4
+               WHERE id = $1 AND version = $2 RETURNING *";
+    let row = sqlx::query_as(sql)
+        .bind(id)
+        .bind(version)
+        .bind(deleted)
+        .bind(by)
+        .fetch_optional(pool)
+        .await?;
+    changed(row, find(pool, id).await?, serde_json::json!({ "version": version }))
+}

@@ -1,0 +1,123 @@
+//! The table `plans`: what stood on a card, for ever.
+
+use serde::Serialize;
+use serde_json::Value;
+use sqlx::PgPool;
+use time::OffsetDateTime;
+use utoipa::ToSchema;
+use uuid::Uuid;
+
+use crate::error::{ApiError, ApiResult, Conflict};
+
+/// A plan as it was printed.
+#[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]
+pub struct Plan {
+    /// Chosen by the client.
+    pub id: Uuid,
+    /// The line it was made for, if any.
+    pub job_line_id: Option<Uuid>,
+    /// Its heading.
+    pub title: String,
+    /// The whole request.
+    #[schema(value_type = Object)]
+    pub input: Value,
+    /// The plan without its traces.
+    #[schema(value_type = Object)]
+    pub result: Value,
+    /// The traces.
+    #[schema(value_type = Vec<Object>)]
+    pub trace: Value,
+    /// The version of core that computed it.
+    pub core_version: String,
+    /// When.
+    #[serde(with = "time::serde::rfc3339")]
+    pub made_at: OffsetDateTime,
+    /// Who.
+    pub made_by: Option<Uuid>,
+    #[serde(skip)]
+    #[schema(ignore)]
+    /// The body it was made from.
+    pub made_from: Value,
+}
+
+/// What is stored of a new plan.
+#[derive(Debug)]
+pub struct NewPlan {
+    /// The line it was made for, if any.
+    pub job_line_id: Option<Uuid>,
+    /// Its heading.
+    pub title: String,
+    /// The whole request.
+    pub input: Value,
+    /// The plan without its traces.
+    pub result: Value,
+    /// The traces.
+    pub trace: Value,
+}
+
+/// A plan by its id.
+///
+/// # Errors
+/// [`ApiError::NotFound`] when there is none.
+pub async fn find(pool: &PgPool, id: Uuid) -> ApiResult<Plan> {
+    let found =
+        sqlx::query_as("SELECT * FROM plans WHERE id = $1").bind(id).fetch_optional(pool).await?;
+    found.ok_or(ApiError::NotFound)
+}
+
+/// The newest plans.
+///
+/// # Errors
+/// When the database fails.
+pub async fn newest(pool: &PgPool, limit: i64) -> ApiResult<Vec<Plan>> {
+    let sql = "SELECT * FROM plans ORDER BY made_at DESC, id DESC LIMIT $1";
+    Ok(sqlx::query_as(sql).bind(limit).fetch_all(pool).await?)
+}
+
+/// The newest plan of each line that has one.
+///
+/// # Errors
+/// When the database fails.
+pub async fn newest_of_lines(pool: &PgPool) -> ApiResult<Vec<Plan>> {
+    let sql = "SELECT DISTINCT ON (job_line_id) * FROM plans WHERE job_line_id IS NOT NULL
+               ORDER BY job_line_id, made_at DESC";
+    Ok(sqlx::query_as(sql).fetch_all(pool).await?)
+}
+
+/// Adds a plan under an id of the client's choice; true when it is new.
+///
+/// # Errors
+/// [`ApiError::Different`] when the id holds another body.
+pub async fn put(
+    pool: &PgPool,
+    (id, by): (Uuid, Option<Uuid>),
+    (plan, body): (&NewPlan, &Value),
+    made_at: OffsetDateTime,
+) -> ApiResult<(Plan, bool)> {
+    let sql = "INSERT INTO plans
+                   (id, job_line_id, title, input, result, trace, core_version, made_from, made_by, made_at)
+               VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
+               ON CONFLICT (id) DO NOTHING RETURNING *";
+    let new: Option<Plan> = sqlx::query_as(sql)
+        .bind(id)
+        .bind(plan.job_line_id)
+        .bind(&plan.title)
+        .bind(&plan.input)
+        .bind(&plan.result)
+        .bind(&plan.trace)
+        .bind(env!("CARGO_PKG_VERSION"))
+        .bind(body)
+        .bind(by)
+        .bind(made_at)
+        .fetch_optional(pool)
+        .await?;
+    if let Some(new) = new {
+        return Ok((new, true));
+    }
+    let known = find(pool, id).await?;
+    if known.made_from == *body {
+        return Ok((known, false));
+    }
+    let both = Conflict { current: serde_json::to_value(&known)?, yours: body.clone() };
+    Err(ApiError::Different(Box::new(both)))
+}

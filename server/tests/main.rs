@@ -1,0 +1,19 @@
+//! The server against a real database: one binary, a module for each concern.
+
+#![allow(
+    clippy::unwrap_used,
+    clippy::expect_used,
+    clippy::panic,
+    reason = "a test fails by saying what it expected"
+)]
+#![allow(missing_docs, reason = "tests are named as sentences")]
+
+mod contract;
+mod entry;
+mod guard;
+mod never_500;
+mod openapi;
+mod rows;
+mod sentences;
+mod storage;
+mod test_app;

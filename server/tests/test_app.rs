@@ -1,0 +1,100 @@
+//! Starts the application on a free port with a database of its own.
+
+use std::net::TcpListener;
+
+use galvanon_server::config::Config;
+use galvanon_server::{MIGRATIONS, serve};
+use reqwest::{Method, StatusCode};
+use serde_json::{Value, json};
+use sqlx::postgres::PgConnectOptions;
+use sqlx::{AssertSqlSafe, Connection, PgConnection, PgPool};
+use uuid::Uuid;
+
+/// A running application.
+pub struct TestApp {
+    pub address: String,
+    pub pool: PgPool,
+    pub client: reqwest::Client,
+}
+
+/// An answer: status and body.
+pub struct Answer {
+    pub status: StatusCode,
+    pub body: Value,
+}
+
+impl TestApp {
+    pub async fn start() -> Self {
+        let server = std::env::var("GALVANON_TEST_DATABASE")
+            .expect("GALVANON_TEST_DATABASE names a PostgreSQL for the tests: run bin/test");
+        let name = format!("test_{}", Uuid::now_v7().simple());
+        let mut admin = PgConnection::connect(&server).await.expect("the test database answers");
+        sqlx::query(AssertSqlSafe(format!("CREATE DATABASE {name}")))
+            .execute(&mut admin)
+            .await
+            .unwrap();
+        let options: PgConnectOptions = server.parse().unwrap();
+        let pool = PgPool::connect_with(options.database(&name)).await.unwrap();
+        MIGRATIONS.run(&pool).await.unwrap();
+        let listener = TcpListener::bind("127.0.0.1:0").unwrap();
+        let address = format!("http://{}", listener.local_addr().unwrap());
+        let config = Config {
+            listen: [127, 0, 0, 1].into(),
+            port: 0,
+            web: concat!(env!("CARGO_MANIFEST_DIR"), "/../web/dist").into(),
+            workers: 1,
+        };
+        tokio::spawn(serve(listener, pool.clone(), &config).unwrap());
+        Self { address, pool, client: reqwest::Client::new() }
+    }
+
+    pub async fn send(&self, method: Method, path: &str, body: Option<&Value>) -> Answer {
+        let request = self.client.request(method, format!("{}{path}", self.address));
+        let request = match body {
+            Some(body) => request.json(body),
+            None => request,
+        };
+        let reply = request.send().await.unwrap();
+        let status = reply.status();
+        let text = reply.text().await.unwrap();
+        Answer { status, body: serde_json::from_str(&text).unwrap_or(Value::String(text)) }
+    }
+
+    pub async fn get(&self, path: &str) -> Answer {
+        self.send(Method::GET, path, None).await
+    }
+
+    pub async fn post(&self, path: &str, body: &Value) -> Answer {
+        self.send(Method::POST, path, Some(body)).await
+    }
+
+    pub async fn put(&self, path: &str, body: &Value) -> Answer {
+        self.send(Method::PUT, path, Some(body)).await
+    }
+
+    pub async fn patch(&self, path: &str, body: &Value) -> Answer {
+        self.send(Method::PATCH, path, Some(body)).await
+    }
+
+    pub async fn preview(&self, body: &Value) -> Answer {
+        self.post("/api/v1/cut-plans/preview", body).await
+    }
+}
+
+/// The least request: what has no default.
+pub fn plate() -> Value {
+    json!({
+        "steel": { "thickness_mm": 20 },
+        "cut": { "length_mm": 400, "process": "guided" },
+        "gas": { "fuel": "acetylene" }
+    })
+}
+
+/// `request` with `value` at a path such as "steel.thickness_mm".
+pub fn with(request: &Value, path: &str, value: Value) -> Value {
+    let mut out = request.clone();
+    let pointer = format!("/{}", path.replace('.', "/"));
+    let (parent, key) = pointer.rsplit_once('/').unwrap();
+    out.pointer_mut(parent).unwrap().as_object_mut().unwrap().insert(key.into(), value);
+    out
+}

@@ -1,0 +1,70 @@
+/** The typed client of the server, and what goes wrong on the way. */
+import createClient from "openapi-fetch";
+import type { components, paths } from "./generated";
+
+export type Schemas = components["schemas"];
+export type CutPlan = Schemas["CutPlan"];
+export type CutPlanRequest = Schemas["CutPlanRequest"];
+export type FieldError = Schemas["FieldError"];
+export type LineView = Schemas["LineView"];
+export type Job = Schemas["Job"];
+export type Person = Schemas["Person"];
+export type Plan = Schemas["Plan"];
+export type Values = Record<string, Schemas["ValueWire"]>;
+
+/** Any part of a cut plan request: what a line itself says. */
+export type CutInput = {
+  steel?: Partial<CutPlanRequest["steel"]>;
+  cut?: Partial<CutPlanRequest["cut"]>;
+  gas?: Partial<CutPlanRequest["gas"]>;
+  tip?: CutPlanRequest["tip"];
+  torch?: string | null;
+};
+
+const PERSON_KEY = "galvanon.person";
+
+/** Who is at this screen; there is no sign-in yet. */
+export const person = {
+  read: () => localStorage.getItem(PERSON_KEY),
+  write: (id: string | null) =>
+    id === null ? localStorage.removeItem(PERSON_KEY) : localStorage.setItem(PERSON_KEY, id),
+};
+
+// fetch is looked up at each call: tests and the offline queue may replace it
+export const api = createClient<paths>({ baseUrl: "/", fetch: (r) => globalThis.fetch(r) });
+api.use({
+  onRequest({ request }) {
+    const id = person.read();
+    if (id !== null) request.headers.set("Galvanon-Person", id);
+    return request;
+  },
+});
+
+/** A refusal of the server, or no server at all (code "offline"). */
+export class ApiFailure extends Error {
+  constructor(
+    readonly code: string,
+    message: string,
+    readonly fields: FieldError[] = [],
+    readonly current?: unknown,
+    readonly yours?: unknown,
+  ) {
+    super(message);
+  }
+}
+
+type Reply<T> = { data?: T; error?: unknown };
+
+/** The data of a reply; a refusal is thrown as an [ApiFailure]. */
+export async function data<T>(reply: Promise<Reply<T>>): Promise<T> {
+  let answer: Reply<T>;
+  try {
+    answer = await reply;
+  } catch {
+    throw new ApiFailure("offline", "The shop's server does not answer.");
+  }
+  if (answer.data !== undefined) return answer.data;
+  const detail = (answer.error as { error?: Schemas["ErrorDetail"] } | undefined)?.error;
+  if (detail === undefined) throw new ApiFailure("internal", "The server answered with an error.");
+  throw new ApiFailure(detail.code, detail.message, detail.fields, detail.current, detail.yours);
+}

@@ -1,0 +1,96 @@
+/** Finds a job, a cut or a page. */
+import { useQuery } from "@tanstack/react-query";
+import { useNavigate } from "@tanstack/react-router";
+import { useState } from "react";
+import { api, data } from "@/api/client";
+import { keys } from "@/api/keys";
+import { facts } from "@/bench";
+import { usePreferences } from "@/ui/preferences";
+import { Sheet } from "@/ui/sheet";
+
+type Found = { key: string; text: string; hint: string; go: () => void };
+
+export function Find({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const { system } = usePreferences();
+  const navigate = useNavigate();
+  const [wanted, setWanted] = useState("");
+  const [at, setAt] = useState(0);
+  const jobs = useQuery({
+    queryKey: keys.jobs,
+    enabled: open,
+    queryFn: () => data(api.GET("/api/v1/jobs")),
+  });
+  const today = useQuery({
+    queryKey: keys.today,
+    enabled: open,
+    queryFn: () => data(api.GET("/api/v1/today")),
+  });
+  const pages: Found[] = [
+    { key: "today", text: "Today", hint: "page", go: () => void navigate({ to: "/" }) },
+    { key: "jobs", text: "Jobs", hint: "page", go: () => void navigate({ to: "/jobs" }) },
+    { key: "shop", text: "Shop", hint: "page", go: () => void navigate({ to: "/shop" }) },
+  ];
+  const ofJobs: Found[] = (jobs.data?.jobs ?? []).map(({ job }) => ({
+    key: job.id,
+    text: job.name,
+    hint: "job",
+    go: () => void navigate({ to: "/jobs/$jobId", params: { jobId: job.id } }),
+  }));
+  const ofLines: Found[] = (today.data?.next ?? []).map(({ job_name, view }) => ({
+    key: view.line.id,
+    text: facts(view.request, system),
+    hint: job_name,
+    go: () =>
+      void navigate({
+        to: "/jobs/$jobId",
+        params: { jobId: view.line.job_id },
+        search: { line: view.line.id },
+      }),
+  }));
+  const words = wanted.toLowerCase().split(/\s+/).filter(Boolean);
+  const found = [...pages, ...ofJobs, ...ofLines].filter((each) =>
+    words.every((word) => `${each.text} ${each.hint}`.toLowerCase().includes(word)),
+  );
+  const chosen = Math.min(at, found.length - 1);
+
+  function go(each: Found | undefined) {
+    if (each === undefined) return;
+    onClose();
+    setWanted("");
+    each.go();
+  }
+
+  return (
+    <Sheet open={open} onClose={onClose} title="Find" middle>
+      <input
+        aria-label="Find a job, a cut or a page"
+        value={wanted}
+        onChange={(event) => {
+          setWanted(event.target.value);
+          setAt(0);
+        }}
+        onKeyDown={(event) => {
+          if (event.key === "ArrowDown") setAt(Math.min(chosen + 1, found.length - 1));
+          if (event.key === "ArrowUp") setAt(Math.max(chosen - 1, 0));
+          if (event.key === "Enter") go(found[chosen]);
+        }}
+        className="mb-2 h-11 rounded-md border-2 border-line-strong bg-sheet px-3 text-base"
+      />
+      <ul>
+        {found.map((each, i) => (
+          <li key={each.key}>
+            <button
+              type="button"
+              onClick={() => go(each)}
+              className={`flex w-full items-baseline justify-between gap-3 rounded-md px-3 py-2 text-left ${i === chosen ? "bg-accent-soft" : "hover:bg-sunk"}`}
+            >
+              <span>{each.text}</span>
+              <span className="text-xs text-ink-2">{each.hint}</span>
+            </button>
+          </li>
+        ))}
+        {found.length === 0 && <li className="px-3 py-2 text-ink-2">Nothing is called that.</li>}
+      </ul>
+    </Sheet>
+  );
+}

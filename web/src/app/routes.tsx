@@ -1,0 +1,45 @@
+/** Every path of the application. */
+import {
+  createRootRoute,
+  createRoute,
+  createRouter,
+  lazyRouteComponent,
+} from "@tanstack/react-router";
+import { Frame } from "./frame";
+
+const root = createRootRoute({ component: Frame });
+const today = createRoute({
+  getParentRoute: () => root,
+  path: "/",
+  component: lazyRouteComponent(() => import("@/features/today"), "TodayPage"),
+});
+const jobs = createRoute({
+  getParentRoute: () => root,
+  path: "/jobs",
+  component: lazyRouteComponent(() => import("@/features/job"), "JobsPage"),
+});
+const job = createRoute({
+  getParentRoute: () => root,
+  path: "/jobs/$jobId",
+  validateSearch: (search: Record<string, unknown>): { line?: string } =>
+    typeof search.line === "string" ? { line: search.line } : {},
+  component: lazyRouteComponent(() => import("@/features/job"), "JobPage"),
+});
+const card = createRoute({
+  getParentRoute: () => root,
+  path: "/cards/$planId",
+  component: lazyRouteComponent(() => import("@/features/card"), "CardPage"),
+});
+const shop = createRoute({
+  getParentRoute: () => root,
+  path: "/shop",
+  component: lazyRouteComponent(() => import("@/features/shop"), "ShopPage"),
+});
+
+export const router = createRouter({ routeTree: root.addChildren([today, jobs, job, card, shop]) });
+
+declare module "@tanstack/react-router" {
+  interface Register {
+    router: typeof router;
+  }
+}

@@ -1,0 +1,130 @@
+/** The bench: one cut, drawn to scale, set and explained. Drawing, fields and fuel share one state. */
+import { useQuery } from "@tanstack/react-query";
+import { type ReactNode, useEffect, useState } from "react";
+import { api, type CutInput, type CutPlan, data } from "@/api/client";
+import { keys } from "@/api/keys";
+import { EdgeDrawing } from "@/draw/edge";
+import { CutStrip } from "@/draw/strip";
+import { SCREEN, sentence } from "@/text";
+import { type Level, LevelWord } from "@/ui/mark";
+import { Notice } from "@/ui/notice";
+import { usePreferences } from "@/ui/preferences";
+import { Failed, Loading } from "@/ui/states";
+import { FuelPicker } from "./FuelPicker";
+import { Inputs } from "./Inputs";
+import { noteKey, withChange } from "./model";
+import { SettingsTable } from "./SettingsTable";
+import { TraceSheet } from "./TraceSheet";
+import { useDraft } from "./useDraft";
+
+type Props = {
+  jobId: string | null;
+  /** The cut's own input; job and shop fill in the rest on the server. */
+  input: CutInput;
+  /** A change that is meant: saved by whoever holds the bench. */
+  onChange: (change: CutInput) => void;
+  heading: string;
+  /** Tells one cut from another: a comparison of fuels ends with its cut. */
+  cutKey: string;
+  /** Buttons beside the heading, given the plan that stands. */
+  actions?: ((plan: CutPlan, request: unknown) => ReactNode) | undefined;
+};
+
+export function Bench({ jobId, input, onChange, heading, cutKey, actions }: Props) {
+  const { system } = usePreferences();
+  const [dragged, setDragged] = useState<number | null>(null);
+  const shownInput =
+    dragged === null ? input : withChange(input, { steel: { thickness_mm: dragged } });
+  const { draft, failure } = useDraft(jobId, shownInput);
+  const reference = useQuery({
+    queryKey: keys.reference,
+    staleTime: Number.POSITIVE_INFINITY,
+    queryFn: () => data(api.GET("/api/v1/reference")),
+  });
+  const [why, setWhy] = useState<string | null>(null);
+  const [before, setBefore] = useState<{ fuel: string; plan: CutPlan } | null>(null);
+  // another cut on the bench: the comparison of the last one ends
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the cut on the bench is what counts
+  useEffect(() => setBefore(null), [cutKey]);
+
+  if (draft === undefined) {
+    return failure === null ? <Loading what="Planning the cut" /> : <Failed error={failure} />;
+  }
+  const { plan, request } = draft;
+  const fuel = request.gas.fuel;
+  const errors = failure?.fields ?? [];
+  const wanted = {
+    ...request,
+    steel: { ...request.steel, ...shownInput.steel },
+    cut: { ...request.cut, ...shownInput.cut },
+    gas: { ...request.gas, ...shownInput.gas },
+  };
+  const refused = errors.some((error) => error.path === "steel.thickness_mm");
+  const thickness = (refused ? request : wanted).steel.thickness_mm;
+  const notes = plan.notes.map((note) => ({ ...note, level: note.level as Level }));
+  const urgent = notes.filter((note) => note.level !== "info");
+  const quiet = notes.filter((note) => note.level === "info");
+
+  return (
+    <section aria-label="Bench" className="flex flex-col gap-3" data-verdict={plan.verdict}>
+      <header className="flex flex-wrap items-center justify-between gap-2">
+        <h2 className="flex items-center gap-3 text-lg font-semibold">
+          <LevelWord level={plan.verdict as Level} />
+          <span>{heading}</span>
+        </h2>
+        <span className="flex gap-2">{actions?.(plan, request)}</span>
+      </header>
+      {failure !== null && errors.length === 0 && <Failed error={failure} />}
+      {urgent.map((note) => (
+        <Notice key={noteKey(note)} level={note.level}>
+          {sentence("notes", note.code, note.values, system, note.text)}
+        </Notice>
+      ))}
+      <div className="grid items-start gap-3 md:grid-cols-[minmax(0,10fr)_minmax(0,11fr)]">
+        <div className="flex flex-col gap-3">
+          <FuelPicker
+            value={fuel}
+            onChange={(next) => {
+              setBefore({ fuel, plan });
+              onChange({ gas: { fuel: next } });
+            }}
+          />
+          <div className="rounded-md border border-line bg-sheet p-1">
+            <div className="h-[280px]">
+              <EdgeDrawing
+                plan={plan}
+                thickness={thickness}
+                bevel={request.cut.bevel_deg ?? 0}
+                fuel={fuel}
+                system={system}
+                onThickness={(mm, done) => {
+                  setDragged(done ? null : mm);
+                  if (done) onChange({ steel: { thickness_mm: mm } });
+                }}
+              />
+            </div>
+            <CutStrip
+              plan={plan}
+              length={request.cut.length_mm}
+              start={request.cut.start ?? "edge"}
+              system={system}
+            />
+          </div>
+          <Inputs request={wanted} errors={errors} reference={reference.data} onChange={onChange} />
+        </div>
+        <div className="flex flex-col gap-2" data-refused={errors.length > 0}>
+          <SettingsTable plan={plan} fuel={fuel} before={before} onWhy={setWhy} />
+          {quiet.map((note) => (
+            <p key={noteKey(note)} className="text-xs text-ink-2" data-note={note.code}>
+              {sentence("notes", note.code, note.values, system, note.text)}
+            </p>
+          ))}
+          <p className="text-xs text-ink-2">
+            {SCREEN.defer} {SCREEN.manual}
+          </p>
+        </div>
+      </div>
+      <TraceSheet plan={plan} quantity={why} onClose={() => setWhy(null)} />
+    </section>
+  );
+}

@@ -1,0 +1,137 @@
+/** What is cut and how: the numbers and words behind the drawing, each typed or picked. */
+import { ChevronDown } from "lucide-react";
+import { Collapsible } from "radix-ui";
+import type { CutInput, CutPlanRequest, FieldError, Schemas } from "@/api/client";
+import { refusal, word } from "@/text";
+import { Choice } from "@/ui/choice";
+import { MeasureField } from "@/ui/measure-field";
+import { usePreferences } from "@/ui/preferences";
+
+type Props = {
+  request: CutPlanRequest;
+  errors: FieldError[];
+  reference: Schemas["ReferenceReply"] | undefined;
+  onChange: (change: CutInput) => void;
+};
+
+const options = (codes: readonly string[]) => codes.map((value) => ({ value, text: word(value) }));
+const PROCESSES = options(["freehand", "guided", "machine"]);
+const STARTS = options(["edge", "drilled_hole", "pierce"]);
+const QUALITIES = options(["fine", "standard", "severance"]);
+const FACES = options(["clean", "mill_scale", "light_rust", "heavy_rust", "paint", "galvanised"]);
+const MILD = "mild";
+const CHOSEN = "chosen";
+
+export function Inputs({ request, errors, reference, onChange }: Props) {
+  const { system } = usePreferences();
+  const { steel, cut, gas, tip } = request;
+  const error = (path: string) => {
+    const found = errors.find((each) => each.path === path);
+    return found === undefined ? undefined : refusal(found, system);
+  };
+  const number = (value: unknown) => (typeof value === "number" ? value : null);
+  const grades = [
+    { value: MILD, text: "mild, not named" },
+    ...(reference?.grades ?? []).map((g) => ({ value: g.grade, text: g.title })),
+  ];
+  const bores = [
+    { value: CHOSEN, text: "chosen for me" },
+    ...(reference?.bores_mm ?? []).map((bore) => ({ value: String(bore), text: `${bore} mm` })),
+  ];
+  return (
+    <Collapsible.Root className="flex flex-col gap-2">
+      <div className="grid grid-cols-[repeat(auto-fill,minmax(112px,1fr))] items-start gap-2">
+        <MeasureField
+          label="Thickness"
+          kind="length"
+          value={number(steel.thickness_mm)}
+          error={error("steel.thickness_mm")}
+          onCommit={(thickness_mm) => onChange({ steel: { thickness_mm } })}
+        />
+        <MeasureField
+          label="Length of cut"
+          kind="length"
+          value={number(cut.length_mm)}
+          error={error("cut.length_mm")}
+          onCommit={(length_mm) => onChange({ cut: { length_mm } })}
+        />
+        <Choice
+          label="Torch is moved"
+          value={cut.process}
+          options={PROCESSES}
+          onChange={(process) => onChange({ cut: { process } })}
+        />
+        <Choice
+          label="Near face"
+          value={steel.surface ?? "clean"}
+          options={FACES}
+          onChange={(surface) => onChange({ steel: { surface } })}
+        />
+        <Choice
+          label="Far face"
+          value={steel.back_surface ?? "clean"}
+          options={FACES}
+          onChange={(back_surface) => onChange({ steel: { back_surface } })}
+        />
+        <Choice
+          label="Start"
+          value={cut.start ?? "edge"}
+          options={STARTS}
+          onChange={(start) => onChange({ cut: { start } })}
+        />
+        <Choice
+          label="Edge asked"
+          value={cut.quality ?? "standard"}
+          options={QUALITIES}
+          onChange={(quality) => onChange({ cut: { quality } })}
+        />
+      </div>
+      <Collapsible.Content className="grid grid-cols-[repeat(auto-fill,minmax(112px,1fr))] items-start gap-2">
+        <MeasureField
+          label="Pieces"
+          kind="count"
+          value={number(cut.count ?? 1)}
+          error={error("cut.count")}
+          onCommit={(count) => onChange({ cut: { count } })}
+        />
+        <Choice
+          label="Grade"
+          value={steel.grade ?? MILD}
+          options={grades}
+          onChange={(grade) => onChange({ steel: { grade: grade === MILD ? null : grade } })}
+        />
+        <MeasureField
+          label="Bevel"
+          kind="angle"
+          value={number(cut.bevel_deg ?? 0)}
+          error={error("cut.bevel_deg")}
+          onCommit={(bevel_deg) => onChange({ cut: { bevel_deg } })}
+        />
+        <MeasureField
+          label="Plate temperature"
+          kind="temperature"
+          value={number(steel.plate_temperature_c ?? 20)}
+          error={error("steel.plate_temperature_c")}
+          onCommit={(plate_temperature_c) => onChange({ steel: { plate_temperature_c } })}
+        />
+        <MeasureField
+          label="Oxygen purity"
+          kind="percent"
+          value={number(gas.oxygen_purity_percent ?? 99.5)}
+          error={error("gas.oxygen_purity_percent")}
+          onCommit={(oxygen_purity_percent) => onChange({ gas: { oxygen_purity_percent } })}
+        />
+        <Choice
+          label="Tip"
+          value={tip ? String(tip.bore_mm) : CHOSEN}
+          options={bores}
+          onChange={(bore) => onChange({ tip: bore === CHOSEN ? null : { bore_mm: Number(bore) } })}
+        />
+      </Collapsible.Content>
+      <Collapsible.Trigger className="group inline-flex h-7 items-center gap-1 self-start rounded-md px-1 text-xs text-ink-2 hover:bg-sunk">
+        <ChevronDown size={14} aria-hidden="true" className="group-data-[state=open]:rotate-180" />
+        Pieces, grade, bevel, plate temperature, purity, tip
+      </Collapsible.Trigger>
+    </Collapsible.Root>
+  );
+}

@@ -1,0 +1,153 @@
+/** One line, one cut: what was understood is underlined and said back, what was not is asked. */
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { type ReactNode, useId, useRef } from "react";
+import { api, data, type Schemas } from "@/api/client";
+import { keys } from "@/api/keys";
+import { SCREEN } from "@/text";
+import { Button } from "@/ui/button";
+import { Mark } from "@/ui/mark";
+
+type LineReply = Schemas["LineReply"];
+type Problem = Schemas["ProblemWire"];
+
+type Props = {
+  text: string;
+  onText: (text: string) => void;
+  /** Called with the reading when Enter is pressed on a complete line. */
+  onEnter: (read: LineReply) => void;
+  action: string;
+};
+
+/** What the server reads in a line. */
+export function useLine(text: string) {
+  return useQuery({
+    queryKey: keys.line(text),
+    enabled: text.trim() !== "",
+    placeholderData: keepPreviousData,
+    staleTime: Number.POSITIVE_INFINITY,
+    queryFn: ({ signal }) => data(api.POST("/api/v1/entry/line", { body: { text }, signal })),
+  });
+}
+
+/** The text with a fix put in its place, or at its end. */
+export function mended(text: string, problem: Problem, offer: string): string {
+  if (problem.start == null || problem.end == null) return `${text.trimEnd()} ${offer}`;
+  return `${text.slice(0, problem.start)}${offer}${text.slice(problem.end)}`;
+}
+
+/** The text cut into marked, faulty and plain pieces. */
+function pieces(text: string, read: LineReply): ReactNode[] {
+  const spans = [
+    ...read.marks.map((mark) => ({ ...mark, look: "border-accent" })),
+    ...read.problems.flatMap((problem) =>
+      problem.start == null || problem.end == null
+        ? []
+        : [
+            {
+              start: problem.start,
+              end: problem.end,
+              look: "border-stop border-dashed bg-stop-soft",
+            },
+          ],
+    ),
+  ].sort((a, b) => a.start - b.start);
+  const out: ReactNode[] = [];
+  let at = 0;
+  for (const span of spans) {
+    if (span.start < at) continue;
+    out.push(text.slice(at, span.start));
+    out.push(
+      <span key={span.start} className={`border-b-3 ${span.look}`}>
+        {text.slice(span.start, span.end)}
+      </span>,
+    );
+    at = span.end;
+  }
+  out.push(text.slice(at));
+  return out;
+}
+
+export function QuickEntry({ text, onText, onEnter, action }: Props) {
+  const id = useId();
+  const input = useRef<HTMLInputElement>(null);
+  const { data: read, isPlaceholderData } = useLine(text);
+  const empty = text.trim() === "";
+  const current = empty || isPlaceholderData ? undefined : read;
+  const assumed = [
+    ...new Set(current?.marks.flatMap((mark) => (mark.assumed ? [mark.assumed] : []))),
+  ];
+
+  function mend(problem: Problem, offer: string) {
+    onText(mended(text, problem, offer));
+    input.current?.focus();
+  }
+
+  return (
+    <form
+      className="flex flex-col gap-1.5"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (current?.complete) onEnter(current);
+      }}
+    >
+      <label htmlFor={id} className="text-sm font-semibold">
+        {SCREEN.entryLabel}
+      </label>
+      <div className="flex gap-2">
+        <div className="relative h-11 min-w-0 flex-1 overflow-hidden rounded-md border-2 border-line-strong bg-sheet focus-within:border-accent">
+          <div
+            aria-hidden="true"
+            className="pointer-events-none absolute inset-0 overflow-hidden whitespace-pre px-3 py-2 text-base text-transparent"
+          >
+            {current ? pieces(text, current) : text}
+          </div>
+          <input
+            ref={input}
+            id={id}
+            data-quick-entry=""
+            value={text}
+            onChange={(event) => onText(event.target.value)}
+            placeholder={SCREEN.placeholder}
+            autoComplete="off"
+            spellCheck={false}
+            aria-describedby={`${id}-read`}
+            className="absolute inset-0 w-full bg-transparent px-3 py-2 text-base outline-none placeholder:text-ink-2"
+          />
+        </div>
+        <Button type="submit" look="next" className="min-h-11" disabled={!current?.complete}>
+          {action}
+        </Button>
+      </div>
+      <div id={`${id}-read`} aria-live="polite" className="flex min-h-5 flex-col gap-1 text-sm">
+        {empty && <p className="text-xs text-ink-2">{SCREEN.entryHelp}</p>}
+        {current && current.marks.length > 0 && (
+          <p data-echo="">
+            <span className="text-ink-2">Understood: </span>
+            <strong className="font-semibold">{current.echo}</strong>
+            {assumed.length > 0 && <span className="text-ink-2"> ({assumed.join("; ")})</span>}
+          </p>
+        )}
+        {current?.problems.map((problem) => (
+          <p
+            key={`${problem.code}${problem.start}`}
+            className="flex flex-wrap items-center gap-2"
+            data-problem={problem.code}
+          >
+            <Mark level="caution" />
+            <span>{problem.text}</span>
+            {problem.offers.map((offer) => (
+              <button
+                key={offer}
+                type="button"
+                onClick={() => mend(problem, offer)}
+                className="min-h-7 rounded-md border border-line-strong bg-sheet px-2 text-sm hover:bg-accent-soft"
+              >
+                {offer === "" ? "take it out" : offer}
+              </button>
+            ))}
+          </p>
+        ))}
+      </div>
+    </form>
+  );
+}

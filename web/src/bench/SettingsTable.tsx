@@ -1,0 +1,224 @@
+/** What to set, in the order a hand needs it: number, band, cue; every number opens its chain. */
+import type { ReactNode } from "react";
+import type { CutPlan } from "@/api/client";
+import { Gauge } from "@/draw/gauge";
+import { QUANTITIES, SCREEN, sentence, stays, word } from "@/text";
+import { GasBadge } from "@/ui/gas-badge";
+import { Mark } from "@/ui/mark";
+import { usePreferences } from "@/ui/preferences";
+import { band, boreName, clock, type Kind, print, type System } from "@/units";
+import { dependsOnFuel, moved, ROWS, type Row, setOf, stayKey } from "./model";
+
+type Props = {
+  plan: CutPlan;
+  fuel: string;
+  /** The plan with the fuel before, to show what moved. */
+  before: { fuel: string; plan: CutPlan } | null;
+  onWhy: (quantity: string) => void;
+};
+
+/** What a number was before the fuel changed, or why it stays. */
+function Moved({
+  plan,
+  before,
+  quantity,
+  value,
+  kind,
+  system,
+}: {
+  plan: CutPlan;
+  before: Props["before"];
+  quantity: string;
+  value: (plan: CutPlan) => number;
+  kind: Kind;
+  system: System;
+}) {
+  if (before === null) return null;
+  const [was, now] = [value(before.plan), value(plan)];
+  if (moved(was, now)) {
+    return (
+      <span className="text-xs text-ink-2" data-was={quantity}>
+        {now > was ? "▲" : "▼"} was {print(was, kind, system)} with {word(before.fuel)}
+      </span>
+    );
+  }
+  const reason = stays(stayKey(quantity));
+  if (dependsOnFuel(plan, quantity) || reason === null) return null;
+  return (
+    <span className="text-xs text-accent" data-stays={quantity}>
+      {reason}
+    </span>
+  );
+}
+
+function cueOf(plan: CutPlan, quantity: string, system: System): string | null {
+  const cue = plan.cues.find((each) => each.quantity === quantity);
+  return cue === undefined ? null : sentence("cues", cue.code, {}, system, cue.text);
+}
+
+function PressureCard({
+  plan,
+  before,
+  quantity,
+  gas,
+  onWhy,
+}: Props & { quantity: "oxygen_pressure_kpa" | "fuel_pressure_kpa"; gas: string }) {
+  const { system } = usePreferences();
+  const pressure = plan[quantity];
+  return (
+    <button
+      type="button"
+      data-quantity={quantity}
+      onClick={() => onWhy(quantity)}
+      className="flex min-w-0 items-center gap-2 rounded-md border border-line bg-sheet p-2 text-left hover:border-accent"
+    >
+      <span className="w-24 shrink-0">
+        <Gauge
+          gas={gas}
+          pressure={pressure}
+          system={system}
+          label={`${word(gas)} delivery gauge`}
+        />
+      </span>
+      <span className="flex min-w-0 flex-col">
+        <span className="flex items-center gap-1 text-sm text-ink-2">
+          <GasBadge gas={gas} />
+          {word(gas)}
+        </span>
+        <span className="text-xl font-semibold leading-tight" data-value="">
+          {print(pressure.set, "pressure", system)}
+        </span>
+        <span className="text-xs text-ink-2">
+          {band(pressure.low, pressure.high, "pressure", system)}, {SCREEN.flowing}
+        </span>
+        <Moved
+          {...{ plan, before, quantity, system }}
+          kind="pressure"
+          value={(each) => each[quantity].set}
+        />
+      </span>
+    </button>
+  );
+}
+
+/** Whether a number is shown to stay while the fuel changed: the reason then takes its cue's place. */
+function staying(before: Props["before"], plan: CutPlan, row: Row): boolean {
+  if (before === null || stays(stayKey(row.quantity)) === null) return false;
+  return !moved(setOf(row.value(before.plan)), setOf(row.value(plan)));
+}
+
+/** What stands beside a number: its band, or what it is made of. */
+function beside(plan: CutPlan, row: Row, system: System): string | null {
+  const value = row.value(plan);
+  const { count, oxygen_l, fuel_l, time_s } = plan.line_total;
+  if (typeof value !== "number") return band(value.low, value.high, row.kind, system);
+  if (row.quantity === "time_s") {
+    const { preheat, cutting, handling } = plan.time_s;
+    const starts = plan.starts === 1 ? "1 start" : `${plan.starts} starts`;
+    const all = count > 1 ? `; all ${count}: ${clock(time_s)}` : "";
+    return `${starts}: heat ${clock(preheat)}, cut ${clock(cutting)}, handling ${clock(handling)}${all}`;
+  }
+  if (count > 1 && row.quantity === "oxygen_l")
+    return `all ${count}: ${print(oxygen_l, "gas_volume", system)}`;
+  if (count > 1 && row.quantity === "fuel_l")
+    return `all ${count}: ${print(fuel_l, "gas_volume", system)}`;
+  return null;
+}
+
+type CellProps = {
+  name: string;
+  quantity: string;
+  onWhy: Props["onWhy"];
+  value: string;
+  small: string | null;
+  cue: string | null;
+  children?: ReactNode;
+};
+
+/** One number: all of it is the button that opens its chain. */
+function Cell({ name, quantity, onWhy, value, small, cue, children }: CellProps) {
+  return (
+    <button
+      type="button"
+      data-quantity={quantity}
+      onClick={() => onWhy(quantity)}
+      className="flex min-w-0 flex-1 flex-col px-3 py-1.5 text-left hover:bg-accent-soft"
+    >
+      <span className="flex flex-wrap items-baseline gap-x-2">
+        <span className="text-sm text-ink-2">{name}</span>
+        <strong className="text-base font-semibold" data-value="">
+          {value}
+        </strong>
+        {small !== null && <span className="text-xs text-ink-2">{small}</span>}
+        {children}
+      </span>
+      {cue !== null && <span className="text-xs text-ink-2">{cue}</span>}
+    </button>
+  );
+}
+
+export function SettingsTable(props: Props) {
+  const { plan, fuel, before, onWhy } = props;
+  const { system } = usePreferences();
+  const stopped = plan.verdict === "stop";
+  const faceChanged = before !== null && before.plan.tip.face !== plan.tip.face;
+  return (
+    <section
+      aria-label="Settings"
+      className={`flex flex-col gap-2 ${stopped ? "[&_[data-value]]:line-through [&_[data-value]]:decoration-stop" : ""}`}
+    >
+      {stopped && (
+        <p
+          className="flex items-center gap-2 text-sm font-semibold text-stop"
+          data-not-to-be-set=""
+        >
+          <Mark level="stop" /> {SCREEN.notToBeSet}
+        </p>
+      )}
+      <div className="grid gap-2 sm:grid-cols-2">
+        <PressureCard {...props} quantity="oxygen_pressure_kpa" gas="oxygen" />
+        <PressureCard {...props} quantity="fuel_pressure_kpa" gas={fuel} />
+      </div>
+      <ul className="divide-y divide-line overflow-hidden rounded-md border border-line bg-sheet">
+        <li className="flex">
+          <Cell
+            name={QUANTITIES.tip ?? ""}
+            quantity="tip"
+            onWhy={onWhy}
+            value={boreName(plan.tip.bore_mm, system)}
+            small={`${word(plan.tip.face)} face`}
+            cue={faceChanged ? null : cueOf(plan, "tip", system)}
+          >
+            {faceChanged && (
+              <span className="text-xs text-accent" data-stays="tip">
+                {stays("tip")}
+              </span>
+            )}
+          </Cell>
+        </li>
+        {ROWS.map((rows) => (
+          <li key={rows[0]?.quantity} className="flex flex-col divide-line sm:flex-row sm:divide-x">
+            {rows.map((row) => (
+              <Cell
+                key={row.quantity}
+                name={QUANTITIES[row.quantity] ?? row.quantity}
+                quantity={row.quantity}
+                onWhy={onWhy}
+                value={print(setOf(row.value(plan)), row.kind, system)}
+                small={beside(plan, row, system)}
+                cue={staying(before, plan, row) ? null : cueOf(plan, row.quantity, system)}
+              >
+                <Moved
+                  {...{ plan, before, system }}
+                  quantity={row.quantity}
+                  kind={row.kind}
+                  value={(each) => setOf(row.value(each))}
+                />
+              </Cell>
+            ))}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

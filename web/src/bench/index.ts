@@ -1,0 +1,4 @@
+/** The bench: one cut, typed, drawn, set and explained. Today and a job both stand at it. */
+export { Bench } from "./Bench";
+export { facts, noteKey, withChange } from "./model";
+export { QuickEntry } from "./QuickEntry";

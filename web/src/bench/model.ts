@@ -1,0 +1,90 @@
+/** What the bench knows about a cut, without any fetching or drawing. */
+import type { CutInput, CutPlan, CutPlanRequest } from "@/api/client";
+import { word } from "@/text";
+import { boreName, type Kind, print, type System } from "@/units";
+
+/** Lays `change` over `input`, part by part. `with({cut:{start:"edge"}}, {cut:{count:2}})` has both. */
+export function withChange(input: CutInput, change: CutInput): CutInput {
+  const out: CutInput = { ...input, ...change };
+  for (const part of ["steel", "cut", "gas"] as const) {
+    if (input[part] || change[part])
+      Object.assign(out, { [part]: { ...input[part], ...change[part] } });
+  }
+  return out;
+}
+
+/** The cut in the reader's words: "4× 3/4 in plate · 36 in · guided · light rust". */
+export function facts(request: CutPlanRequest, system: System): string {
+  const { steel, cut, tip } = request;
+  const face = (code: string | null | undefined, prefix = "") =>
+    code && code !== "clean" ? `${prefix}${word(code)}` : null;
+  const parts = [
+    `${(cut.count ?? 1) > 1 ? `${cut.count}× ` : ""}${print(steel.thickness_mm, "length", system)} plate`,
+    print(cut.length_mm, "length", system),
+    word(cut.process),
+    steel.grade ?? null,
+    face(steel.surface),
+    face(steel.back_surface, "back "),
+    cut.start && cut.start !== "edge" ? word(cut.start) : null,
+    cut.bevel_deg ? `${cut.bevel_deg}° bevel` : null,
+    cut.quality && cut.quality !== "standard" ? word(cut.quality) : null,
+    tip ? boreName(tip.bore_mm, system) : null,
+  ];
+  return parts.filter((part) => part !== null).join(" · ");
+}
+
+type Band = { low: number; set: number; high: number };
+
+/** A number of a plan as the settings show it. */
+export type Row = {
+  quantity: keyof CutPlan & string;
+  kind: Kind;
+  /** The value, or a band with its set point. */
+  value: (plan: CutPlan) => number | Band;
+};
+
+/** The numbers of the settings, in the order a hand needs them; two that belong together share a row. */
+export const ROWS: readonly (readonly Row[])[] = [
+  [{ quantity: "start_preheat_s", kind: "duration", value: (plan) => plan.start_preheat_s }],
+  [{ quantity: "travel_speed_mm_min", kind: "speed", value: (plan) => plan.travel_speed_mm_min }],
+  [
+    { quantity: "standoff_mm", kind: "gap", value: (plan) => plan.standoff_mm },
+    { quantity: "tip_to_plate_mm", kind: "gap", value: (plan) => plan.tip_to_plate_mm },
+  ],
+  [
+    { quantity: "kerf_mm", kind: "bore", value: (plan) => plan.kerf_mm },
+    { quantity: "drag_mm", kind: "bore", value: (plan) => plan.drag_mm },
+  ],
+  [{ quantity: "time_s", kind: "duration", value: (plan) => plan.time_s.total }],
+  [
+    { quantity: "oxygen_l", kind: "gas_volume", value: (plan) => plan.oxygen_l },
+    { quantity: "fuel_l", kind: "gas_volume", value: (plan) => plan.fuel_l },
+  ],
+];
+
+/** The set point of a value. */
+export function setOf(value: number | Band): number {
+  return typeof value === "number" ? value : value.set;
+}
+
+/** Whether two numbers differ by more than printing would show. `moved(10, 10.01)` is false. */
+export function moved(before: number, now: number): boolean {
+  return Math.abs(now - before) > 0.005 * Math.max(Math.abs(before), Math.abs(now));
+}
+
+/** Whether the inputs behind a number include the fuel. */
+export function dependsOnFuel(plan: CutPlan, quantity: string): boolean {
+  return plan.trace.some(
+    (trace) => trace.quantity === quantity && trace.depends_on.includes("fuel"),
+  );
+}
+
+/** The key of the sentence that says why a number stays: its field name without the unit. */
+export function stayKey(quantity: string): string {
+  return quantity.replace(/_(mm_min|mm|s|l|kpa)$/, "");
+}
+
+/** Tells one note of a plan from another: the same can be said of either gas. */
+export function noteKey(note: CutPlan["notes"][number]): string {
+  return `${note.code} ${note.values.gas?.word ?? ""}`;
+}

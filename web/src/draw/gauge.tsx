@@ -1,0 +1,151 @@
+/** A delivery gauge as the hand sees it: the needle at the setting, the band on the rim. */
+import { gasColour } from "@/ui/gas-badge";
+import { band, number, type System, shown, unitOf } from "@/units";
+
+type Props = {
+  gas: string;
+  pressure: { low: number; set: number; high: number };
+  system: System;
+  label: string;
+};
+
+/** Needle travel: from lower left round the top to lower right. */
+const SWEEP = 270;
+const FROM = -135;
+const RADIUS = 74;
+/** Acetylene is never above 15 psi. */
+const ACETYLENE_CEILING_KPA = 103.4;
+
+/** Full scales of common delivery gauges, in the reader's unit: [full, major]. */
+const SCALES: Record<System, Record<"oxygen" | "fuel", [number, number][]>> = {
+  inch: {
+    oxygen: [
+      [100, 20],
+      [200, 40],
+      [400, 80],
+    ],
+    fuel: [
+      [30, 5],
+      [60, 10],
+      [200, 40],
+    ],
+  },
+  metric: {
+    oxygen: [
+      [700, 100],
+      [1400, 200],
+      [2800, 400],
+    ],
+    fuel: [
+      [200, 50],
+      [400, 100],
+      [1400, 200],
+    ],
+  },
+};
+
+function point(angle: number, radius: number): [number, number] {
+  const a = ((angle - 90) * Math.PI) / 180;
+  return [100 + radius * Math.cos(a), 100 + radius * Math.sin(a)];
+}
+
+function arc(from: number, to: number, radius: number): string {
+  const [x0, y0] = point(from, radius);
+  const [x1, y1] = point(to, radius);
+  return `M${x0} ${y0} A${radius} ${radius} 0 ${to - from > 180 ? 1 : 0} 1 ${x1} ${y1}`;
+}
+
+export function Gauge({ gas, pressure, system, label }: Props) {
+  const read = (kpa: number) => shown(kpa, "pressure", system);
+  const scales = SCALES[system][gas === "oxygen" ? "oxygen" : "fuel"];
+  const [full, major] = scales.find(([end]) => read(pressure.high) <= end) ??
+    scales.at(-1) ?? [100, 20];
+  const angle = (value: number) => FROM + (SWEEP * Math.min(Math.max(value, 0), full)) / full;
+  const ticks = Array.from({ length: Math.round(full / major) * 5 + 1 }, (_, i) => (i * major) / 5);
+  const unit = unitOf("pressure", system);
+  const [nx, ny] = point(angle(read(pressure.set)), 62);
+  return (
+    <svg
+      viewBox="6 6 188 188"
+      className="block w-full"
+      role="img"
+      aria-label={`${label}: needle at ${number(pressure.set, "pressure", system)} ${unit} on a gauge of 0 to ${full}, band ${band(pressure.low, pressure.high, "pressure", system)}`}
+    >
+      <circle
+        cx="100"
+        cy="100"
+        r="90"
+        fill="var(--sheet)"
+        stroke="var(--line-strong)"
+        strokeWidth="3"
+      />
+      <path
+        d={arc(
+          angle(read(pressure.low)),
+          Math.max(angle(read(pressure.high)), angle(read(pressure.low)) + 2),
+          84,
+        )}
+        fill="none"
+        stroke={gasColour(gas)}
+        strokeWidth="9"
+      />
+      {gas === "acetylene" && (
+        <path
+          d={arc(angle(read(ACETYLENE_CEILING_KPA)), angle(full), 84)}
+          fill="none"
+          stroke="var(--stop)"
+          strokeWidth="9"
+          strokeDasharray="3 3"
+        />
+      )}
+      {ticks.map((value, i) => {
+        const [x0, y0] = point(angle(value), RADIUS);
+        const [x1, y1] = point(angle(value), i % 5 === 0 ? RADIUS - 11 : RADIUS - 5);
+        return (
+          <line
+            key={value}
+            x1={x0}
+            y1={y0}
+            x2={x1}
+            y2={y1}
+            stroke="var(--ink)"
+            strokeWidth={i % 5 === 0 ? 2 : 1}
+          />
+        );
+      })}
+      <line
+        x1="100"
+        y1="100"
+        x2={nx}
+        y2={ny}
+        stroke="var(--ink)"
+        strokeWidth="4"
+        strokeLinecap="round"
+      />
+      <circle cx="100" cy="100" r="7" fill="var(--ink)" />
+      {ticks
+        .filter((_, i) => i % 5 === 0)
+        .map((value) => {
+          const [x, y] = point(angle(value), RADIUS - 24);
+          return (
+            <text
+              key={value}
+              x={x}
+              y={y + 5}
+              textAnchor="middle"
+              fontSize="19"
+              fill="var(--ink)"
+              stroke="var(--sheet)"
+              strokeWidth="5"
+              paintOrder="stroke"
+            >
+              {value}
+            </text>
+          );
+        })}
+      <text x="100" y="150" textAnchor="middle" fontSize="18" fill="var(--ink-2)">
+        {unit}
+      </text>
+    </svg>
+  );
+}

@@ -1,0 +1,2 @@
+/** A run card: one plan on one sheet. */
+export { CardPage } from "./Page";

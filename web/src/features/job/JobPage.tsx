@@ -1,0 +1,233 @@
+/** One job: its cuts on the left, the chosen one on the bench. */
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useNavigate, useParams, useSearch } from "@tanstack/react-router";
+import { FileText, Printer } from "lucide-react";
+import { useRef, useState } from "react";
+import { v7 } from "uuid";
+import {
+  ApiFailure,
+  api,
+  type CutInput,
+  type CutPlanRequest,
+  data,
+  type LineView,
+} from "@/api/client";
+import { keys } from "@/api/keys";
+import { Bench, facts, QuickEntry, withChange } from "@/bench";
+import { SCREEN, word } from "@/text";
+import { Button } from "@/ui/button";
+import { GasBadge } from "@/ui/gas-badge";
+import { useKept } from "@/ui/kept";
+import { usePreferences } from "@/ui/preferences";
+import { Empty, Failed, Loading, Nothing } from "@/ui/states";
+import { Undo } from "@/ui/undo";
+import { ConflictSheet } from "./ConflictSheet";
+import { JobSheet } from "./JobSheet";
+import { LineList } from "./LineList";
+import { Stages } from "./Stages";
+import { useJob } from "./useJob";
+
+/** A change on the bench that is on its way to the shop, or was refused and must not be lost. */
+type Pending = { lineId: string; input: CutInput };
+
+export function JobPage() {
+  const { jobId } = useParams({ from: "/jobs/$jobId" });
+  const { line: wanted } = useSearch({ from: "/jobs/$jobId" });
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const { system } = usePreferences();
+  const [typed, setTyped] = useKept(`galvanon.job.${jobId}.typed`, "");
+  const bench = useRef<HTMLDivElement>(null);
+  const [editing, setEditing] = useState(false);
+  const [pending, setPending] = useState<Pending | null>(null);
+  const { job, add, change, remove, restore, move, conflict, setConflict, deleted, setDeleted } =
+    useJob(jobId);
+
+  const makeCard = useMutation({
+    mutationFn: ({ view, request }: { view: LineView; request: CutPlanRequest }) => {
+      const body = {
+        job_line_id: view.line.id,
+        title: `${job.data?.job.name}: ${facts(request, system)}`,
+        request,
+      };
+      return data(api.PUT("/api/v1/plans/{id}", { params: { path: { id: v7() } }, body }));
+    },
+    onSuccess: async (plan) => {
+      await queries.invalidateQueries({ queryKey: keys.today });
+      await navigate({ to: "/cards/$planId", params: { planId: plan.id } });
+    },
+  });
+
+  if (job.isPending) return <Loading what="Opening the job" />;
+  if (job.error) {
+    const gone = job.error instanceof ApiFailure && job.error.code === "not_found";
+    return gone ? (
+      <Nothing title="No such job">{SCREEN.noJob}</Nothing>
+    ) : (
+      <Failed error={job.error} onRetry={() => void job.refetch()} />
+    );
+  }
+
+  const { lines } = job.data;
+  const chosen = lines.find((view) => view.line.id === wanted) ?? lines[0];
+  const fuel = (job.data.job.rig as { gas?: { fuel?: string } }).gas?.fuel;
+  const choose = (id: string) => {
+    void navigate({
+      to: "/jobs/$jobId",
+      params: { jobId },
+      search: { line: id },
+      replace: true,
+      resetScroll: false,
+    });
+    // on a phone the bench stands below the list: bring it up
+    if (matchMedia("(max-width: 1023px)").matches) bench.current?.scrollIntoView();
+  };
+  const saved = (chosen?.line.input ?? {}) as CutInput;
+  const input = pending !== null && pending.lineId === chosen?.line.id ? pending.input : saved;
+
+  function save(view: LineView, edit: CutInput) {
+    const next = withChange(input, edit);
+    const mine = { lineId: view.line.id, input: next };
+    setPending(mine);
+    const settled = () => setPending((now) => (now === mine ? null : now));
+    change.mutate(
+      { line: view.line, input: next },
+      { onSuccess: () => void job.refetch().then(settled) },
+    );
+  }
+
+  return (
+    <div className="flex flex-col gap-3">
+      <header className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
+        <div>
+          <h1 className="flex flex-wrap items-center gap-3 text-lg font-semibold">
+            {job.data.job.name}
+            {fuel && (
+              <span className="inline-flex items-center gap-1 text-sm font-normal text-ink-2">
+                <GasBadge gas={fuel} /> {word(fuel)}
+              </span>
+            )}
+          </h1>
+          <p className="text-sm text-ink-2">
+            {job.data.job.note}{" "}
+            <button
+              type="button"
+              className="text-accent underline"
+              onClick={() => setEditing(true)}
+            >
+              Change job and rig
+            </button>
+          </p>
+          <JobSheet
+            key={job.data.job.id}
+            job={job.data.job}
+            open={editing}
+            onClose={() => setEditing(false)}
+          />
+        </div>
+        <Stages view={chosen} />
+      </header>
+      <QuickEntry
+        text={typed}
+        onText={setTyped}
+        action="Add"
+        onEnter={(read) => {
+          const position = (lines.at(-1)?.line.position ?? 0) + 1;
+          add.mutate(
+            { typed, input: read.input as CutInput, position },
+            {
+              onSuccess: (line) => {
+                setTyped("");
+                choose(line.id);
+              },
+            },
+          );
+        }}
+      />
+      {add.error && <Failed error={add.error} />}
+      <div className="grid items-start gap-4 lg:grid-cols-[248px_minmax(0,1fr)]">
+        <div className="flex min-w-0 flex-col gap-3">
+          {lines.length === 0 ? (
+            <Empty>{SCREEN.emptyJob}</Empty>
+          ) : (
+            <LineList
+              lines={lines}
+              chosen={chosen?.line.id}
+              onChoose={choose}
+              onMove={(at, by) => move(lines, at, by)}
+              onDelete={(view) => remove.mutate(view.line)}
+            />
+          )}
+          {remove.error && <Failed error={remove.error} />}
+          {deleted !== null && (
+            <Undo
+              what="Cut deleted."
+              onUndo={() => restore.mutate(deleted)}
+              onDismiss={() => setDeleted(null)}
+            />
+          )}
+        </div>
+        {chosen === undefined ? (
+          <Empty>{SCREEN.nothingToDraw}</Empty>
+        ) : (
+          <div ref={bench} className="flex min-w-0 scroll-mt-14 flex-col gap-2">
+            <Bench
+              jobId={jobId}
+              cutKey={chosen.line.id}
+              input={input}
+              heading={facts(chosen.request, system)}
+              onChange={(edit) => save(chosen, edit)}
+              actions={(plan, request) => (
+                <>
+                  {chosen.card_id != null && (
+                    <Button
+                      onClick={() =>
+                        void navigate({
+                          to: "/cards/$planId",
+                          params: { planId: chosen.card_id ?? "" },
+                        })
+                      }
+                    >
+                      <FileText size={16} aria-hidden="true" />{" "}
+                      {chosen.card_current ? "Open card" : "Old card"}
+                    </Button>
+                  )}
+                  {!chosen.card_current && (
+                    <Button
+                      look={plan.verdict === "stop" ? "quiet" : "next"}
+                      disabled={makeCard.isPending}
+                      onClick={() =>
+                        makeCard.mutate({ view: chosen, request: request as CutPlanRequest })
+                      }
+                    >
+                      <Printer size={16} aria-hidden="true" /> Make card
+                    </Button>
+                  )}
+                </>
+              )}
+            />
+            {change.error instanceof ApiFailure && change.error.code === "offline" && (
+              <Failed error={change.error} onRetry={() => save(chosen, {})} />
+            )}
+            {makeCard.error && <Failed error={makeCard.error} />}
+          </div>
+        )}
+      </div>
+      <ConflictSheet
+        conflict={conflict}
+        onTheirs={() => {
+          setConflict(null);
+          setPending(null);
+        }}
+        onYours={() => {
+          if (conflict === null) return;
+          setConflict(null);
+          change.mutate(
+            { line: conflict.theirs, ...conflict.yours },
+            { onSuccess: () => void job.refetch().then(() => setPending(null)) },
+          );
+        }}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,121 @@
+/** A job's cuts in order: keyboard first, each with how it stands. */
+import { ArrowDown, ArrowUp, Trash2 } from "lucide-react";
+import type { KeyboardEvent } from "react";
+import type { LineView } from "@/api/client";
+import { facts } from "@/bench";
+import { sentence } from "@/text";
+import { LEVEL_WORDS, type Level, Mark } from "@/ui/mark";
+import { usePreferences } from "@/ui/preferences";
+import { clock, print } from "@/units";
+
+type Props = {
+  lines: LineView[];
+  chosen: string | undefined;
+  onChoose: (id: string) => void;
+  onMove: (at: number, by: -1 | 1) => void;
+  onDelete: (view: LineView) => void;
+};
+
+function Tool({
+  label,
+  onClick,
+  disabled = false,
+  children,
+}: {
+  label: string;
+  onClick: () => void;
+  disabled?: boolean;
+  children: React.ReactNode;
+}) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      title={label}
+      disabled={disabled}
+      onClick={onClick}
+      className="grid size-7 place-items-center rounded-md text-ink-2 hover:bg-sunk disabled:opacity-30"
+    >
+      {children}
+    </button>
+  );
+}
+
+export function LineList({ lines, chosen, onChoose, onMove, onDelete }: Props) {
+  const { system } = usePreferences();
+
+  function onKeyDown(event: KeyboardEvent, at: number) {
+    const by = { ArrowDown: 1, ArrowUp: -1 }[event.key];
+    const next = by === undefined ? undefined : lines[at + by];
+    if (next === undefined) return;
+    event.preventDefault();
+    onChoose(next.line.id);
+    document.getElementById(`line-${next.line.id}`)?.focus();
+  }
+
+  return (
+    <ol
+      className="divide-y divide-line overflow-hidden rounded-md border border-line bg-sheet"
+      aria-label="Cuts of this job"
+    >
+      {lines.map((view, i) => {
+        const { line, plan } = view;
+        const here = line.id === chosen;
+        const stop = plan.notes.find((note) => note.level === "stop");
+        return (
+          <li
+            key={line.id}
+            className={`border-l-4 ${here ? "border-l-accent bg-accent-soft" : "border-l-transparent"}`}
+            data-line={line.id}
+          >
+            <button
+              type="button"
+              id={`line-${line.id}`}
+              aria-current={here ? "true" : undefined}
+              onClick={() => onChoose(line.id)}
+              onKeyDown={(event) => onKeyDown(event, i)}
+              className="flex w-full items-start gap-2 px-2 pt-2 pb-1 text-left hover:bg-sunk/50"
+            >
+              <span className="pt-0.5">
+                <Mark level={plan.verdict as Level} />
+                <span className="sr-only">{LEVEL_WORDS[plan.verdict as Level]}</span>
+              </span>
+              <span className="min-w-0 flex-1">
+                <span className="block font-semibold">{facts(view.request, system)}</span>
+                <span className="block text-xs text-ink-2">
+                  {stop === undefined
+                    ? `${plan.tip.bore_mm} mm tip · O₂ ${print(plan.oxygen_pressure_kpa.set, "pressure", system)} · ${print(plan.travel_speed_mm_min.set, "speed", system)} · ${clock(plan.line_total.time_s)}`
+                    : sentence("notes", stop.code, stop.values, system, stop.text).split(
+                        /[:.] /,
+                      )[0]}
+                  {view.card_current
+                    ? " · card made"
+                    : view.card_id
+                      ? " · card is out of date"
+                      : ""}
+                </span>
+              </span>
+            </button>
+            {here && (
+              <span className="flex justify-end px-2 pb-1">
+                <Tool label="Move up" disabled={i === 0} onClick={() => onMove(i, -1)}>
+                  <ArrowUp size={15} aria-hidden="true" />
+                </Tool>
+                <Tool
+                  label="Move down"
+                  disabled={i === lines.length - 1}
+                  onClick={() => onMove(i, 1)}
+                >
+                  <ArrowDown size={15} aria-hidden="true" />
+                </Tool>
+                <Tool label="Delete this cut" onClick={() => onDelete(view)}>
+                  <Trash2 size={15} aria-hidden="true" />
+                </Tool>
+              </span>
+            )}
+          </li>
+        );
+      })}
+    </ol>
+  );
+}

@@ -1,0 +1,156 @@
+/** The shop: where the trade disagrees, what this shop does; its own figures; who works here. */
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { RadioGroup } from "radix-ui";
+import { useState } from "react";
+import { v7 } from "uuid";
+import { ApiFailure, api, data, type Schemas } from "@/api/client";
+import { keys } from "@/api/keys";
+import { FuelPicker } from "@/bench/FuelPicker";
+import { refusal, SCREEN } from "@/text";
+import { Choice } from "@/ui/choice";
+import { MeasureField } from "@/ui/measure-field";
+import { usePreferences } from "@/ui/preferences";
+import { Failed, Loading } from "@/ui/states";
+import type { Kind } from "@/units";
+import { People } from "./People";
+
+type School = Schemas["School"];
+
+const FIGURES: readonly { key: string; label: string; kind: Kind; about: string }[] = [
+  {
+    key: "reach_mm",
+    label: "One reach",
+    kind: "length",
+    about: "how far a hand cut goes before the body moves on",
+  },
+  {
+    key: "handling_s",
+    label: "Handling a cut",
+    kind: "duration",
+    about: "taking the torch, setting up, laying it down",
+  },
+  { key: "reposition_s", label: "Moving on", kind: "duration", about: "at each planned stop" },
+];
+
+const UNITS = [
+  { value: "inch", text: "inch and psi" },
+  { value: "metric", text: "millimetre and kPa" },
+];
+
+const ACTS: Record<string, string> = { yes: "moves the figures", card: "printed on the run card" };
+
+function Question({
+  schools,
+  value,
+  onPick,
+}: {
+  schools: School[];
+  value: unknown;
+  onPick: (option: string) => void;
+}) {
+  const first = schools[0];
+  if (first === undefined) return null;
+  return (
+    <li className="grid gap-x-6 gap-y-1 px-4 py-3 md:grid-cols-[200px_minmax(0,1fr)]">
+      <div>
+        <h3 className="font-semibold">{first.question_text}</h3>
+        <p className="text-xs text-ink-2">{ACTS[first.acts] ?? ""}</p>
+      </div>
+      <RadioGroup.Root
+        value={String(value)}
+        onValueChange={onPick}
+        aria-label={first.question_text}
+        className="grid gap-1 sm:grid-cols-2 lg:grid-cols-3"
+      >
+        {schools.map((school) => (
+          <RadioGroup.Item
+            key={school.option}
+            value={school.option}
+            className="rounded-md border border-line px-3 py-1.5 text-left hover:bg-sunk data-[state=checked]:border-2 data-[state=checked]:border-accent data-[state=checked]:bg-accent-soft"
+          >
+            <span className="block text-sm font-semibold">{school.option_text}</span>
+            <span className="block text-xs text-ink-2">{school.reason}</span>
+          </RadioGroup.Item>
+        ))}
+      </RadioGroup.Root>
+    </li>
+  );
+}
+
+export function ShopPage() {
+  const { system } = usePreferences();
+  const queries = useQueryClient();
+  const shop = useQuery({ queryKey: keys.shop, queryFn: () => data(api.GET("/api/v1/shop")) });
+  const [refused, setRefused] = useState<Record<string, string>>({});
+  const set = useMutation({
+    mutationFn: ({ key, value }: { key: string; value: unknown }) =>
+      data(api.PUT("/api/v1/shop/{key}", { params: { path: { key } }, body: { id: v7(), value } })),
+    onSuccess: (reply, { key }) => {
+      setRefused(({ [key]: _, ...rest }) => rest);
+      queries.setQueryData(keys.shop, reply);
+      void queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== "shop" });
+    },
+    onError: (error, { key }) => {
+      const field = error instanceof ApiFailure ? error.fields[0] : undefined;
+      setRefused((all) => ({ ...all, [key]: field ? refusal(field, system) : error.message }));
+    },
+  });
+  if (shop.isPending) return <Loading what="Looking up how this shop works" />;
+  if (shop.error) return <Failed error={shop.error} onRetry={() => void shop.refetch()} />;
+  const settings = shop.data.settings as Record<string, unknown>;
+  const questions = Map.groupBy(shop.data.schools, (school) => school.question);
+  return (
+    <div className="flex flex-col gap-6">
+      <h1 className="text-xl font-semibold">Shop</h1>
+      <section aria-labelledby="figures" className="flex flex-col gap-2">
+        <h2 id="figures" className="text-lg font-semibold">
+          Usual fuel and own figures
+        </h2>
+        <FuelPicker
+          value={String(settings.fuel)}
+          onChange={(value) => set.mutate({ key: "fuel", value })}
+        />
+        <div className="grid gap-3 sm:grid-cols-4">
+          <Choice
+            label="Units, until a person picks their own"
+            value={String(settings.units)}
+            options={UNITS}
+            onChange={(value) => set.mutate({ key: "units", value })}
+          />
+          {FIGURES.map((figure) => (
+            <div key={figure.key}>
+              <MeasureField
+                label={figure.label}
+                kind={figure.kind}
+                value={Number(settings[figure.key])}
+                error={refused[figure.key]}
+                onCommit={(value) => set.mutate({ key: figure.key, value })}
+              />
+              <p className="mt-0.5 text-xs text-ink-2">{figure.about}</p>
+            </div>
+          ))}
+        </div>
+      </section>
+      <section aria-labelledby="schools" className="flex flex-col gap-2">
+        <h2 id="schools" className="text-lg font-semibold">
+          Schools
+        </h2>
+        <p className="text-sm text-ink-2">{SCREEN.schools}</p>
+        <ul className="divide-y divide-line rounded-md border border-line bg-sheet">
+          {[...questions].map(([question, schools]) => (
+            <Question
+              key={question}
+              schools={schools}
+              value={settings[question]}
+              onPick={(value) => set.mutate({ key: question, value })}
+            />
+          ))}
+        </ul>
+      </section>
+      <People />
+      {set.error && !(set.error instanceof ApiFailure && set.error.fields.length > 0) && (
+        <Failed error={set.error} />
+      )}
+    </div>
+  );
+}

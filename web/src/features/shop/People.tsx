@@ -1,0 +1,88 @@
+/** Who works here, and with which hand. */
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { v7 } from "uuid";
+import { api, data, type Person } from "@/api/client";
+import { keys } from "@/api/keys";
+import { Button } from "@/ui/button";
+import { Choice } from "@/ui/choice";
+import { useKept } from "@/ui/kept";
+import { Failed } from "@/ui/states";
+
+const HANDS = [
+  { value: "right", text: "right hand" },
+  { value: "left", text: "left hand" },
+];
+
+export function People() {
+  const queries = useQueryClient();
+  const [name, setName] = useKept("galvanon.shop.person", "");
+  const people = useQuery({
+    queryKey: keys.people,
+    queryFn: () => data(api.GET("/api/v1/people")),
+  });
+  const refresh = () => queries.invalidateQueries({ queryKey: keys.people });
+  const add = useMutation({
+    mutationFn: () =>
+      data(
+        api.PUT("/api/v1/people/{id}", {
+          params: { path: { id: v7() } },
+          body: { name, handedness: "right" },
+        }),
+      ),
+    onSuccess: () => setName(""),
+    onSettled: refresh,
+  });
+  const change = useMutation({
+    mutationFn: ({ person, handedness }: { person: Person; handedness: string }) =>
+      data(
+        api.PATCH("/api/v1/people/{id}", {
+          params: { path: { id: person.id } },
+          body: { version: person.version, handedness },
+        }),
+      ),
+    onSettled: refresh,
+  });
+  return (
+    <section aria-labelledby="people" className="flex flex-col gap-2">
+      <h2 id="people" className="text-lg font-semibold">
+        People
+      </h2>
+      <ul className="grid gap-2 sm:grid-cols-2 lg:grid-cols-3">
+        {(people.data?.people ?? []).map((person) => (
+          <li
+            key={person.id}
+            className="flex items-center justify-between gap-3 rounded-md border border-line bg-sheet px-3 py-2"
+          >
+            <span className="font-semibold">{person.name}</span>
+            <Choice
+              label={`Hand of ${person.name}`}
+              value={person.handedness}
+              options={HANDS}
+              onChange={(handedness) => change.mutate({ person, handedness })}
+            />
+          </li>
+        ))}
+      </ul>
+      <form
+        className="flex items-end gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          add.mutate();
+        }}
+      >
+        <label className="flex flex-col gap-0.5 text-xs text-ink-2">
+          Another name
+          <input
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+            className="h-9 rounded-md border border-line-strong bg-sheet px-2 text-sm text-ink"
+          />
+        </label>
+        <Button type="submit" disabled={name.trim() === "" || add.isPending}>
+          Add
+        </Button>
+      </form>
+      {(add.error ?? change.error) && <Failed error={add.error ?? change.error} />}
+    </section>
+  );
+}

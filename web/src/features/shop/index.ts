@@ -1,0 +1,2 @@
+/** The shop: its schools, its figures, its people. */
+export { ShopPage } from "./Page";

@@ -1,0 +1,169 @@
+/** Today: type a cut and see it set, without a job; below, what is next and what was last. */
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Link, useNavigate } from "@tanstack/react-router";
+import { Printer } from "lucide-react";
+import { v7 } from "uuid";
+import { api, type CutInput, type CutPlanRequest, data, type Schemas } from "@/api/client";
+import { keys } from "@/api/keys";
+import { Bench, facts, QuickEntry, withChange } from "@/bench";
+import { SCREEN } from "@/text";
+import { Button, buttonLook } from "@/ui/button";
+import { useKept } from "@/ui/kept";
+import { type Level, Mark } from "@/ui/mark";
+import { usePreferences } from "@/ui/preferences";
+import { Empty, Failed, Loading } from "@/ui/states";
+import { clock, print } from "@/units";
+import { AddToJob } from "./AddToJob";
+
+type OnBench = { key: string; typed: string; heading: string; input: CutInput };
+
+function Next({ next, count }: { next: Schemas["NextLine"][]; count: number }) {
+  const { system } = usePreferences();
+  return (
+    <section aria-labelledby="next" className="flex flex-col gap-2">
+      <h2 id="next" className="text-lg font-semibold">
+        Next <span className="text-sm font-normal text-ink-2">{count} without a card</span>
+      </h2>
+      {next.length === 0 && <Empty>{SCREEN.emptyNext}</Empty>}
+      <ul className="divide-y divide-line rounded-md border border-line bg-sheet">
+        {next.map(({ job_name, view }) => (
+          <li key={view.line.id}>
+            <Link
+              to="/jobs/$jobId"
+              params={{ jobId: view.line.job_id }}
+              search={{ line: view.line.id }}
+              className="flex items-center gap-2 px-3 py-2 hover:bg-accent-soft"
+            >
+              <Mark level={view.plan.verdict as Level} />
+              <span className="min-w-0 flex-1">
+                <span className="block truncate font-semibold">{facts(view.request, system)}</span>
+                <span className="block truncate text-xs text-ink-2">{job_name}</span>
+              </span>
+              <span className="text-sm whitespace-nowrap text-ink-2">
+                {clock(view.plan.line_total.time_s)}
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Last({ last }: { last: Schemas["Plan"][] }) {
+  const { system } = usePreferences();
+  return (
+    <section aria-labelledby="last" className="flex flex-col gap-2">
+      <h2 id="last" className="text-lg font-semibold">
+        Last cards
+      </h2>
+      {last.length === 0 && <Empty>{SCREEN.emptyLast}</Empty>}
+      <ul className="divide-y divide-line rounded-md border border-line bg-sheet">
+        {last.map((plan) => {
+          const result = plan.result as Schemas["CutPlan"];
+          return (
+            <li key={plan.id}>
+              <Link
+                to="/cards/$planId"
+                params={{ planId: plan.id }}
+                className="flex items-center gap-2 px-3 py-2 hover:bg-accent-soft"
+              >
+                <Mark level={result.verdict as Level} />
+                <span className="min-w-0 flex-1">
+                  <span className="block truncate font-semibold">
+                    {facts(plan.input as CutPlanRequest, system)}
+                  </span>
+                  <span className="block truncate text-xs text-ink-2">
+                    {result.tip.bore_mm} mm tip, oxygen{" "}
+                    {print(result.oxygen_pressure_kpa.set, "pressure", system)},{" "}
+                    {print(result.travel_speed_mm_min.set, "speed", system)}
+                  </span>
+                </span>
+                <time dateTime={plan.made_at} className="text-sm whitespace-nowrap text-ink-2">
+                  {new Date(plan.made_at).toLocaleDateString("en", {
+                    weekday: "short",
+                    day: "numeric",
+                    month: "short",
+                  })}
+                </time>
+              </Link>
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
+
+export function TodayPage() {
+  const { system } = usePreferences();
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const [typed, setTyped] = useKept("galvanon.today.typed", "");
+  const [bench, setBench] = useKept<OnBench | null>("galvanon.today.bench", null);
+  const today = useQuery({ queryKey: keys.today, queryFn: () => data(api.GET("/api/v1/today")) });
+  const makeCard = useMutation({
+    mutationFn: (request: CutPlanRequest) => {
+      const body = { job_line_id: null, title: facts(request, system), request };
+      return data(api.PUT("/api/v1/plans/{id}", { params: { path: { id: v7() } }, body }));
+    },
+    onSuccess: async (plan) => {
+      await queries.invalidateQueries({ queryKey: keys.today });
+      await navigate({ to: "/cards/$planId", params: { planId: plan.id } });
+    },
+  });
+
+  return (
+    <div className="flex flex-col gap-5">
+      <h1 className="sr-only">Today</h1>
+      <QuickEntry
+        text={typed}
+        onText={setTyped}
+        action="Plan it"
+        onEnter={(read) =>
+          setBench({ key: v7(), typed, heading: read.echo, input: read.input as CutInput })
+        }
+      />
+      {bench !== null && (
+        <div className="border-t-2 border-ink pt-3">
+          <Bench
+            jobId={null}
+            cutKey={bench.key}
+            input={bench.input}
+            heading="This cut"
+            onChange={(change) => setBench({ ...bench, input: withChange(bench.input, change) })}
+            actions={(plan, request) => (
+              <>
+                <AddToJob typed={bench.typed} input={bench.input} />
+                <Button
+                  look={plan.verdict === "stop" ? "quiet" : "next"}
+                  disabled={makeCard.isPending}
+                  onClick={() => makeCard.mutate(request as CutPlanRequest)}
+                >
+                  <Printer size={16} aria-hidden="true" /> Make card
+                </Button>
+                <Button look="bare" onClick={() => setBench(null)}>
+                  Clear
+                </Button>
+              </>
+            )}
+          />
+          {makeCard.error && <Failed error={makeCard.error} />}
+        </div>
+      )}
+      {today.isPending && <Loading what="Looking up what is next" />}
+      {today.error && <Failed error={today.error} onRetry={() => void today.refetch()} />}
+      {today.data && (
+        <div className="grid grid-cols-1 gap-5 lg:grid-cols-2">
+          <Next next={today.data.next} count={today.data.next_count} />
+          <Last last={today.data.last} />
+        </div>
+      )}
+      {today.data && today.data.next_count > today.data.next.length && (
+        <Link to="/jobs" className={`${buttonLook()} self-start`}>
+          All jobs
+        </Link>
+      )}
+    </div>
+  );
+}

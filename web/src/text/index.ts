@@ -1,0 +1,150 @@
+/** The sentences of reference/text/en.toml in the reader's units, and those that only the screen says. */
+import type { FieldError, Values } from "@/api/client";
+import { clock, type Kind, number, print, type System, unitOf } from "@/units";
+import sentences from "../../../reference/text/en.toml";
+
+type Section = "notes" | "cues" | "trace" | "stays" | "errors" | "fields" | "words";
+
+/** What a code of a choice is called. `word("mill_scale")` is "mill scale". */
+export function word(code: string): string {
+  return sentences.words?.[code] ?? code.replaceAll("_", " ");
+}
+
+/** A value inside a sentence, in the reader's units. */
+export function value(of: Values[string], system: System): string {
+  if (of.word !== undefined && of.word !== null) return word(of.word);
+  const kind = of.kind as Kind;
+  const [last, ...before] = [...of.numbers].reverse();
+  if (last === undefined) return "";
+  if (kind === "duration") return of.numbers.map(clock).join(", ");
+  return [...before.reverse().map((n) => number(n, kind, system)), print(last, kind, system)].join(
+    ", ",
+  );
+}
+
+/** The sentence of a code in the reader's units; the server's text where the code is unknown here. */
+export function sentence(
+  section: Section,
+  code: string,
+  values: Values,
+  system: System,
+  fallback = code,
+): string {
+  const template = sentences[section]?.[code];
+  if (template === undefined) return fallback;
+  return template.replace(/\{(\w+)\}/g, (all, name: string) => {
+    const found = values[name];
+    return found === undefined ? all : value(found, system);
+  });
+}
+
+const KIND_OF_UNIT: Record<string, Kind> = {
+  mm: "length",
+  kPa: "pressure",
+  "°C": "temperature",
+  "°": "angle",
+  "%": "percent",
+  s: "duration",
+};
+
+/** A refusal at a field, in the reader's units: what is wrong and what is allowed. */
+export function refusal(error: FieldError, system: System): string {
+  const template = sentences.errors?.[error.code];
+  const limits = error.limits;
+  if (template === undefined || !limits) return error.message;
+  const kind = KIND_OF_UNIT[limits.unit];
+  const printed = (value: number) =>
+    kind === undefined ? `${value} ${limits.unit}`.trim() : print(value, kind, system);
+  const given = typeof error.value === "number" ? printed(error.value) : `“${String(error.value)}”`;
+  const parts: Record<string, string> = {
+    field: sentences.fields?.[error.path] ?? error.path,
+    value: given,
+    low: printed(limits.low),
+    high: printed(limits.high),
+  };
+  return template.replace(/\{(\w+)\}/g, (all, name: string) => parts[name] ?? all);
+}
+
+/** Why a number does not move with the fuel, where there is a reason to give. */
+export function stays(quantity: string): string | null {
+  return sentences.stays?.[quantity] ?? null;
+}
+
+/** A standing of a source as the screen calls it. */
+export const STANDINGS: Record<string, string> = {
+  published: "published",
+  practice: "common practice",
+  ours: "our judgement",
+  computed: "computed",
+  given: "as given",
+  shop: "this shop",
+};
+
+/** Names of the numbers of a plan. */
+export const QUANTITIES: Record<string, string> = {
+  tip: "Tip bore",
+  oxygen_pressure_kpa: "Oxygen",
+  fuel_pressure_kpa: "Fuel",
+  start_preheat_s: "Start preheat",
+  travel_speed_mm_min: "Travel speed",
+  standoff_mm: "Cones to plate",
+  tip_to_plate_mm: "Tip to plate",
+  kerf_mm: "Kerf",
+  drag_mm: "Drag",
+  starts: "Starts",
+  time_s: "Time, one cut",
+  oxygen_l: "Oxygen used",
+  fuel_l: "Fuel used",
+  oxygen_flow_l_min: "Cutting oxygen",
+  preheat_oxygen_flow_l_min: "Flame oxygen",
+  fuel_flow_l_min: "Fuel flow",
+  path_thickness_mm: "Path through metal",
+  oxygen_balance: "Oxygen balance",
+};
+
+/** Names of the inputs that move a number. */
+export const INPUTS: Record<string, string> = {
+  thickness: "thickness and bevel",
+  fuel: "fuel",
+  process: "way of cutting",
+  quality: "edge asked",
+  surface: "faces of the plate",
+  plate_temperature: "plate temperature",
+  start: "kind of start",
+  length: "length of cut",
+  purity: "oxygen purity",
+  tip: "tip",
+  hose: "hoses",
+  torch: "torch",
+  policy: "the shop's schools",
+};
+
+/** What only the screen says. */
+export const SCREEN = {
+  placeholder: "4x 3/4 plate 36in guided, rust",
+  entryLabel: "Describe one cut in a line",
+  entryHelp: "How many, how thick, how long, how the torch is moved, what is on the faces.",
+  emptyJob: "No cuts yet. Type the first one above, as you would write it on the plate.",
+  emptyNext: "Every cut has its card. Type a new one above, or open a job.",
+  emptyLast: "No card has been made yet.",
+  emptyJobs: "No jobs yet. Name one to start its list of cuts.",
+  nothingToDraw: "Type a cut above and it is drawn here to scale, with its settings.",
+  offline:
+    "The shop's server does not answer. What you typed is kept here; it is tried again by itself.",
+  flowing: "with gas flowing",
+  manual: "Follow the torch maker's manual, your local code and your hot-work permit.",
+  notToBeSet: "Not to be set: lift the stop first.",
+  stopCard: "STOP: do not cut by this card.",
+  staleJob: "Somebody changed this job meanwhile. It shows their version now: change it again.",
+  staleTitle: "Somebody changed this cut meanwhile",
+  staleBody: "Nothing is lost. Keep theirs, or save yours over it.",
+  noJob: "This job does not exist, or it was deleted.",
+  noCard: "There is no card under this address.",
+  schools:
+    "Where the trade disagrees, a shop picks one way and keeps to it. The torch maker's manual outranks every choice here.",
+  thicknessDrag: "Plate thickness: drag the bottom edge of the plate, or use the arrow keys",
+  defer: "Planned figures. A cleared person decides.",
+} as const;
+
+/** The unit shown beside an editable field. */
+export const shownUnit = (kind: Kind, system: System) => unitOf(kind, system);

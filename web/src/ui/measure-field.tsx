@@ -1,0 +1,96 @@
+/** A typed measure: the server reads it, the unit shown applies to a bare number. */
+import { useEffect, useId, useRef, useState } from "react";
+import { ApiFailure, api, data } from "@/api/client";
+import { editable, type Kind, type System, stored, unitOf } from "@/units";
+import { usePreferences } from "./preferences";
+
+type Props = {
+  label: string;
+  value: number | null;
+  kind: Kind;
+  onCommit: (value: number) => void;
+  error?: string | undefined;
+  className?: string;
+};
+
+const FIELD_KINDS: Partial<Record<Kind, string>> = {
+  length: "length",
+  temperature: "temperature",
+  angle: "angle",
+  percent: "percent",
+};
+
+function spelled(value: number | null, kind: Kind, system: System): string {
+  return value === null ? "" : editable(value, kind, system);
+}
+
+async function readField(text: string, kind: Kind, system: System) {
+  const ask = (as: string) =>
+    data(api.POST("/api/v1/entry/field", { body: { text, kind: as, shown: system } }));
+  if (kind !== "run") return ask(FIELD_KINDS[kind] ?? "number");
+  // a bare number of a hose is feet or metres; with its own unit it is any length
+  const bare = await ask("number").catch(() => null);
+  if (bare !== null) return { ...bare, value: stored(bare.value, "run", system) };
+  const typed = await ask("length");
+  return { ...typed, value: typed.value / 1000 };
+}
+
+export function MeasureField({ label, value, kind, onCommit, error, className = "" }: Props) {
+  const { system } = usePreferences();
+  const id = useId();
+  const [text, setText] = useState(() => spelled(value, kind, system));
+  const [problem, setProblem] = useState<string | null>(null);
+  const [assumed, setAssumed] = useState<string | null>(null);
+  // reading takes a moment: what was meanwhile typed elsewhere must be in the page that takes the value
+  const taken = useRef(onCommit);
+  taken.current = onCommit;
+  useEffect(() => {
+    setText(spelled(value, kind, system));
+    setProblem(null);
+  }, [value, kind, system]);
+
+  async function commit() {
+    if (text === spelled(value, kind, system)) return setProblem(null);
+    try {
+      const read = await readField(text, kind, system);
+      setProblem(null);
+      setAssumed(read.assumed ?? null);
+      taken.current(read.value);
+    } catch (failure) {
+      setProblem(failure instanceof ApiFailure ? failure.message : String(failure));
+    }
+  }
+
+  const shownProblem = problem ?? error ?? null;
+  return (
+    <div className={`flex min-w-0 flex-col gap-0.5 ${className}`}>
+      <label htmlFor={id} className="text-xs text-ink-2">
+        {label}
+      </label>
+      <span className="flex h-9 items-center rounded-md border border-line-strong bg-sheet pr-2 focus-within:outline-3 focus-within:outline-accent has-aria-invalid:border-stop">
+        <input
+          id={id}
+          value={text}
+          inputMode="text"
+          autoComplete="off"
+          aria-invalid={shownProblem !== null}
+          aria-describedby={shownProblem === null ? undefined : `${id}-problem`}
+          onChange={(event) => setText(event.target.value)}
+          onBlur={() => void commit()}
+          onKeyDown={(event) => {
+            if (event.key === "Enter") void commit();
+            if (event.key === "Escape") setText(spelled(value, kind, system));
+          }}
+          className="w-full min-w-0 bg-transparent px-2 text-sm outline-none"
+        />
+        <span className="text-xs text-ink-2">{unitOf(kind, system)}</span>
+      </span>
+      {shownProblem !== null && (
+        <p id={`${id}-problem`} className="text-xs text-stop" data-problem="">
+          {shownProblem}
+        </p>
+      )}
+      {shownProblem === null && assumed !== null && <p className="text-xs text-ink-2">{assumed}</p>}
+    </div>
+  );
+}

@@ -1,0 +1,43 @@
+/** Empty, loading and failed, as they are designed. */
+import type { ReactNode } from "react";
+import { ApiFailure } from "@/api/client";
+import { SCREEN } from "@/text";
+import { Button } from "./button";
+import { Notice } from "./notice";
+
+export function Empty({ children }: { children: ReactNode }) {
+  return (
+    <p className="rounded-md border border-dashed border-line-strong px-4 py-6 text-center text-sm text-ink-2">
+      {children}
+    </p>
+  );
+}
+
+export function Loading({ what }: { what: string }) {
+  return (
+    <p className="animate-pulse px-4 py-6 text-center text-sm text-ink-2" role="status">
+      {what}
+    </p>
+  );
+}
+
+export function Failed({ error, onRetry }: { error: unknown; onRetry?: () => void }) {
+  const offline = error instanceof ApiFailure && error.code === "offline";
+  const message = offline ? SCREEN.offline : error instanceof Error ? error.message : String(error);
+  return (
+    <div className="flex flex-col items-start gap-2">
+      <Notice level="caution">{message}</Notice>
+      {onRetry && <Button onClick={onRetry}>Try again</Button>}
+    </div>
+  );
+}
+
+/** A page whose thing is not there: still a page, with its heading. */
+export function Nothing({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <div className="flex flex-col gap-3">
+      <h1 className="text-xl font-semibold">{title}</h1>
+      <Empty>{children}</Empty>
+    </div>
+  );
+}

@@ -1,0 +1,157 @@
+/** The contract's units to what a person reads, and back. The only place that converts and rounds. */
+
+export type System = "inch" | "metric";
+
+/** Kinds of quantity; "gap" is a short length that a hand sets by eye,
+ * "run" the length of a hose, stored in metres. */
+export type Kind =
+  | "length"
+  | "run"
+  | "bore"
+  | "gap"
+  | "pressure"
+  | "gas_flow"
+  | "gas_volume"
+  | "duration"
+  | "speed"
+  | "temperature"
+  | "angle"
+  | "ratio"
+  | "percent"
+  | "count";
+
+const MM_PER_INCH = 25.4;
+const METRES_PER_FOOT = 0.3048;
+const KPA_PER_PSI = 6.894757293168;
+const LITRES_PER_CUBIC_FOOT = 28.316846592;
+
+type Scale = { unit: string; per: number; digits: number; offset?: number };
+
+const SCALES: Record<System, Record<Kind, Scale>> = {
+  inch: {
+    length: { unit: "in", per: MM_PER_INCH, digits: 2 },
+    run: { unit: "ft", per: METRES_PER_FOOT, digits: 1 },
+    bore: { unit: "in", per: MM_PER_INCH, digits: 3 },
+    gap: { unit: "in", per: MM_PER_INCH, digits: 2 },
+    pressure: { unit: "psi", per: KPA_PER_PSI, digits: 0 },
+    gas_flow: { unit: "ft³/h", per: LITRES_PER_CUBIC_FOOT / 60, digits: 0 },
+    gas_volume: { unit: "ft³", per: LITRES_PER_CUBIC_FOOT, digits: 1 },
+    duration: { unit: "s", per: 1, digits: 0 },
+    speed: { unit: "in/min", per: MM_PER_INCH, digits: 1 },
+    temperature: { unit: "°F", per: 5 / 9, digits: 0, offset: 32 },
+    angle: { unit: "°", per: 1, digits: 1 },
+    ratio: { unit: "", per: 1, digits: 2 },
+    percent: { unit: "%", per: 1, digits: 1 },
+    count: { unit: "", per: 1, digits: 0 },
+  },
+  metric: {
+    length: { unit: "mm", per: 1, digits: 1 },
+    run: { unit: "m", per: 1, digits: 2 },
+    bore: { unit: "mm", per: 1, digits: 2 },
+    gap: { unit: "mm", per: 1, digits: 1 },
+    pressure: { unit: "kPa", per: 1, digits: 0 },
+    gas_flow: { unit: "l/min", per: 1, digits: 1 },
+    gas_volume: { unit: "l", per: 1, digits: 0 },
+    duration: { unit: "s", per: 1, digits: 0 },
+    speed: { unit: "mm/min", per: 1, digits: 0 },
+    temperature: { unit: "°C", per: 1, digits: 0 },
+    angle: { unit: "°", per: 1, digits: 1 },
+    ratio: { unit: "", per: 1, digits: 2 },
+    percent: { unit: "%", per: 1, digits: 1 },
+    count: { unit: "", per: 1, digits: 0 },
+  },
+};
+
+/** A value in the contract's unit as the reader's number. `shown(25.4, "length", "inch")` is 1. */
+export function shown(value: number, kind: Kind, system: System): number {
+  const { per, offset = 0 } = SCALES[system][kind];
+  return value / per + offset;
+}
+
+/** The reader's number in the contract's unit. `stored(1, "length", "inch")` is 25.4. */
+export function stored(number: number, kind: Kind, system: System): number {
+  const { per, offset = 0 } = SCALES[system][kind];
+  return (number - offset) * per;
+}
+
+/** The reader's unit. `unitOf("speed", "inch")` is "in/min". */
+export function unitOf(kind: Kind, system: System): string {
+  return SCALES[system][kind].unit;
+}
+
+/** The part of a rule's division that a length is, or null. `fraction(1.25, 16)` is "1-1/4". */
+export function fraction(inches: number, finest: number, slack = 1e-6): string | null {
+  const parts = Math.round(inches * finest);
+  if (parts <= 0 || Math.abs(parts / finest - inches) > slack) return null;
+  const whole = Math.floor(parts / finest);
+  let over = parts % finest;
+  let under = finest;
+  while (over > 0 && over % 2 === 0) {
+    over /= 2;
+    under /= 2;
+  }
+  if (over === 0) return String(whole);
+  return whole === 0 ? `${over}/${under}` : `${whole}-${over}/${under}`;
+}
+
+function decimals(number: number, digits: number): string {
+  const text = number.toFixed(digits);
+  return text.includes(".") ? text.replace(/\.?0+$/, "") : text;
+}
+
+/** The number alone, as a shop writes it. `number(19.05, "length", "inch")` is "3/4". */
+export function number(value: number, kind: Kind, system: System): string {
+  const inReader = shown(value, kind, system);
+  if (system === "inch" && kind === "length") {
+    return fraction(inReader, 64) ?? decimals(inReader, inReader < 1 ? 3 : 2);
+  }
+  if (system === "inch" && kind === "gap") {
+    return fraction(inReader, 32, 1 / 64 + 1e-9) ?? decimals(inReader, 2);
+  }
+  if (kind === "length" && inReader >= 100) return decimals(inReader, 0);
+  if (kind === "pressure" && inReader < 10 && system === "inch") return decimals(inReader, 1);
+  if (kind === "gas_flow" && inReader < 20) return decimals(inReader, 1);
+  if (kind === "gas_volume" && inReader < 10) return decimals(inReader, 2);
+  return decimals(inReader, SCALES[system][kind].digits);
+}
+
+/** Seconds as people say them. `clock(217)` is "3 min 37 s". */
+export function clock(seconds: number): string {
+  const whole = Math.round(seconds);
+  if (whole < 60) return `${whole} s`;
+  if (whole < 3600)
+    return whole % 60 === 0 ? `${whole / 60} min` : `${Math.floor(whole / 60)} min ${whole % 60} s`;
+  const minutes = Math.round(seconds / 60);
+  return `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
+}
+
+function withUnit(text: string, unit: string): string {
+  if (unit === "") return text;
+  return unit === "°" ? `${text}°` : `${text} ${unit}`;
+}
+
+/** Number and unit. `print(19.05, "length", "inch")` is "3/4 in". */
+export function print(value: number, kind: Kind, system: System): string {
+  if (kind === "duration") return clock(value);
+  return withUnit(number(value, kind, system), unitOf(kind, system));
+}
+
+/** A band. `band(152.4, 228.6, "speed", "inch")` is "6 to 9 in/min". */
+export function band(low: number, high: number, kind: Kind, system: System): string {
+  const [from, to] = [number(low, kind, system), number(high, kind, system)];
+  return from === to
+    ? print(high, kind, system)
+    : `${from} to ${withUnit(to, unitOf(kind, system))}`;
+}
+
+/** A tip is known by its bore in millimetres, whatever the reader's units. */
+export function boreName(mm: number, system: System): string {
+  const name = `${decimals(mm, 2)} mm`;
+  return system === "inch" ? `${name} · ${decimals(mm / MM_PER_INCH, 3)} in` : name;
+}
+
+/** A value as a field shows it for editing, without the unit. */
+export function editable(value: number, kind: Kind, system: System): string {
+  if (kind === "length" && system === "metric") return decimals(value, 2);
+  return number(value, kind, system);
+}

@@ -1,0 +1,30 @@
+import { describe, expect, it } from "vitest";
+import { band, clock, fraction, type Kind, print, shown, stored } from "./index";
+
+describe("printing as a shop writes", () => {
+  it("prints fractions of a rule and sensible metric digits", () => {
+    expect(print(19.05, "length", "inch")).toBe("3/4 in");
+    expect(print(31.75, "length", "inch")).toBe("1-1/4 in");
+    expect(print(914.4, "length", "inch")).toBe("36 in");
+    expect(print(20, "length", "inch")).toBe("0.787 in");
+    expect(print(19.05, "length", "metric")).toBe("19.1 mm");
+    expect(band(343.9, 452.4, "speed", "inch")).toBe("13.5 to 17.8 in/min");
+    expect(clock(216.8)).toBe("3 min 37 s");
+    expect(fraction(0.3, 16)).toBeNull();
+  });
+
+  it("knows the published conversions", () => {
+    // NIST SP 811: 1 psi = 6.894 757 kPa; 1 ft³ = 28.316 85 l
+    expect(shown(6.894757, "pressure", "inch")).toBeCloseTo(1, 6);
+    expect(shown(28.31685, "gas_volume", "inch")).toBeCloseTo(1, 6);
+    expect(print(-40, "temperature", "inch")).toBe("-40 °F");
+  });
+
+  it("comes back to where it started", () => {
+    for (const kind of ["length", "pressure", "gas_flow", "speed", "temperature"] as Kind[]) {
+      for (const value of [0.3, 12.7, 450]) {
+        expect(stored(shown(value, kind, "inch"), kind, "inch")).toBeCloseTo(value, 9);
+      }
+    }
+  });
+});
