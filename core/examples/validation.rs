@@ -4,9 +4,14 @@
 
 use std::collections::HashMap;
 
+use galvanon_core::gas::cylinder::compressed_oxygen;
+use galvanon_core::gas::fuel::Fuel;
+use galvanon_core::gas::vapour::{latent_heat, vapour_pressure};
 use galvanon_core::gas::{hose::regulator_end, ideal_gas, reference_density};
 use galvanon_core::physics::compressible::{Orifice, Pipe};
-use galvanon_core::quantity::{GasFlow, GaugePressure, Length, P_REFERENCE};
+use galvanon_core::quantity::{
+    GasFlow, GaugePressure, Length, P_REFERENCE, Temperature, WaterVolume,
+};
 use galvanon_core::tip::pressure::flow;
 
 type Row = HashMap<String, String>;
@@ -52,7 +57,37 @@ fn density(row: &Row) -> (f64, f64) {
     (computed, number(row, "density_kg_m3"))
 }
 
-const CHECKS: [(&str, &str, &str, Check); 3] = [
+fn contents(row: &Row) -> (f64, f64) {
+    let space = WaterVolume::from_m3(number(row, "water_volume_m3"));
+    let at = GaugePressure::from_pa(number(row, "pressure_pa_gauge"));
+    let t = Temperature::from_c(number(row, "temperature_c"));
+    let free = compressed_oxygen(space, at, (t, P_REFERENCE)).expect("contents");
+    (free.as_m3(), number(row, "free_gas_m3"))
+}
+
+fn fuel(row: &Row) -> Fuel {
+    Fuel::ALL.into_iter().find(|fuel| fuel.code() == row["fuel"]).expect("a fuel")
+}
+
+fn vapour(row: &Row) -> (f64, f64) {
+    let t = Temperature::from_c(number(row, "temperature_c"));
+    let computed = vapour_pressure(fuel(row), t).expect("a pressure").as_pa();
+    (computed, number(row, "vapour_pressure_pa"))
+}
+
+fn latent(row: &Row) -> (f64, f64) {
+    let t = Temperature::from_c(number(row, "temperature_c"));
+    let computed = latent_heat(fuel(row), t).expect("a heat").as_j_kg();
+    (computed, number(row, "latent_heat_j_kg"))
+}
+
+fn combustion(row: &Row) -> (f64, f64) {
+    let handbook = cases("../tables/fuel-gases.csv");
+    let handbook = handbook.iter().find(|fuel| fuel["fuel"] == row["fuel"]).expect("a fuel");
+    (number(handbook, "total_heat_btu_ft3"), number(row, "higher_heat_btu_ft3"))
+}
+
+const CHECKS: [(&str, &str, &str, Check); 7] = [
     (
         "Cutting oxygen through a bore",
         "choked_flow.csv",
@@ -66,6 +101,30 @@ const CHECKS: [(&str, &str, &str, Check); 3] = [
         hose_drop,
     ),
     ("Gas density at 70 °F, 1 atm", "gas_density.csv", "CoolProp 8.0.0", density),
+    (
+        "Oxygen in a cylinder, 5 to 300 bar, −20 to 50 °C",
+        "oxygen_contents.csv",
+        "CoolProp 8.0.0",
+        contents,
+    ),
+    (
+        "Vapour pressure of propane and propylene, −30 to 40 °C",
+        "liquefied_fuel.csv",
+        "CoolProp 8.0.0",
+        vapour,
+    ),
+    (
+        "Latent heat of propane and propylene, −30 to 40 °C",
+        "liquefied_fuel.csv",
+        "CoolProp 8.0.0",
+        latent,
+    ),
+    (
+        "Total heat of the fuels, the handbook's column",
+        "heat_of_combustion.csv",
+        "Cantera 3.2.0, heats of formation",
+        combustion,
+    ),
 ];
 
 fn main() {

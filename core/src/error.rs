@@ -28,6 +28,26 @@ pub enum Error {
         /// Every word allowed.
         allowed: Vec<&'static str>,
     },
+    /// An input that this case cannot do without.
+    Missing {
+        /// Which input.
+        input: &'static str,
+        /// What needs it, as a code.
+        needed_for: &'static str,
+    },
+    /// Two inputs that cannot both be true.
+    Contradiction {
+        /// The input at fault.
+        input: &'static str,
+        /// Code of the sentence that says why.
+        code: &'static str,
+        /// Its value, in `unit`.
+        value: f64,
+        /// The value it contradicts.
+        against: f64,
+        /// The unit of both.
+        unit: &'static str,
+    },
     /// A bracketed search found no sign change.
     NoSolution {
         /// What was searched.
@@ -54,6 +74,12 @@ impl fmt::Display for Error {
             }
             Self::UnknownChoice { input, value, allowed } => {
                 write!(out, "{input} is \"{value}\"; allowed is one of {}", allowed.join(", "))
+            }
+            Self::Missing { input, needed_for } => {
+                write!(out, "{input} is missing; {needed_for} needs it")
+            }
+            Self::Contradiction { input, code, value, against, unit } => {
+                write!(out, "{input} is {value} {unit} against {against} {unit}: {code}")
             }
             Self::NoSolution { what, low, high } => {
                 write!(out, "{what} has no solution between {low} and {high}")

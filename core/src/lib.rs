@@ -11,7 +11,7 @@
 //! 4. [`cut`]: one stroke, from a [`cut::Request`] to [`cut::Settings`] with their traces
 //!
 //! [`entry`] reads what people type. The ground floor is [`quantity`], [`range`],
-//! [`error`], [`band`], [`trace`], [`source`], [`reference`](mod@reference), [`solve`] and [`physics`].
+//! [`error`], [`band`], [`note`], [`trace`], [`source`], [`reference`](mod@reference), [`solve`] and [`physics`].
 //!
 //! # Examples
 //!
@@ -32,6 +32,7 @@ pub mod cut;
 pub mod entry;
 pub mod error;
 pub mod gas;
+pub mod note;
 pub mod physics;
 pub mod quantity;
 pub mod range;

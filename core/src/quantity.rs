@@ -54,6 +54,18 @@ quantity!(
     MassFlow, from_kg_s, as_kg_s, "kg/s"
 );
 quantity!(
+    /// Mass: a cylinder on the scale, gas inside it.
+    Mass, from_kg, as_kg, "kg"
+);
+quantity!(
+    /// Space inside a cylinder, as filled with water.
+    WaterVolume, from_m3, as_m3, "m³"
+);
+quantity!(
+    /// Heat for each kilogram: latent heat.
+    SpecificHeat, from_j_kg, as_j_kg, "J/kg"
+);
+quantity!(
     /// Travel speed of the torch.
     Speed, from_m_s, as_m_s, "m/s"
 );
@@ -136,6 +148,34 @@ impl Temperature {
     #[must_use]
     pub const fn as_c(self) -> f64 {
         self.0 - ZERO_CELSIUS
+    }
+}
+
+const POUND: f64 = 0.453_592_37; // kg, exact by definition
+
+impl Mass {
+    /// The gas that this mass is, at so many cubic feet a pound (at 70 °F, one atmosphere).
+    #[must_use]
+    pub const fn at_ft3_per_lb(self, ft3_per_lb: f64) -> GasVolume {
+        GasVolume(self.0 / POUND * ft3_per_lb * FOOT * FOOT * FOOT)
+    }
+}
+
+impl GasVolume {
+    /// The mass that this gas has, at so many cubic feet a pound (at 70 °F, one atmosphere).
+    #[must_use]
+    pub const fn mass_at_ft3_per_lb(self, ft3_per_lb: f64) -> Mass {
+        Mass(self.0 / (FOOT * FOOT * FOOT) / ft3_per_lb * POUND)
+    }
+    /// In cubic feet.
+    #[must_use]
+    pub const fn as_ft3(self) -> f64 {
+        self.0 / (FOOT * FOOT * FOOT)
+    }
+    /// From cubic feet.
+    #[must_use]
+    pub const fn from_ft3(value: f64) -> Self {
+        Self(value * FOOT * FOOT * FOOT)
     }
 }
 

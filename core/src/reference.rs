@@ -9,9 +9,10 @@ use crate::error::{Error, Result};
 use crate::gas::fuel::{Fuel, FuelRow, PressureKnots, StandoffRow};
 use crate::solve::interpolate::LogTable;
 use crate::steel::cuttability::AlloyLimit;
-use crate::steel::grade::Grade;
+use crate::steel::grade::{Grade, GradeLimit};
 use crate::steel::preheat_need::PreheatRow;
 use crate::steel::surface::SpeedFactors;
+use crate::steel::unknown::MetalRow;
 
 /// Rows of a CSV table; lines that start with # are remarks.
 fn rows<T: DeserializeOwned>(file: &'static str, text: &'static str) -> Result<Vec<T>> {
@@ -99,6 +100,10 @@ pub struct Tables {
     pub surfaces: BTreeMap<String, SpeedFactors>,
     /// Steels.
     pub grades: Vec<Grade>,
+    /// What their specifications allow.
+    pub grade_limits: Vec<GradeLimit>,
+    /// Metals by how they answer tests at the bench.
+    pub metals: Vec<MetalRow>,
     /// Alloy limits by element.
     pub alloys: BTreeMap<String, AlloyLimit>,
     /// Preheat of the steel by carbon equivalent.
@@ -284,6 +289,8 @@ fn load() -> Result<Tables> {
         start_preheat_factors: factors()?,
         surfaces: surfaces.into_iter().map(|row| (row.surface.clone(), row)).collect(),
         grades: table!("steel-grades.csv")?,
+        grade_limits: table!("steel-grade-limits.csv")?,
+        metals: table!("metal-tests.csv")?,
         alloys: alloys.into_iter().map(|row| (row.element.clone(), row)).collect(),
         steel_preheat: table!("steel-preheat.csv")?,
         standoff: standoff.into_iter().map(|row| (row.fuel, row)).collect(),

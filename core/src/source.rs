@@ -36,6 +36,8 @@ pub const COMPUTED: SourceKey = SourceKey("computed");
 pub const GIVEN: SourceKey = SourceKey("request");
 /// A setting or measurement of the shop.
 pub const SHOP: SourceKey = SourceKey("shop");
+/// A maker's chart that the shop has put in.
+pub const MAKERS_CHART: SourceKey = SourceKey("makers_chart");
 /// The handbook's cutting data.
 pub const CUTTING_DATA: SourceKey = SourceKey("awhb_oxygen_cutting");
 /// The handbook's fuel gas table.
@@ -46,6 +48,8 @@ pub const ORIFICE: SourceKey = SourceKey("white_fluid_mechanics");
 pub const PIPE_FLOW: SourceKey = SourceKey("crane_tp410");
 /// Heating a thick body at constant flux.
 pub const HEATING: SourceKey = SourceKey("carslaw_jaeger");
+/// Depth of the heat-affected edge.
+pub const HEAT_AFFECTED: SourceKey = SourceKey("awhb_heat_affected");
 /// Oxygen needed to burn iron.
 pub const IRON_OXYGEN: SourceKey = SourceKey("awhb_slag_oxygen");
 

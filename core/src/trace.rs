@@ -30,6 +30,8 @@ pub enum Kind {
     Percent,
     /// A whole number.
     Count,
+    /// An amount of the shop's own money.
+    Money,
 }
 
 /// A value as it stands in a trace, note or cue.
@@ -84,6 +86,8 @@ pub enum Quantity {
     Kerf,
     /// How far the bottom of the cut lags its top.
     Drag,
+    /// Depth of the edge that the heat changes.
+    HeatAffected,
     /// Inner cones to plate.
     Standoff,
     /// Tip face to plate.
@@ -96,6 +100,8 @@ pub enum Quantity {
     Oxygen,
     /// Fuel used.
     Fuel,
+    /// Money for one cut.
+    Cost,
     /// Oxygen supplied against oxygen needed to burn the kerf.
     OxygenBalance,
 }
@@ -129,6 +135,8 @@ pub enum Input {
     Torch,
     /// The shop's policies.
     Policy,
+    /// The shop's prices.
+    Prices,
 }
 
 /// A quantity, the chain behind it, and what would move it.

@@ -3,6 +3,7 @@
 #![allow(clippy::expect_used, reason = "a test fails by saying what it expected")]
 
 use galvanon_core::error::Error;
+use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::gas::hose::regulator_end;
 use galvanon_core::gas::{gas_flow, ideal_gas, mass_flow};
 use galvanon_core::physics::compressible::{Orifice, Pipe, critical_ratio, orifice_flow};
@@ -10,6 +11,7 @@ use galvanon_core::quantity::{
     AbsolutePressure, GasFlow, GaugePressure, Length, P_REFERENCE, T_REFERENCE,
 };
 use galvanon_core::tip::choose::{Need, TipSchool, choose, generic_series, would_suit};
+use galvanon_core::tip::owned::Tip;
 use galvanon_core::tip::pressure::{Fit, SHOWN, drilled, flow, pressure, shown};
 
 fn bore(mm: f64) -> Orifice {
@@ -90,6 +92,8 @@ fn need(inches: f64) -> Need {
     let thickness = Length::from_in(inches);
     let (low, high) = tables.oxygen_flow.at(thickness.as_m());
     Need {
+        fuel: Fuel::Acetylene,
+        part: 0.5,
         thickness,
         flow: GasFlow::from_m3_s(0.5 * (low + high)),
         discharge: 0.9,
@@ -100,10 +104,10 @@ fn need(inches: f64) -> Need {
 
 #[test]
 fn of_tips_that_do_not_suit_the_nearest_is_named_and_of_none_none() {
-    let owned = [0.8, 3.1].map(Length::from_mm);
+    let owned = [0.8, 3.1].map(|mm| Tip::of_bore(Length::from_mm(mm)));
     // 3/4 in wants 1.14 to 1.52 mm: 0.8 is nearer in proportion than 3.1
-    assert_eq!(choose(&owned, &need(0.75)), Ok(Some(owned[0])));
-    assert_eq!(choose(&owned, &need(12.0)), Ok(Some(owned[1])));
+    assert_eq!(choose(&owned, &need(0.75)), Ok(Some(&owned[0])));
+    assert_eq!(choose(&owned, &need(12.0)), Ok(Some(&owned[1])));
     assert_eq!(choose(&[], &need(0.75)), Ok(None));
 }
 
@@ -112,10 +116,10 @@ fn the_generic_series_has_a_bore_for_every_thickness() {
     let series = generic_series().expect("the series");
     for mm in 3..=300 {
         let thickness = Length::from_mm(f64::from(mm));
-        let suit = would_suit(&series, thickness).expect("bores");
+        let suit = would_suit(&series, (thickness, Fuel::Acetylene)).expect("bores");
         assert!(!suit.is_empty(), "{mm} mm");
         let fitted = choose(&series, &need(thickness.as_in())).expect("a choice");
-        assert!(fitted.is_some_and(|bore| suit.contains(&bore)), "{mm} mm: {fitted:?}");
+        assert!(fitted.is_some_and(|tip| suit.contains(&tip.bore)), "{mm} mm: {fitted:?}");
     }
 }
 

@@ -239,7 +239,7 @@ fn a_bevel_past_the_tables_is_a_stop_and_no_refusal() {
 fn a_tip_that_does_not_suit_is_told_with_those_that_would() {
     for (bore, mm, code) in [(3.1, 6.0, "tip_too_large"), (0.8, 100.0, "tip_too_small")] {
         let mut request = Request::plate(Length::from_mm(mm), Length::from_mm(100.0));
-        request.tip = Some(galvanon_core::cut::Tip { bore: Length::from_mm(bore), face: None });
+        request.tip = Some(galvanon_core::cut::Tip::of_bore(Length::from_mm(bore)));
         let settings = planned(&request);
         assert_eq!(level_of(&settings, code), Some(Level::Stop), "{bore} mm on {mm} mm");
     }

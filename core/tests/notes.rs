@@ -182,7 +182,7 @@ fn a_weak_supply_is_a_stop_that_an_injector_lifts() {
 fn an_injector_wants_enough_oxygen() {
     let injector = changed(6.0, |r| {
         r.gas.torch = Torch::Injector;
-        r.tip = Some(Tip { bore: Length::from_mm(1.2), face: None });
+        r.tip = Some(Tip::of_bore(Length::from_mm(1.2)));
         r.gas.oxygen_hose.length = Length::from_m(1.0);
     });
     assert_eq!(level(&injector, "injector_oxygen_low"), Some(Level::Caution));
@@ -193,7 +193,7 @@ fn a_tip_face_that_does_not_suit_the_fuel_is_a_stop() {
     let with = |fuel, face| {
         changed(19.05, |r| {
             r.gas.fuel = fuel;
-            r.tip = Some(Tip { bore: Length::from_mm(1.5), face: Some(face) });
+            r.tip = Some(Tip { face: Some(face), ..Tip::of_bore(Length::from_mm(1.5)) });
         })
     };
     // acetylene in a recessed tip burns inside and overheats it (common practice)
@@ -208,7 +208,7 @@ fn a_tip_face_that_does_not_suit_the_fuel_is_a_stop() {
 
 #[test]
 fn a_bore_just_outside_is_a_caution_and_far_outside_a_stop() {
-    let bore = |mm| changed(19.05, |r| r.tip = Some(Tip { bore: Length::from_mm(mm), face: None }));
+    let bore = |mm| changed(19.05, |r| r.tip = Some(Tip::of_bore(Length::from_mm(mm))));
     // the handbook has 0.045 to 0.060 in at 3/4 in: 1.14 to 1.52 mm
     assert_eq!(level(&bore(1.3), "tip_too_large"), None);
     assert_eq!(level(&bore(1.3), "tip_too_small"), None);

@@ -4,9 +4,14 @@
 #![allow(clippy::expect_used, reason = "a test fails by saying what it expected")]
 
 use galvanon_core::cut::{Process, Request, plan};
+use galvanon_core::gas::cylinder::compressed_oxygen;
+use galvanon_core::gas::flame::stoichiometric_ratio;
+use galvanon_core::gas::vapour::{boiling_temperature, latent_heat, vapour_pressure};
 use galvanon_core::gas::{fuel::Fuel, hose::regulator_end, ideal_gas, reference_density};
 use galvanon_core::physics::compressible::{Orifice, Pipe};
-use galvanon_core::quantity::{GasFlow, GaugePressure, Length, P_REFERENCE};
+use galvanon_core::quantity::{
+    GasFlow, GaugePressure, Length, P_REFERENCE, Temperature, WaterVolume,
+};
 use galvanon_core::tip::pressure::{drilled, flow, pressure};
 
 type Row = std::collections::HashMap<String, String>;
@@ -73,6 +78,59 @@ fn gas_density_agrees_with_coolprop() {
     for row in cases("gas_density.csv") {
         let density = reference_density(&ideal_gas(&row["gas"]).expect("a gas"));
         assert_close(density, number(&row, "density_kg_m3"), number(&row, "rel_tol"), &row);
+    }
+}
+
+/// Source: CoolProp 8.0.0, 5 to 300 bar and −20 to 50 °C; 44.5 l at 1500 psig and 70 °F hold
+/// 171.06 ft³, an ideal gas would 162.0.
+#[test]
+fn the_contents_of_an_oxygen_cylinder_agree_with_coolprop() {
+    let rows = cases("oxygen_contents.csv");
+    assert_eq!(rows.len(), 49);
+    for row in rows {
+        let free = compressed_oxygen(
+            WaterVolume::from_m3(number(&row, "water_volume_m3")),
+            GaugePressure::from_pa(number(&row, "pressure_pa_gauge")),
+            (Temperature::from_c(number(&row, "temperature_c")), P_REFERENCE),
+        );
+        let free = free.expect("contents");
+        assert_close(free.as_m3(), number(&row, "free_gas_m3"), number(&row, "rel_tol"), &row);
+    }
+}
+
+/// Source: CoolProp 8.0.0, −30 to 40 °C.
+#[test]
+fn liquefied_fuel_boils_as_coolprop_says() {
+    let rows = cases("liquefied_fuel.csv");
+    assert_eq!(rows.len(), 30);
+    for row in rows {
+        let fuel = Fuel::ALL.into_iter().find(|fuel| fuel.code() == row["fuel"]).expect("a fuel");
+        let t = Temperature::from_c(number(&row, "temperature_c"));
+        let p = vapour_pressure(fuel, t).expect("a pressure");
+        let expected = number(&row, "vapour_pressure_pa");
+        assert_close(p.as_pa(), expected, number(&row, "pressure_rel_tol"), &row);
+        let back = boiling_temperature(fuel, p).expect("a temperature");
+        assert_close(back.as_k(), t.as_k(), 1e-6, &row);
+        let heat = latent_heat(fuel, t).expect("a heat").as_j_kg();
+        assert_close(heat, number(&row, "latent_heat_j_kg"), number(&row, "latent_rel_tol"), &row);
+    }
+}
+
+/// Source: Cantera 3.2.0, heats of formation of its NASA data: they check the handbook's column
+/// of total heat, and the oxygen of full combustion.
+#[test]
+fn the_fuel_table_agrees_with_cantera() {
+    let table = include_str!("../../reference/tables/fuel-gases.csv");
+    let mut reader = csv::ReaderBuilder::new().comment(Some(b'#')).from_reader(table.as_bytes());
+    let fuels: Vec<Row> = reader.deserialize().collect::<Result<_, _>>().expect("fuel rows");
+    for row in cases("heat_of_combustion.csv") {
+        let handbook = fuels.iter().find(|fuel| fuel["fuel"] == row["fuel"]).expect("a fuel");
+        let heat = number(handbook, "total_heat_btu_ft3");
+        assert_close(heat, number(&row, "higher_heat_btu_ft3"), number(&row, "rel_tol"), &row);
+        let atoms = |column| number(&row, column) as u32;
+        let oxygen = stoichiometric_ratio(atoms("carbon"), atoms("hydrogen"), 0);
+        assert_close(oxygen, number(&row, "stoichiometric_ratio"), 1e-12, &row);
+        assert_close(number(handbook, "stoich_ratio"), oxygen, 1e-12, &row);
     }
 }
 
@@ -160,7 +218,7 @@ fn oxygen_pressures_are_those_heard_in_shops() {
 fn the_kerf_is_the_one_known_in_the_trade() {
     let mut request = Request::plate(Length::from_mm(10.0), Length::from_mm(300.0));
     request.cut.process = Process::Machine;
-    request.tip = Some(galvanon_core::cut::Tip { bore: Length::from_mm(1.0), face: None });
+    request.tip = Some(galvanon_core::cut::Tip::of_bore(Length::from_mm(1.0)));
     let kerf = plan(&request).expect("a plan").kerf.as_in();
     assert!((kerf - 1.0 / 16.0).abs() < 0.01, "{kerf} in");
 }

@@ -38,7 +38,7 @@ fn request(row: &Row) -> Request {
     request.cut.start = starts.into_iter().find(|s| s.code() == row["start"]).expect("a start");
     request.gas.fuel = Fuel::ALL.into_iter().find(|f| f.code() == row["fuel"]).expect("a fuel");
     request.gas.oxygen_purity = number(row, "purity_percent") / 100.0;
-    request.tip = Some(Tip { bore: Length::from_mm(number(row, "bore_mm")), face: None });
+    request.tip = Some(Tip::of_bore(Length::from_mm(number(row, "bore_mm"))));
     request
 }
 
@@ -168,7 +168,7 @@ fn schools_of_pressure_lie_a_third_apart_in_flow() {
     let at = |school| {
         let mut request = guided_plate(19.05);
         request.policy.pressure_school = school;
-        request.tip = Some(Tip { bore: Length::from_mm(1.5), face: None });
+        request.tip = Some(Tip::of_bore(Length::from_mm(1.5)));
         planned(&request).oxygen_flow.as_ft3_h()
     };
     // the table has 100 to 150 ft3/h at 3/4 in
@@ -195,7 +195,7 @@ fn one_size_up_is_the_next_bore_of_the_drawer() {
 fn the_drawer_is_used_where_its_faces_suit_the_fuel() {
     use galvanon_core::gas::fuel::TipFace::{Flush, Recessed};
     let mut request = guided_plate(19.05);
-    let tip = |mm, face| Tip { bore: Length::from_mm(mm), face: Some(face) };
+    let tip = |mm, face| Tip { face: Some(face), ..Tip::of_bore(Length::from_mm(mm)) };
     request.drawer = vec![tip(1.3, Flush), tip(1.4, Recessed)];
     assert!((planned(&request).bore.as_mm() - 1.3).abs() < 1e-9);
     request.gas.fuel = Fuel::Propane;

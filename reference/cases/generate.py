@@ -135,7 +135,48 @@ def worked_plates():
         yield inputs + [f"{value:.6f}" for value in results] + [1e-5, "computed"]
 
 
+def oxygen_contents():
+    free = coolprop.PropsSI("D", "T", T_REF, "P", P_REF, "Oxygen")
+    for celsius in (-20, -5, 10, 21.11, 35, 50):
+        for bar in (5, 20, 50, 100, 150, 200, 250, 300):
+            dense = coolprop.PropsSI("D", "T", celsius + 273.15, "P", bar * 1e5, "Oxygen")
+            yield [0.0445, bar * 1e5 - P_REF, celsius, f"{0.0445 * dense / free:.9e}", 0.005, "coolprop"]
+    # the example of the trade: 44.5 l at 1500 psig, 70 degF
+    dense = coolprop.PropsSI("D", "T", T_REF, "P", 1500 * 6894.757293 + P_REF, "Oxygen")
+    yield [0.0445, 1500 * 6894.757293, 21.11, f"{0.0445 * dense / free:.9e}", 0.003, "coolprop"]
+
+
+def liquefied():
+    for fuel, name in (("propane", "Propane"), ("propylene", "Propylene")):
+        for celsius in range(-30, 45, 5):
+            t = celsius + 273.15
+            pressure = coolprop.PropsSI("P", "T", t, "Q", 0, name)
+            latent = coolprop.PropsSI("H", "T", t, "Q", 1, name) - coolprop.PropsSI("H", "T", t, "Q", 0, name)
+            yield [fuel, celsius, f"{pressure:.3f}", 0.01, f"{latent:.1f}", 0.02, "coolprop"]
+
+
+def heats_of_combustion():
+    import cantera
+
+    species = {entry.name: entry for entry in cantera.Species.list_from_file("nasa_gas.yaml")}
+    moles = {"acetylene": ("C2H2,acetylene", 2, 2), "propane": ("C3H8", 3, 8), "propylene": ("C3H6,propylene", 3, 6), "natural_gas": ("CH4", 1, 4)}
+    water_vapour_to_liquid = 44.0e3  # J/mol at 25 degC
+
+    def enthalpy(name):
+        return species[name].thermo.h(298.15) / 1000  # J/mol
+
+    for fuel, (name, c, h) in moles.items():
+        burnt = c * enthalpy("CO2") + h / 2 * enthalpy("H2O")
+        lower = enthalpy(name) + (c + h / 4) * enthalpy("O2") - burnt
+        higher = lower + h / 2 * water_vapour_to_liquid
+        per_ft3 = higher / (R * T_REF / P_REF) * 0.3048**3 / 1055.056
+        yield [fuel, c, h, c + h / 4, f"{per_ft3:.2f}", 0.05, "cantera"]
+
+
 if __name__ == "__main__":
+    write("oxygen_contents.csv", ["water_volume_m3", "pressure_pa_gauge", "temperature_c", "free_gas_m3", "rel_tol", "source"], oxygen_contents())
+    write("liquefied_fuel.csv", ["fuel", "temperature_c", "vapour_pressure_pa", "pressure_rel_tol", "latent_heat_j_kg", "latent_rel_tol", "source"], liquefied())
+    write("heat_of_combustion.csv", ["fuel", "carbon", "hydrogen", "stoichiometric_ratio", "higher_heat_btu_ft3", "rel_tol", "source"], heats_of_combustion())
     write("choked_flow.csv", ["gas", "bore_mm", "discharge_coefficient", "pressure_pa_gauge", "flow_m3_s", "rel_tol", "source"], choked_flow())
     write("hose_regulator_pressure.csv", ["gas", "flow_m3_s", "torch_pressure_pa_gauge", "bore_m", "length_m", "reynolds", "regulator_pressure_pa_gauge", "rel_tol", "source"], hose())
     write("gas_density.csv", ["gas", "density_kg_m3", "rel_tol", "source"], density())

@@ -24,13 +24,16 @@ pub struct Times {
     pub cutting: Duration,
     /// Taking the torch, moving on, laying it down.
     pub handling: Duration,
+    /// Chipping and grinding.
+    pub clean_up: Duration,
 }
 
 impl Times {
     /// Their sum.
     #[must_use]
     pub fn total(&self) -> Duration {
-        Duration::from_s(self.preheat.as_s() + self.cutting.as_s() + self.handling.as_s())
+        let at_torch = self.preheat.as_s() + self.cutting.as_s() + self.handling.as_s();
+        Duration::from_s(at_torch + self.clean_up.as_s())
     }
 }
 
@@ -73,6 +76,7 @@ pub fn starts(request: &Request) -> (Starts, Trace) {
 ///
 /// ```text
 /// total = preheat + restarts · restart preheat + length/speed + handling + stops · reposition
+///         + clean-up
 /// ```
 #[must_use]
 pub fn times(
@@ -84,10 +88,12 @@ pub fn times(
     let first = preheat.first.set.as_s();
     let cutting = request.cut.length.as_m() / pace.as_m_s();
     let handling = request.policy.handling.as_s() + again * request.policy.reposition.as_s();
+    let clean_up = request.policy.clean_up_per_m.as_s() * request.cut.length.as_m();
     let times = Times {
         preheat: Duration::from_s(first + again * preheat.restart.as_s()),
         cutting: Duration::from_s(cutting),
         handling: Duration::from_s(handling),
+        clean_up: Duration::from_s(clean_up),
     };
     let mut trace = Tracer::new(
         Quantity::Time,
@@ -126,8 +132,11 @@ pub fn times(
                 ("speed", Measure::Number(Kind::Speed, pace.as_m_s())),
             ],
         )
-        .number("time_handling", (Kind::Duration, handling), SHOP)
-        .number("result_time", (Kind::Duration, times.total().as_s()), COMPUTED);
+        .number("time_handling", (Kind::Duration, handling), SHOP);
+    if clean_up > 0.0 {
+        trace.number("time_clean_up", (Kind::Duration, clean_up), SHOP);
+    }
+    trace.number("result_time", (Kind::Duration, times.total().as_s()), COMPUTED);
     (times, trace.done())
 }
 

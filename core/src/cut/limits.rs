@@ -16,6 +16,8 @@ pub const PURITY: Range = Range::new("gas.oxygen_purity", "1", 0.90, 1.0);
 pub const FUEL_SUPPLY: Range = Range::new("gas.fuel_supply", "Pa", 0.0, 2e6);
 /// Pieces of one kind.
 pub const COUNT: Range = Range::new("cut.count", "1", 1.0, 10_000.0);
+/// Layers of steel on each other.
+pub const LAYERS: Range = Range::new("steel.layers", "1", 1.0, 20.0);
 /// How far one hold of the torch reaches.
 pub const REACH: Range = Range::new("policy.reach", "m", 0.05, 5.0);
 /// A time of handling.

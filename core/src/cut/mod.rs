@@ -3,11 +3,14 @@
 //! [`plan`] is the door. Each quantity stands in a file of its own. Theory: docs/model/cut.md.
 
 mod balance;
+pub mod compare;
 mod consumption;
+pub mod cost;
 mod cue;
+pub mod job_tips;
 mod kerf;
 pub mod limits;
-mod note;
+mod policy;
 mod preheat_time;
 mod pressure;
 mod request;
@@ -17,10 +20,13 @@ mod steel_notes;
 mod tip_plan;
 
 pub use consumption::{Amounts, Times};
+pub use cost::{Cost, Prices};
 pub use cue::Cue;
-pub use note::{Level, Note, Verdict};
+pub use policy::{Direction, Factors, Handedness, Policy, PressureSchool};
 pub use request::{
-    CutInput, Direction, Factors, GasInput, Handedness, Policy, PressureSchool, Process, Quality,
-    Request, Start, SteelInput, Tip,
+    Access, CutInput, GasInput, Process, Quality, Request, Start, SteelInput, Stroke,
 };
 pub use settings::{Settings, plan};
+
+pub use crate::note::{Level, Note, Verdict};
+pub use crate::tip::owned::Tip;

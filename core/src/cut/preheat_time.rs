@@ -11,6 +11,7 @@ use crate::quantity::{Duration, Length, Temperature};
 use crate::reference::{Factor, tables};
 use crate::source::{COMMON_PRACTICE, COMPUTED, HEATING, SHOP};
 use crate::steel::surface::Surface;
+use crate::tip::owned::TipKind;
 use crate::trace::{Input, Kind, Measure, Named, Quantity, Trace, Tracer};
 
 /// Iron burns in oxygen from here on. Source: `common_practice`.
@@ -93,16 +94,23 @@ fn combined(set: f64, parts: &[Factor]) -> Band<f64> {
 ///
 /// # Errors
 /// Only when a table compiled in cannot be read.
-pub fn start_preheat(request: &Request, path: Length) -> Result<(StartPreheat, Trace)> {
+pub fn start_preheat(
+    request: &Request,
+    (path, kind): (Length, TipKind),
+) -> Result<(StartPreheat, Trace)> {
     let (low, high) = tables()?.start_preheat.at(path.as_m());
     let base = Factor { value: (low * high).sqrt(), low, high };
     let fuel = fuel_factor(request)?;
     let surface = surface_factor(request.steel.surface)?;
     let start = start_factor(request.cut.start)?;
+    let tip = match kind {
+        TipKind::HighPreheat => factor("tip_high_preheat")?,
+        TipKind::General | TipKind::Gouging | TipKind::Sheet => Factor::ONE,
+    };
     let plate = plate_factor(request.steel.plate_temperature);
     let learned = request.factors.start_preheat;
-    let at_edge = base.value * fuel.value * surface.value * plate * learned;
-    let band = combined(at_edge * start.value, &[base, fuel, surface, start]);
+    let at_edge = base.value * fuel.value * tip.value * surface.value * plate * learned;
+    let band = combined(at_edge * start.value, &[base, fuel, tip, surface, start]);
     let result = StartPreheat {
         first: band.map(Duration::from_s),
         restart: Duration::from_s(at_edge * RESTART_FACTOR),
@@ -110,7 +118,14 @@ pub fn start_preheat(request: &Request, path: Length) -> Result<(StartPreheat, T
 
     let mut trace = Tracer::new(
         Quantity::StartPreheat,
-        &[Input::Thickness, Input::Fuel, Input::Surface, Input::Start, Input::PlateTemperature],
+        &[
+            Input::Thickness,
+            Input::Fuel,
+            Input::Tip,
+            Input::Surface,
+            Input::Start,
+            Input::PlateTemperature,
+        ],
     );
     trace.step(
         "preheat_band",
@@ -119,7 +134,8 @@ pub fn start_preheat(request: &Request, path: Length) -> Result<(StartPreheat, T
         vec![("thickness", Measure::Number(Kind::Length, path.as_m()))],
     );
     trace.number("preheat_middle", (Kind::Duration, base.value), COMPUTED);
-    let words: [(Factor, &'static str, Named); 3] = [
+    let words: [(Factor, &'static str, Named); 4] = [
+        (tip, "times_tip", ("tip", Measure::Word(kind.code()))),
         (fuel, "times_fuel", ("fuel", Measure::Word(request.gas.fuel.code()))),
         (surface, "times_near_face", ("surface", Measure::Word(request.steel.surface.code()))),
         (start, "times_start", ("start", Measure::Word(request.cut.start.code()))),

@@ -1,7 +1,6 @@
 //! What the two regulators must show while gas flows: tip, torch, hose, back to the gauge.
 
 use super::consumption::Flows;
-use super::note::{Level, Note};
 use super::request::Request;
 use super::tip_plan::TipPlan;
 use crate::band::Band;
@@ -9,12 +8,15 @@ use crate::error::{Error, Result};
 use crate::gas::OXYGEN;
 use crate::gas::fuel::{Fuel, Torch, characteristics, torch_pressure};
 use crate::gas::hose::{RegulatorEnd, regulator_end};
+use crate::note::{Level, Note};
 use crate::physics::compressible::Pipe;
 use crate::quantity::{GasFlow, GaugePressure, Length};
 use crate::reference::tables;
 use crate::source::{
-    COMMON_PRACTICE, COMPUTED, CUTTING_DATA, FUEL_GASES, ORIFICE, OURS, PIPE_FLOW, SourceKey,
+    COMMON_PRACTICE, COMPUTED, CUTTING_DATA, FUEL_GASES, MAKERS_CHART, ORIFICE, OURS, PIPE_FLOW,
+    SourceKey,
 };
+use crate::tip::chart::ReadAt;
 use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
 
 /// Acetylene is never above this, flowing or shut. Source: `osha_1910_253`.
@@ -81,6 +83,35 @@ struct Setting {
     reached: bool,
 }
 
+/// What a maker's chart says, where it says it.
+#[derive(Clone, Copy)]
+struct Charted {
+    band: Band<GaugePressure>,
+    read_at: ReadAt,
+}
+
+/// The chart's own figure is the setting where it was read at a regulator; read at the torch, the
+/// torch's loss is in it and the hose comes on top.
+fn charted(request: &Request, line: &Line<'_>, chart: &Charted) -> Result<Setting> {
+    let set = match chart.read_at {
+        ReadAt::Regulator => {
+            return Ok(Setting { band: chart.band, loss: 0.0, drop: 0.0, reached: true });
+        }
+        ReadAt::Torch => |at: GaugePressure, flow: GasFlow| {
+            regulator_end(line.gas, line.hose, flow, (at, request.policy.ambient))
+        },
+    };
+    let low = set(chart.band.low, line.flow.low)?;
+    let middle = set(chart.band.set, line.flow.set)?;
+    let high = set(chart.band.high, line.flow.high)?;
+    Ok(Setting {
+        band: Band { low: low.pressure, set: middle.pressure, high: high.pressure },
+        loss: 0.0,
+        drop: middle.pressure.as_pa() - chart.band.set.as_pa(),
+        reached: middle.reached,
+    })
+}
+
 fn setting(request: &Request, line: &Line<'_>) -> Result<Setting> {
     let (ambient, part) = (request.policy.ambient, request.policy.torch_loss);
     let loss = |tip: GaugePressure| part * tip.absolute(ambient).as_pa();
@@ -106,19 +137,29 @@ fn setting_trace(
     source: SourceKey,
 ) -> Tracer {
     let mut trace = Tracer::new(quantity, depends_on);
-    trace
-        .number("pressure_at_tip", (Kind::Pressure, line.at_tip.set.as_pa()), source)
-        .number("pressure_torch_loss", (Kind::Pressure, found.loss), OURS)
-        .step(
-            "pressure_hose_drop",
-            Measure::Number(Kind::Pressure, found.drop),
-            PIPE_FLOW,
-            vec![
-                ("flow", Measure::Number(Kind::GasFlow, line.flow.set.as_m3_s())),
-                ("bore", Measure::Number(Kind::Bore, line.hose.bore.as_m())),
-                ("length", Measure::Number(Kind::Length, line.hose.length.as_m())),
-            ],
+    if source == MAKERS_CHART {
+        trace.number(
+            "pressure_by_chart",
+            (Kind::Pressure, found.band.set.as_pa() - found.drop),
+            source,
         );
+    } else {
+        trace.number("pressure_at_tip", (Kind::Pressure, line.at_tip.set.as_pa()), source).number(
+            "pressure_torch_loss",
+            (Kind::Pressure, found.loss),
+            OURS,
+        );
+    }
+    trace.step(
+        "pressure_hose_drop",
+        Measure::Number(Kind::Pressure, found.drop),
+        PIPE_FLOW,
+        vec![
+            ("flow", Measure::Number(Kind::GasFlow, line.flow.set.as_m3_s())),
+            ("bore", Measure::Number(Kind::Bore, line.hose.bore.as_m())),
+            ("length", Measure::Number(Kind::Length, line.hose.length.as_m())),
+        ],
+    );
     trace
 }
 
@@ -144,8 +185,14 @@ pub fn oxygen_setting(
         at_tip: tip.pressure,
         flow: tip.flow.map(with_flames),
     };
-    let found = setting(request, &line)?;
+    let part = request.policy.pressure_school.part();
+    let chart = tip.chart.map(|(row, read_at)| Charted { band: row.oxygen.band(part), read_at });
+    let found = match &chart {
+        Some(chart) => charted(request, &line, chart)?,
+        None => setting(request, &line)?,
+    };
     let mut notes = hose_notes(&found, tip.pressure.set, Measure::Word(OXYGEN));
+    notes.extend(chart_note(chart.as_ref()));
     let set = found.band.set;
     if set > OXYGEN_WATCH && set <= HOSE_LIMIT {
         let values = vec![("pressure", Measure::Number(Kind::Pressure, set.as_pa()))];
@@ -157,10 +204,18 @@ pub fn oxygen_setting(
         notes.push(Note::new(Level::Caution, "injector_oxygen_low", values));
     }
     let inputs = &[Input::Thickness, Input::Tip, Input::Fuel, Input::Hose, Input::Policy];
-    let mut trace = setting_trace((Quantity::OxygenPressure, inputs), (&line, &found), ORIFICE);
+    let source = if chart.is_some() { MAKERS_CHART } else { ORIFICE };
+    let mut trace = setting_trace((Quantity::OxygenPressure, inputs), (&line, &found), source);
     regulator_band(&mut trace, &found.band);
     trace.number("result_regulator", (Kind::Pressure, set.as_pa()), COMPUTED);
     Ok((found.band, notes, trace.done()))
+}
+
+/// A chart read at its maker's regulator holds for its maker's hose.
+fn chart_note(chart: Option<&Charted>) -> Option<Note> {
+    chart
+        .filter(|chart| chart.read_at == ReadAt::Regulator)
+        .map(|_| Note::new(Level::Info, "chart_at_regulator", vec![]))
 }
 
 /// What the hose does to a setting.
@@ -181,23 +236,32 @@ fn hose_notes(found: &Setting, at_tip: GaugePressure, gas: Measure) -> Vec<Note>
 /// `OutOfRange` for an impossible hose.
 pub fn fuel_setting(
     request: &Request,
-    path: Length,
+    (path, tip): (Length, &TipPlan),
     flow: GasFlow,
 ) -> Result<(Band<GaugePressure>, Vec<Note>, Trace)> {
     let (fuel, gas) = (request.gas.fuel, &request.gas);
+    // the middle: schools differ about the oxygen, not about the fuel
+    let chart =
+        tip.chart.and_then(|(row, read_at)| Some(Charted { band: row.fuel?.band(0.5), read_at }));
     let line = Line {
         gas: fuel.code(),
         hose: &gas.fuel_hose,
-        at_tip: torch_pressure(fuel, gas.torch, path)?,
+        at_tip: match &chart {
+            Some(chart) => chart.band,
+            None => torch_pressure(fuel, gas.torch, path)?,
+        },
         flow: Band { low: flow, set: flow, high: flow },
     };
-    let found = setting(request, &line)?;
+    let found = match &chart {
+        Some(chart) => charted(request, &line, chart)?,
+        None => setting(request, &line)?,
+    };
     let mut notes = hose_notes(&found, line.at_tip.set, Measure::Word(fuel.code()));
     notes.extend(limit_note(fuel, found.band.set));
     notes.extend(supply_note(request, found.band.set));
     let inputs = &[Input::Thickness, Input::Fuel, Input::Hose, Input::Torch];
-    let mut trace =
-        setting_trace((Quantity::FuelPressure, inputs), (&line, &found), COMMON_PRACTICE);
+    let source = if chart.is_some() { MAKERS_CHART } else { COMMON_PRACTICE };
+    let mut trace = setting_trace((Quantity::FuelPressure, inputs), (&line, &found), source);
     let band = if fuel == Fuel::Acetylene {
         let ceiling = ACETYLENE_CEILING.as_pa();
         let source = SourceKey("osha_1910_253");

@@ -1,18 +1,20 @@
 //! What is asked: the steel, the cut, the gas, the gear, and how this shop works.
 
+use super::cost::{PRICE, Prices, TIP_LIFE};
 use super::limits;
+use super::policy::{Factors, Handedness, Policy};
 use crate::error::{Error, Result};
-use crate::gas::fuel::{Fuel, TipFace, Torch};
+use crate::gas::fuel::{Fuel, Torch};
+use crate::gas::gear::Gear;
 use crate::gas::hose;
 use crate::physics::compressible::Pipe;
-use crate::quantity::{
-    AbsolutePressure, Angle, Duration, GaugePressure, Length, P_REFERENCE, Temperature,
-};
+use crate::quantity::{Angle, GaugePressure, Length, Temperature};
 use crate::range::Range;
+use crate::steel::composition::Composition;
 use crate::steel::grade::grade;
 use crate::steel::surface::Surface;
-use crate::tip::choose::TipSchool;
-use crate::tip::pressure::{BORE, DRILLED};
+use crate::tip::owned::Tip;
+use crate::tip::pressure::BORE;
 
 /// How the torch is moved.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
@@ -91,47 +93,50 @@ impl Quality {
     }
 }
 
-/// The hand that holds the torch.
+/// What the torch does.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
-pub enum Handedness {
-    /// Right-handed: usually cuts right to left.
+pub enum Stroke {
+    /// Cuts through.
     #[default]
-    Right,
-    /// Left-handed: usually cuts left to right.
-    Left,
+    Cut,
+    /// Digs a groove.
+    Gouge,
+    /// Takes old weld or a backing strip off.
+    Wash,
+    /// Slices a rivet or bolt head off.
+    Head,
+    /// Takes a nut off its bolt.
+    Nut,
 }
 
-/// Which way the torch travels.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
-pub enum Direction {
-    /// Toward the left hand.
-    RightToLeft,
-    /// Toward the right hand.
-    LeftToRight,
-}
-
-/// How a shop sets its oxygen within the published band.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
-pub enum PressureSchool {
-    /// Low and slow: the lower third.
-    Low,
-    /// By the chart: the middle.
-    #[default]
-    Chart,
-    /// Brisk: the upper third.
-    High,
-}
-
-impl PressureSchool {
-    /// Where in the band the set point lies, 0 to 1. Source: `ours`.
+impl Stroke {
+    /// Its code in interfaces.
     #[must_use]
-    pub const fn part(self) -> f64 {
+    pub const fn code(self) -> &'static str {
         match self {
-            Self::Low => 1.0 / 3.0,
-            Self::Chart => 0.5,
-            Self::High => 2.0 / 3.0,
+            Self::Cut => "cut",
+            Self::Gouge => "gouge",
+            Self::Wash => "wash",
+            Self::Head => "head",
+            Self::Nut => "nut",
         }
     }
+
+    /// Whether it wants a bent tip with a large, slow jet.
+    #[must_use]
+    pub const fn wants_gouging_tip(self) -> bool {
+        matches!(self, Self::Gouge | Self::Wash)
+    }
+}
+
+/// Which sides of the steel can be reached.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+pub enum Access {
+    /// Both faces.
+    #[default]
+    Both,
+    /// Only the one the torch stands at.
+    NearOnly,
 }
 
 /// What is cut.
@@ -141,6 +146,14 @@ pub struct SteelInput {
     pub thickness: Length,
     /// Its grade; `None` is taken as mild steel.
     pub grade: Option<String>,
+    /// Its composition from the mill sheet; outranks the grade.
+    pub composition: Option<Composition>,
+    /// How many layers lie on each other.
+    pub layers: u32,
+    /// Whether it closes a space without a vent.
+    pub sealed: bool,
+    /// Which sides can be reached.
+    pub access: Access,
     /// Its temperature.
     pub plate_temperature: Temperature,
     /// The near face.
@@ -154,6 +167,8 @@ pub struct SteelInput {
 pub struct CutInput {
     /// Along the line.
     pub length: Length,
+    /// What the torch does.
+    pub stroke: Stroke,
     /// How the torch is moved.
     pub process: Process,
     /// Where it begins.
@@ -185,69 +200,6 @@ pub struct GasInput {
     pub fuel_supply: Option<GaugePressure>,
 }
 
-/// A tip in the drawer.
-#[derive(Clone, Copy, Debug, PartialEq)]
-pub struct Tip {
-    /// Cutting-oxygen bore.
-    pub bore: Length,
-    /// Its face, where it is known.
-    pub face: Option<TipFace>,
-}
-
-/// How this shop works, where the trade disagrees or every shop differs.
-#[derive(Clone, Debug, PartialEq)]
-pub struct Policy {
-    /// Oxygen pressure within the published band.
-    pub pressure_school: PressureSchool,
-    /// Size of tips.
-    pub tip_school: TipSchool,
-    /// How far one hold of the torch reaches.
-    pub reach: Length,
-    /// Taking the torch, setting up, laying it down, for each cut.
-    pub handling: Duration,
-    /// Moving the body on at a planned stop.
-    pub reposition: Duration,
-    /// Pressure of the air around.
-    pub ambient: AbsolutePressure,
-    /// Discharge coefficient of the tips.
-    pub discharge: f64,
-    /// Loss between torch inlet and tip, a part of the absolute tip pressure.
-    pub torch_loss: f64,
-}
-
-impl Default for Policy {
-    /// Source of every figure: `ours`.
-    fn default() -> Self {
-        Self {
-            pressure_school: PressureSchool::default(),
-            tip_school: TipSchool::default(),
-            reach: Length::from_mm(450.0),
-            handling: Duration::from_s(30.0),
-            reposition: Duration::from_s(10.0),
-            ambient: P_REFERENCE,
-            discharge: DRILLED,
-            torch_loss: 0.05,
-        }
-    }
-}
-
-/// What the shop's own burns have taught; 1 and `None` where nothing is known yet.
-#[derive(Clone, Copy, Debug, PartialEq)]
-pub struct Factors {
-    /// On the travel speed.
-    pub speed: f64,
-    /// On the start preheat.
-    pub start_preheat: f64,
-    /// The kerf measured.
-    pub kerf: Option<Length>,
-}
-
-impl Default for Factors {
-    fn default() -> Self {
-        Self { speed: 1.0, start_preheat: 1.0, kerf: None }
-    }
-}
-
 /// Everything that a plan depends on.
 #[derive(Clone, Debug, PartialEq)]
 pub struct Request {
@@ -261,10 +213,24 @@ pub struct Request {
     pub tip: Option<Tip>,
     /// The shop's drawer; empty means our generic series.
     pub drawer: Vec<Tip>,
+    /// The gear on the gas's way, as far as it is known.
+    pub gear: Gear,
     /// How this shop works.
     pub policy: Policy,
     /// What its burns have taught.
     pub factors: Factors,
+    /// What things cost it, where it is asked.
+    pub prices: Option<Prices>,
+}
+
+fn price_checks(prices: &Prices) -> [Result<f64>; 5] {
+    [
+        PRICE.check(prices.oxygen_m3),
+        PRICE.check(prices.fuel_m3),
+        PRICE.check(prices.labour_h),
+        PRICE.check(prices.tip),
+        TIP_LIFE.check(prices.tip_life_starts),
+    ]
 }
 
 /// A usual hose: 1/4 in, 50 ft. Source: `common_practice`.
@@ -278,12 +244,17 @@ impl Request {
             steel: SteelInput {
                 thickness,
                 grade: None,
+                composition: None,
+                layers: 1,
+                sealed: false,
+                access: Access::default(),
                 plate_temperature: Temperature::from_c(20.0),
                 surface: Surface::Clean,
                 back_surface: Surface::Clean,
             },
             cut: CutInput {
                 length,
+                stroke: Stroke::default(),
                 process: Process::Guided,
                 start: Start::default(),
                 bevel: Angle::from_rad(0.0),
@@ -301,8 +272,10 @@ impl Request {
             },
             tip: None,
             drawer: Vec::new(),
+            gear: Gear::default(),
             policy: Policy::default(),
             factors: Factors::default(),
+            prices: None,
         }
     }
 
@@ -324,11 +297,13 @@ impl Request {
             limits::TORCH_LOSS.check(self.policy.torch_loss),
             limits::LEARNED.check(self.factors.speed),
             limits::LEARNED.check(self.factors.start_preheat),
+            limits::LAYERS.check(f64::from(self.steel.layers)),
         ];
         checks.extend(self.hoses().map(|(pipe, bore, length)| {
             bore.check(pipe.bore.as_m()).and_then(|_| length.check(pipe.length.as_m()))
         }));
-        let times = [self.policy.handling, self.policy.reposition];
+        checks.extend(self.prices.iter().flat_map(price_checks));
+        let times = [self.policy.handling, self.policy.reposition, self.policy.clean_up_per_m];
         checks.extend(times.map(|time| limits::HANDLING.check(time.as_s())));
         let supply = self.gas.fuel_supply;
         checks.extend(supply.map(|p| limits::FUEL_SUPPLY.check(p.as_pa())));
@@ -337,6 +312,16 @@ impl Request {
         checks.extend(self.steel.grade.as_deref().map(|name| grade(name).map(|_| 0.0)));
         let refused: Vec<_> = checks.into_iter().filter_map(Result::err).collect();
         if refused.is_empty() { Ok(()) } else { Err(refused) }
+    }
+
+    /// The face that the fuel's tips have, with the face of the tip in hand where it is known.
+    #[must_use]
+    pub fn gear_with_tip(&self, tip: Option<&Tip>) -> Gear {
+        Gear {
+            tip_face: tip.and_then(|tip| tip.face),
+            tip_seat: tip.and_then(|tip| tip.seat),
+            ..self.gear
+        }
     }
 
     fn hoses(&self) -> [(Pipe, Range, Range); 2] {

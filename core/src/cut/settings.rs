@@ -2,20 +2,25 @@
 
 use super::balance::{Balance, Kerf, balance};
 use super::consumption::{Amounts, Flows, Starts, Times, amounts, starts, times};
+use super::cost::{Cost, cost};
 use super::cue::{Cue, cues};
 use super::limits;
-use super::note::{Level, Note, Verdict};
+use super::policy::{Direction, Handedness};
 use super::preheat_time::{StartPreheat, start_preheat};
 use super::pressure::{flame, fuel_setting, oxygen_setting};
-use super::request::{Direction, Handedness, Request};
+use super::request::Request;
 use super::speed::{drag, travel_speed};
 use super::tip_plan::{TipPlan, tip_plan};
 use super::{kerf, steel_notes};
 use crate::band::Band;
 use crate::error::{Error, Result};
 use crate::gas::fuel::TipFace;
+use crate::gas::gear::{misfits, regulators_too_small};
+use crate::note::{Level, Note, Verdict};
 use crate::quantity::{Duration, GasFlow, GaugePressure, Length, Speed};
-use crate::source::{COMPUTED, GIVEN};
+use crate::source::{COMPUTED, GIVEN, HEAT_AFFECTED};
+use crate::steel::thermal::heat_affected_depth;
+use crate::tip::owned::TipKind;
 use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
 
 /// What to set for one stroke, and how every number came to be.
@@ -27,6 +32,10 @@ pub struct Settings {
     pub bore: Length,
     /// Its face.
     pub face: TipFace,
+    /// What it is made for.
+    pub tip_kind: TipKind,
+    /// Whether a maker's chart of this tip spoke.
+    pub by_chart: bool,
     /// At the oxygen regulator, gas flowing.
     pub oxygen_pressure: Band<GaugePressure>,
     /// At the fuel regulator, gas flowing.
@@ -45,6 +54,8 @@ pub struct Settings {
     pub kerf: Length,
     /// Lag of the bottom.
     pub drag: Length,
+    /// Depth of the edge that the heat changes.
+    pub heat_affected: Length,
     /// Cones to plate.
     pub standoff: Band<Length>,
     /// Tip face to plate.
@@ -57,6 +68,8 @@ pub struct Settings {
     pub time: Times,
     /// Gas of one cut.
     pub gas: Amounts,
+    /// Money for one cut, where prices were given.
+    pub cost: Option<Cost>,
     /// How many cuts are asked.
     pub count: u32,
     /// Oxygen supplied over needed.
@@ -118,6 +131,16 @@ fn path_thickness(request: &Request) -> (Length, Option<Note>, Trace) {
     (Length::from_m(full.min(longest)), note, trace.done())
 }
 
+/// How deep the heat of the cut changes the edge.
+fn heat_affected(path: Length) -> (Length, Trace) {
+    let depth = heat_affected_depth(path);
+    let mut trace = Tracer::new(Quantity::HeatAffected, &[Input::Thickness]);
+    let thickness = vec![("thickness", Measure::Number(Kind::Length, path.as_m()))];
+    let value = Measure::Number(Kind::Bore, depth.as_m());
+    trace.step("heat_affected", value, HEAT_AFFECTED, thickness);
+    (depth, trace.done())
+}
+
 fn compute(request: &Request) -> Result<Settings> {
     let (path, too_thick, of_path) = path_thickness(request);
     let mut notes: Vec<Note> = too_thick.into_iter().collect();
@@ -127,13 +150,19 @@ fn compute(request: &Request) -> Result<Settings> {
     let ((fuel, preheat_oxygen), [of_fuel_flow, of_flame]) = flame(request.gas.fuel, path)?;
     let flows = Flows { oxygen: tip.flow.set, preheat_oxygen, fuel };
     let (oxygen_pressure, oxygen_notes, of_oxygen) = oxygen_setting(request, &tip, &flows)?;
-    let (fuel_pressure, fuel_notes, of_fuel) = fuel_setting(request, path, fuel)?;
+    let (fuel_pressure, fuel_notes, of_fuel) = fuel_setting(request, (path, &tip), fuel)?;
     notes.extend(tip_notes.into_iter().chain(oxygen_notes).chain(fuel_notes));
 
-    let (pace, of_speed) = travel_speed(request, path)?;
-    let (preheat, of_preheat) = start_preheat(request, path)?;
-    let (width, of_kerf) = kerf::kerf(request, path, tip.bore);
+    let gear = request.gear_with_tip(Some(&tip.tip));
+    notes.extend(misfits(&gear, request.gas.fuel)?);
+    let fuel_end = (request.gas.fuel, fuel_pressure.set);
+    notes.extend(regulators_too_small(&gear, fuel_end, oxygen_pressure.set));
+
+    let (pace, of_speed) = travel_speed(request, (path, tip.chart.as_ref().map(|(row, _)| row)))?;
+    let (preheat, of_preheat) = start_preheat(request, (path, tip.tip.kind))?;
+    let (width, of_kerf) = kerf::kerf(request, path, tip.tip.bore);
     let (drag, of_drag) = drag(path, &pace);
+    let (heat_affected, of_heat) = heat_affected(path);
     let (distance, [of_standoff, of_tip_to_plate]) = kerf::distance(request)?;
     let burnt = Kerf { width, path, base: pace.base };
     let (balance, of_balance) = balance(&burnt, flows.oxygen)?;
@@ -146,8 +175,9 @@ fn compute(request: &Request) -> Result<Settings> {
     let (time, of_time) = times(request, &preheat, (starts.count, pace.speed.set));
     let (gas, [of_used_oxygen, of_used_fuel]) = amounts(&time, &flows);
     notes.push(Note::new(Level::Info, "closing_rise", vec![]));
+    let costed = request.prices.map(|prices| cost(&prices, (&time, starts.count), &gas));
 
-    let traces = vec![
+    let mut traces = vec![
         of_path,
         of_tip,
         of_oxygen,
@@ -159,6 +189,7 @@ fn compute(request: &Request) -> Result<Settings> {
         of_speed,
         of_kerf,
         of_drag,
+        of_heat,
         of_standoff,
         of_tip_to_plate,
         of_starts,
@@ -167,6 +198,10 @@ fn compute(request: &Request) -> Result<Settings> {
         of_used_fuel,
         of_balance,
     ];
+    let cost = costed.map(|(cost, of_cost)| {
+        traces.push(of_cost);
+        cost
+    });
     Ok(assemble(
         request,
         (path, &tip, &flows),
@@ -177,10 +212,12 @@ fn compute(request: &Request) -> Result<Settings> {
             speed: pace.speed,
             width,
             drag,
+            heat_affected,
             distance,
             starts,
             time,
             gas,
+            cost,
             balance,
             notes,
             traces,
@@ -196,10 +233,12 @@ struct Computed {
     speed: Band<Speed>,
     width: Length,
     drag: Length,
+    heat_affected: Length,
     distance: kerf::Distance,
     starts: Starts,
     time: Times,
     gas: Amounts,
+    cost: Option<Cost>,
     balance: Balance,
     notes: Vec<Note>,
     traces: Vec<Trace>,
@@ -212,8 +251,10 @@ fn assemble(
 ) -> Settings {
     Settings {
         path,
-        bore: tip.bore,
+        bore: tip.tip.bore,
         face: tip.face,
+        tip_kind: tip.tip.kind,
+        by_chart: tip.chart.is_some(),
         oxygen_pressure: found.oxygen_pressure,
         fuel_pressure: found.fuel_pressure,
         oxygen_flow: flows.oxygen,
@@ -223,6 +264,7 @@ fn assemble(
         travel_speed: found.speed,
         kerf: found.width,
         drag: found.drag,
+        heat_affected: found.heat_affected,
         standoff: found.distance.standoff,
         tip_to_plate: found.distance.tip_to_plate,
         starts: found.starts,
@@ -232,6 +274,7 @@ fn assemble(
         },
         time: found.time,
         gas: found.gas,
+        cost: found.cost,
         count: request.cut.count,
         balance: found.balance,
         notes: found.notes,

@@ -5,8 +5,9 @@ use crate::band::Band;
 use crate::error::{Error, Result};
 use crate::quantity::{Length, Speed};
 use crate::reference::tables;
-use crate::source::{COMMON_PRACTICE, COMPUTED, CUTTING_DATA, OURS, SHOP};
+use crate::source::{COMMON_PRACTICE, COMPUTED, CUTTING_DATA, MAKERS_CHART, OURS, SHOP};
 use crate::steel::surface::Surface;
+use crate::tip::chart::ChartRow;
 use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
 
 /// Purity at and above which oxygen cuts at full pace, a part of the whole.
@@ -73,8 +74,15 @@ fn surface_factors(front: Surface, back: Surface) -> Result<(f64, f64)> {
 ///
 /// # Errors
 /// Only when a table compiled in cannot be read.
-pub fn travel_speed(request: &Request, path: Length) -> Result<(Pace, Trace)> {
-    let (low, high) = tables()?.speed.at(path.as_m());
+pub fn travel_speed(
+    request: &Request,
+    (path, chart): (Length, Option<&ChartRow>),
+) -> Result<(Pace, Trace)> {
+    let by_chart = chart.and_then(|row| row.speed);
+    let (low, high) = match by_chart {
+        Some(ends) => (ends.low.as_m_s(), ends.high.as_m_s()),
+        None => tables()?.speed.at(path.as_m()),
+    };
     let (from, to) = part_of_band(request.cut.process);
     let part = |at: f64| low + (from + at * (to - from)) * (high - low);
     let base = part(set_point(request.cut.quality));
@@ -94,9 +102,9 @@ pub fn travel_speed(request: &Request, path: Length) -> Result<(Pace, Trace)> {
         &[Input::Thickness, Input::Process, Input::Quality, Input::Surface, Input::Purity],
     );
     trace.step(
-        "speed_band",
+        if by_chart.is_some() { "speed_chart" } else { "speed_band" },
         Measure::List(Kind::Speed, vec![low, high]),
-        CUTTING_DATA,
+        if by_chart.is_some() { MAKERS_CHART } else { CUTTING_DATA },
         vec![("thickness", Measure::Number(Kind::Length, path.as_m()))],
     );
     trace.step(

@@ -1,12 +1,11 @@
 //! What the steel, its faces, the start and the oxygen make one say before the cut.
 
-use super::note::{Level, Note};
-use super::request::{Process, Request, Start};
+use super::request::{Access, Process, Request, Start, Stroke};
 use crate::error::Result;
+use crate::note::{Level, Note};
 use crate::quantity::{Length, Temperature};
-use crate::steel::cuttability::{Cuttability, cuttability};
+use crate::steel::cuttability::{Cuttability, assess};
 use crate::steel::grade::grade;
-use crate::steel::preheat_need::preheat_need;
 use crate::steel::surface::Surface;
 use crate::trace::{Kind, Measure, Named};
 
@@ -35,6 +34,7 @@ fn length(name: &'static str, value: Length) -> Named {
 /// `UnknownChoice` for an unknown grade.
 pub fn steel_notes(request: &Request, path: Length) -> Result<Vec<Note>> {
     let mut notes = grade_notes(request)?;
+    notes.extend(work_notes(request));
     notes.extend(temperature_note(request));
     notes.extend(face_notes(request));
     notes.extend(start_note(request, path));
@@ -46,36 +46,62 @@ pub fn steel_notes(request: &Request, path: Length) -> Result<Vec<Note>> {
 }
 
 fn grade_notes(request: &Request) -> Result<Vec<Note>> {
-    let Some(name) = request.steel.grade.as_deref() else { return Ok(Vec::new()) };
-    let steel = grade(name)?;
-    let verdict = cuttability(steel)?;
-    let because = verdict.because.map_or(Vec::new(), |(element, percent)| {
-        vec![
-            ("grade", Measure::Word(steel.grade.as_str())),
-            ("element", Measure::Word(element)),
-            ("percent", Measure::Number(Kind::Percent, percent / 100.0)),
-        ]
-    });
-    let mut notes = match verdict.cuttability {
-        Cuttability::Cuts => Vec::new(),
-        Cuttability::WithCare => vec![Note::new(Level::Caution, "steel_with_care", because)],
-        Cuttability::DoesNotCut => {
-            return Ok(vec![Note::new(Level::Stop, "not_oxygen_cuttable", because)]);
+    let steel = &request.steel;
+    let (composition, family, name) = match (&steel.composition, steel.grade.as_deref()) {
+        (Some(composition), _) => (composition.clone(), None, "this_steel"),
+        (None, Some(name)) => {
+            let grade = grade(name)?;
+            (grade.typical()?, Some(grade.kind), grade.grade.as_str())
         }
+        (None, None) => return Ok(Vec::new()),
     };
-    if let Some((low, high)) = preheat_need(steel, request.steel.thickness)? {
+    let found = assess(&composition, family, steel.thickness)?;
+    let named = ("grade", Measure::Word(name));
+    if found.cuttability == Cuttability::DoesNotCut {
+        let (element, share) = found.because.unwrap_or(("Fe", composition.iron()));
         let values = vec![
-            ("grade", Measure::Word(steel.grade.as_str())),
-            ("low", Measure::Number(Kind::Temperature, low.as_k())),
-            ("high", Measure::Number(Kind::Temperature, high.as_k())),
-            ("equivalent", Measure::Number(Kind::Ratio, steel.carbon_equivalent())),
+            named,
+            ("element", Measure::Word(element)),
+            ("percent", Measure::Number(Kind::Percent, share / 100.0)),
         ];
-        // a plate that is warm enough already needs no more than to be told so
-        let warm = request.steel.plate_temperature >= low;
-        let level = if warm { Level::Info } else { Level::Caution };
-        notes.push(Note::new(level, "preheat_the_steel", values));
+        return Ok(vec![Note::new(Level::Stop, "not_oxygen_cuttable", values)]);
     }
-    Ok(notes)
+    Ok(found.reasons.into_iter().map(|reason| eased(reason, request)).collect())
+}
+
+/// A plate that is warm enough already needs no more than to be told so.
+fn eased(mut reason: Note, request: &Request) -> Note {
+    let low = reason.values.iter().find(|(name, _)| *name == "low");
+    if let ("preheat_the_steel", Some((_, Measure::Number(_, low)))) = (reason.code, low)
+        && request.steel.plate_temperature.as_k() >= *low
+    {
+        reason.level = Level::Info;
+    }
+    reason
+}
+
+/// What lies behind or between, and what the torch does to it.
+fn work_notes(request: &Request) -> Vec<Note> {
+    let mut notes = Vec::new();
+    if request.steel.layers > 1 {
+        let count = Measure::Number(Kind::Count, f64::from(request.steel.layers));
+        notes.push(Note::new(Level::Stop, "layers_not_one", vec![("count", count)]));
+    }
+    if request.steel.sealed {
+        notes.push(Note::new(Level::Stop, "sealed_volume", vec![]));
+    }
+    if request.steel.access == Access::NearOnly {
+        notes.push(Note::new(Level::Info, "far_face_out_of_reach", vec![]));
+    }
+    let code = match request.cut.stroke {
+        Stroke::Cut => return notes,
+        Stroke::Gouge => "stroke_gouge",
+        Stroke::Wash => "stroke_wash",
+        Stroke::Head => "stroke_head",
+        Stroke::Nut => "stroke_nut",
+    };
+    notes.push(Note::new(Level::Caution, code, vec![]));
+    notes
 }
 
 fn temperature_note(request: &Request) -> Option<Note> {

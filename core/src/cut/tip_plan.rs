@@ -1,29 +1,36 @@
 //! Which tip for this stroke, what flows through it, and what is said when it does not suit.
+//!
+//! The maker's chart of a tip outranks the generic band for that tip; a thickness outside the
+//! chart is a stop that names tips which would do.
 
-use super::note::{Level, Note};
 use super::request::Request;
 use crate::band::Band;
 use crate::error::{Error, Result};
 use crate::gas::fuel::{TipFace, characteristics};
+use crate::note::{Level, Note};
 use crate::physics::compressible::Orifice;
 use crate::quantity::{GasFlow, GaugePressure, Length};
 use crate::reference::tables;
-use crate::source::{CUTTING_DATA, GIVEN, ORIFICE, OURS, SHOP};
+use crate::source::{CUTTING_DATA, GIVEN, MAKERS_CHART, ORIFICE, OURS, SHOP};
+use crate::tip::chart::{ChartRow, ReadAt};
 use crate::tip::choose::{Need, choose, generic_series, would_suit};
+use crate::tip::owned::{Tip, TipKind};
 use crate::tip::pressure::{Fit, Shown, flow, pressure, shown};
 use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
 
 /// The tip and what flows through it.
 #[derive(Clone, Debug, PartialEq)]
 pub struct TipPlan {
-    /// Bore of the tip to fit.
-    pub bore: Length,
-    /// Its face.
+    /// The tip to fit.
+    pub tip: Tip,
+    /// The face it has, or that the fuel wants where the tip's is not known.
     pub face: TipFace,
     /// Oxygen pressure at the tip.
     pub pressure: Band<GaugePressure>,
     /// Cutting oxygen at those pressures.
     pub flow: Band<GasFlow>,
+    /// What the maker's chart says of this thickness, and where it was read.
+    pub chart: Option<(ChartRow, ReadAt)>,
 }
 
 /// The tip for a request at a path thickness, with notes and the chains of tip and flow.
@@ -32,43 +39,132 @@ pub struct TipPlan {
 /// `OutOfRange` for a bore that no tip has.
 pub fn tip_plan(request: &Request, path: Length) -> Result<(TipPlan, Vec<Note>, [Trace; 2])> {
     let policy = &request.policy;
+    let part = policy.pressure_school.part();
     let (low, high) = tables()?.oxygen_flow.at(path.as_m());
-    let published = Band::at(low, high, policy.pressure_school.part()).map(GasFlow::from_m3_s);
-    let face = characteristics(request.gas.fuel)?.tip_face;
-    let owned = owned_bores(request, face)?;
+    let published = Band::at(low, high, part).map(GasFlow::from_m3_s);
+    let wanted = characteristics(request.gas.fuel)?.tip_face;
+    let (owned, lacking) = at_hand(request, wanted)?;
     let need = Need {
         thickness: path,
+        fuel: request.gas.fuel,
         flow: published.set,
+        part,
         discharge: policy.discharge,
         ambient: policy.ambient,
         school: policy.tip_school,
     };
-    let chosen = match request.tip {
-        Some(tip) => Some(tip.bore),
-        None => choose(&owned, &need)?,
+    let tip = match &request.tip {
+        Some(given) => known(given, &request.drawer),
+        None => choose(&owned, &need)?.cloned().ok_or(Error::Reference {
+            file: "tip-bores.csv",
+            what: "the series is empty".into(),
+        })?,
     };
-    let bore = chosen
-        .ok_or(Error::Reference { file: "tip-bores.csv", what: "the series is empty".into() })?;
-    let orifice = Orifice { bore, discharge: policy.discharge };
-    let at_tip = published.try_map(|q| pressure(&orifice, q, policy.ambient))?;
+    let chart =
+        tip.chart(request.gas.fuel).and_then(|chart| Some((chart.at(path)?, chart.read_at)));
+    let orifice = Orifice { bore: tip.bore, discharge: policy.discharge };
+    let at_tip = match &chart {
+        Some((row, read_at)) => charted(request, &row.oxygen.band(part), *read_at),
+        None => published.try_map(|q| pressure(&orifice, q, policy.ambient))?,
+    };
     let held = shown(&at_tip);
-    let delivered = held.band.try_map(|p| flow(&orifice, p, policy.ambient))?;
-    let plan = TipPlan { bore, face, pressure: held.band, flow: delivered };
+    // what its maker says of a tip is not clipped by our generic limits
+    let band = if chart.is_some() { at_tip } else { held.band };
+    let delivered = band.try_map(|p| flow(&orifice, p, policy.ambient))?;
+    let face = tip.face.unwrap_or(wanted);
+    let plan = TipPlan { tip, face, pressure: band, flow: delivered, chart };
 
-    let mut notes = fit_notes(path, (bore, &held))?;
-    notes.extend(face_note(request, face));
+    let mut notes: Vec<Note> = lacking.into_iter().collect();
+    notes.extend(outside_chart(request, (&plan, &owned), path)?);
+    if plan.chart.is_none() {
+        notes.extend(fit_notes(path, (plan.tip.bore, &held), request)?);
+    }
+    notes.extend(kind_note(request, plan.tip.kind));
     let traces = [tip_trace(request, &plan, path)?, flow_trace(request, (&published, &plan), path)];
     Ok((plan, notes, traces))
 }
 
-/// The bores at hand with the face that the fuel wants.
-fn owned_bores(request: &Request, face: TipFace) -> Result<Vec<Length>> {
-    let fits = |tip: &&super::request::Tip| tip.face.is_none_or(|known| known == face);
-    let drawer: Vec<_> = request.drawer.iter().filter(fits).map(|tip| tip.bore).collect();
-    if drawer.is_empty() { generic_series() } else { Ok(drawer) }
+/// A tip that was named by its bore, with what the drawer knows of it.
+fn known(given: &Tip, drawer: &[Tip]) -> Tip {
+    let same = |owned: &&Tip| {
+        (owned.bore.as_m() - given.bore.as_m()).abs() < 1e-6
+            && (given.face.is_none() || owned.face == given.face)
+    };
+    match drawer.iter().find(same) {
+        Some(owned) if given.charts.is_empty() => owned.clone(),
+        _ => given.clone(),
+    }
 }
 
-fn fit_notes(path: Length, (bore, held): (Length, &Shown)) -> Result<Vec<Note>> {
+/// The tips at hand with the face that the fuel wants; our own series, with a stop, where the
+/// drawer holds none.
+fn at_hand(request: &Request, face: TipFace) -> Result<(Vec<Tip>, Option<Note>)> {
+    if request.drawer.is_empty() {
+        return Ok((generic_series()?, None));
+    }
+    let gouging = request.cut.stroke.wants_gouging_tip();
+    let fits = |tip: &&Tip| {
+        tip.face.is_none_or(|known| known == face) && (tip.kind == TipKind::Gouging) == gouging
+    };
+    let mut drawer: Vec<Tip> = request.drawer.iter().filter(fits).cloned().collect();
+    if drawer.is_empty() && gouging {
+        let of_face = |tip: &&Tip| tip.face.is_none_or(|known| known == face);
+        drawer = request.drawer.iter().filter(of_face).cloned().collect();
+    }
+    if !drawer.is_empty() {
+        return Ok((drawer, None));
+    }
+    let values = vec![
+        ("wanted", Measure::Word(face.code())),
+        ("fuel", Measure::Word(request.gas.fuel.code())),
+    ];
+    let note = request.tip.is_none().then(|| Note::new(Level::Stop, "drawer_lacks_face", values));
+    Ok((generic_series()?, note))
+}
+
+/// A chart's pressures as they are at the tip: what was read at the torch inlet, or at the
+/// regulator through a hose we do not know and whose drop is left in, less the torch's loss.
+fn charted(request: &Request, band: &Band<GaugePressure>, read_at: ReadAt) -> Band<GaugePressure> {
+    let (ambient, loss) = (request.policy.ambient, request.policy.torch_loss);
+    match read_at {
+        ReadAt::Torch => *band,
+        ReadAt::Regulator => band.map(|p| {
+            let inlet = p.absolute(ambient).as_pa();
+            GaugePressure::from_pa((inlet / (1.0 + loss) - ambient.as_pa()).max(0.0))
+        }),
+    }
+}
+
+fn bores(found: &[Length]) -> Measure {
+    Measure::List(Kind::Bore, found.iter().map(|bore| bore.as_m()).collect())
+}
+
+fn outside_chart(
+    request: &Request,
+    (plan, owned): (&TipPlan, &[Tip]),
+    path: Length,
+) -> Result<Option<Note>> {
+    let fuel = request.gas.fuel;
+    let Some(chart) = plan.tip.chart(fuel).filter(|chart| chart.at(path).is_none()) else {
+        return Ok(None);
+    };
+    let (thin, thick) = chart.reach();
+    let mut suit = would_suit(owned, (path, fuel))?;
+    if suit.is_empty() {
+        suit = would_suit(&generic_series()?, (path, fuel))?;
+    }
+    let length = |name, value: Length| (name, Measure::Number(Kind::Length, value.as_m()));
+    let values = vec![
+        ("bore", Measure::Number(Kind::Bore, plan.tip.bore.as_m())),
+        length("thickness", path),
+        length("low", thin),
+        length("high", thick),
+        ("suitable", bores(&suit)),
+    ];
+    Ok(Some(Note::new(Level::Stop, "outside_chart", values)))
+}
+
+fn fit_notes(path: Length, (bore, held): (Length, &Shown), request: &Request) -> Result<Vec<Note>> {
     let (low, high) = crate::tip::choose::suitable(path)?;
     let (code, no_overlap) = match held.fit {
         Fit::TooLarge { no_overlap } => ("tip_too_large", no_overlap),
@@ -77,47 +173,47 @@ fn fit_notes(path: Length, (bore, held): (Length, &Shown)) -> Result<Vec<Note>> 
         Fit::Suits if bore < low => ("tip_too_small", false),
         Fit::Suits => return Ok(Vec::new()),
     };
-    let suit = would_suit(&generic_series()?, path)?;
+    let suit = would_suit(&generic_series()?, (path, request.gas.fuel))?;
     let values = vec![
         ("bore", Measure::Number(Kind::Bore, bore.as_m())),
         ("thickness", Measure::Number(Kind::Length, path.as_m())),
-        ("suitable", Measure::List(Kind::Bore, suit.iter().map(|b| b.as_m()).collect())),
+        ("suitable", bores(&suit)),
     ];
     Ok(vec![Note::new(if no_overlap { Level::Stop } else { Level::Caution }, code, values)])
 }
 
-fn face_note(request: &Request, face: TipFace) -> Option<Note> {
-    let given = request.tip?.face?;
-    (given != face).then(|| {
-        Note::new(
-            Level::Stop,
-            "tip_face_wrong",
-            vec![
-                ("face", Measure::Word(given.code())),
-                ("wanted", Measure::Word(face.code())),
-                ("fuel", Measure::Word(request.gas.fuel.code())),
-            ],
-        )
-    })
+/// A gouging stroke with another tip, or another stroke with a gouging tip.
+fn kind_note(request: &Request, kind: TipKind) -> Option<Note> {
+    let wants = request.cut.stroke.wants_gouging_tip();
+    let values = vec![("stroke", Measure::Word(request.cut.stroke.code()))];
+    match (wants, kind == TipKind::Gouging) {
+        (true, false) => Some(Note::new(Level::Caution, "gouging_tip_wanted", values)),
+        (false, true) => Some(Note::new(Level::Stop, "gouging_tip_cuts_poorly", values)),
+        _ => None,
+    }
 }
 
 fn tip_trace(request: &Request, plan: &TipPlan, path: Length) -> Result<Trace> {
-    let (low, high) = tables()?.bore.at(path.as_m());
     let mut trace = Tracer::new(Quantity::Tip, &[Input::Thickness, Input::Tip, Input::Policy]);
-    trace
-        .step(
-            "tip_band",
-            Measure::List(Kind::Bore, vec![low, high]),
-            CUTTING_DATA,
-            vec![("thickness", Measure::Number(Kind::Length, path.as_m()))],
-        )
-        .number("tip_pressure", (Kind::Pressure, plan.pressure.set.as_pa()), ORIFICE);
-    let (code, source) = match (request.tip, request.drawer.is_empty()) {
+    let thickness = vec![("thickness", Measure::Number(Kind::Length, path.as_m()))];
+    let tip_pressure = (Kind::Pressure, plan.pressure.set.as_pa());
+    if let Some(chart) = plan.tip.chart(request.gas.fuel).filter(|_| plan.chart.is_some()) {
+        let (thin, thick) = chart.reach();
+        let reach = Measure::List(Kind::Length, vec![thin.as_m(), thick.as_m()]);
+        trace.step("tip_chart_reach", reach, MAKERS_CHART, vec![]);
+        trace.number("tip_pressure", tip_pressure, MAKERS_CHART);
+    } else {
+        let (low, high) = tables()?.bore.at(path.as_m());
+        let band = Measure::List(Kind::Bore, vec![low, high]);
+        trace.step("tip_band", band, CUTTING_DATA, thickness);
+        trace.number("tip_pressure", tip_pressure, ORIFICE);
+    }
+    let (code, source) = match (&request.tip, request.drawer.is_empty()) {
         (Some(_), _) => ("tip_given", GIVEN),
         (None, true) => ("tip_chosen", OURS),
         (None, false) => ("tip_chosen", SHOP),
     };
-    trace.number(code, (Kind::Bore, plan.bore.as_m()), source);
+    trace.number(code, (Kind::Bore, plan.tip.bore.as_m()), source);
     Ok(trace.done())
 }
 
@@ -128,31 +224,35 @@ fn flow_trace(
 ) -> Trace {
     let mut trace =
         Tracer::new(Quantity::OxygenFlow, &[Input::Thickness, Input::Tip, Input::Policy]);
-    trace
-        .step(
-            "flow_band",
-            Measure::List(Kind::GasFlow, vec![published.low.as_m3_s(), published.high.as_m3_s()]),
-            CUTTING_DATA,
-            vec![("thickness", Measure::Number(Kind::Length, path.as_m()))],
-        )
-        .step(
+    let part = request.policy.pressure_school.part();
+    let by_chart = request.policy.pressure_school == super::PressureSchool::Chart;
+    let thickness = vec![("thickness", Measure::Number(Kind::Length, path.as_m()))];
+    let share = vec![("part", Measure::Number(Kind::Percent, part))];
+    let school = if by_chart { OURS } else { SHOP };
+    if let Some((row, _)) = &plan.chart {
+        let ends = vec![row.oxygen.low.as_pa(), row.oxygen.high.as_pa()];
+        let set = Measure::Number(Kind::Pressure, row.oxygen.band(part).set.as_pa());
+        trace
+            .step("chart_pressure", Measure::List(Kind::Pressure, ends), MAKERS_CHART, thickness)
+            .step("chart_set_point", set, school, share);
+    } else {
+        let ends = vec![published.low.as_m3_s(), published.high.as_m3_s()];
+        let set = Measure::Number(Kind::GasFlow, published.set.as_m3_s());
+        trace.step("flow_band", Measure::List(Kind::GasFlow, ends), CUTTING_DATA, thickness).step(
             "flow_set_point",
-            Measure::Number(Kind::GasFlow, published.set.as_m3_s()),
-            if request.policy.pressure_school == super::PressureSchool::Chart {
-                OURS
-            } else {
-                SHOP
-            },
-            vec![("part", Measure::Number(Kind::Percent, request.policy.pressure_school.part()))],
-        )
-        .step(
-            "flow_through_bore",
-            Measure::Number(Kind::GasFlow, plan.flow.set.as_m3_s()),
-            ORIFICE,
-            vec![
-                ("bore", Measure::Number(Kind::Bore, plan.bore.as_m())),
-                ("pressure", Measure::Number(Kind::Pressure, plan.pressure.set.as_pa())),
-            ],
+            set,
+            school,
+            share,
         );
+    }
+    trace.step(
+        "flow_through_bore",
+        Measure::Number(Kind::GasFlow, plan.flow.set.as_m3_s()),
+        ORIFICE,
+        vec![
+            ("bore", Measure::Number(Kind::Bore, plan.tip.bore.as_m())),
+            ("pressure", Measure::Number(Kind::Pressure, plan.pressure.set.as_pa())),
+        ],
+    );
     trace.done()
 }

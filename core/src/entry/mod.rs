@@ -1,4 +1,5 @@
-//! Reads what people type: the quick-entry line, and single fields.
+//! Reads what people type and paste: the quick-entry line, single fields, cut lists, makers'
+//! charts.
 //!
 //! Units are never guessed in silence. A bare fraction is inches, and that is said back; a
 //! bare number in a line is marked and asked; in a field the unit shown beside it applies.
@@ -11,10 +12,13 @@
 //! assert_eq!(line.understood.echo(), "4x 3/4 in plate, 36 in, guided, light rust");
 //! ```
 
+pub mod chart;
+pub mod cut_list;
 pub mod field;
 pub mod line;
 pub mod measure;
 mod resolve;
+pub mod table;
 mod token;
 mod words;
 

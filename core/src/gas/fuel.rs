@@ -25,6 +25,12 @@ impl Fuel {
     /// All of them.
     pub const ALL: [Self; 4] = [Self::Acetylene, Self::Propane, Self::Propylene, Self::NaturalGas];
 
+    /// Whether its cylinder holds a liquid.
+    #[must_use]
+    pub const fn is_liquefied(self) -> bool {
+        matches!(self, Self::Propane | Self::Propylene)
+    }
+
     /// Its code in tables and interfaces.
     #[must_use]
     pub const fn code(self) -> &'static str {
@@ -75,8 +81,22 @@ pub struct FuelRow {
     pub fuel: Fuel,
     /// Oxygen through the torch for a volume of fuel in a neutral flame, 1.
     pub neutral_ratio: f64,
+    /// Oxygen for a volume of fuel burnt wholly, 1.
+    pub stoich_ratio: f64,
+    /// Gas of a pound at 70 °F and one atmosphere, ft³/lb.
+    pub ft3_per_lb_at_70f: f64,
+    /// Its formula.
+    pub formula: String,
     /// The face its tips have.
     pub tip_face: TipFace,
+    hose_grades: String,
+}
+
+impl FuelRow {
+    /// The grades of fuel hose made for it.
+    pub fn hose_grades(&self) -> impl Iterator<Item = &str> {
+        self.hose_grades.split(';')
+    }
 }
 
 /// A row of fuel-pressure.csv.

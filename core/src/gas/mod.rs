@@ -1,7 +1,13 @@
 //! Fuels, oxygen, hoses, and what a regulator must be set to.
 
+pub mod cylinder;
+pub mod flame;
 pub mod fuel;
+pub mod gear;
 pub mod hose;
+pub mod supply;
+pub mod vapour;
+pub mod withdrawal;
 
 use crate::error::{Error, Result};
 use crate::physics::{IdealGas, MOLAR_GAS_CONSTANT};

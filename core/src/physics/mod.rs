@@ -2,6 +2,7 @@
 
 pub mod compressible;
 pub mod friction;
+pub mod oxygen;
 
 /// Molar gas constant, J/(mol·K). Source: CODATA 2018, exact.
 pub const MOLAR_GAS_CONSTANT: f64 = 8.314_462_618;

@@ -1,26 +1,43 @@
-//! Does plain oxygen cut it? Each alloying element against the published limits.
+//! Does plain oxygen cut it? Each alloying element against the published limits, the carbon
+//! equivalent, and what the steel itself wants of heat.
 //!
 //! Iron burns in oxygen below its melting point; enough chromium, nickel or aluminium makes
-//! an oxide that does not melt away, and the burning stops. A first pass over a grade's
-//! composition; sums and unknown metals come later. Theory: docs/model/steel.md.
+//! an oxide that does not melt away, and the burning stops. Left out: how elements act on
+//! each other beyond the carbon equivalent. Theory: docs/model/steel.md.
 
 use serde::Deserialize;
 
-use super::grade::Grade;
+use super::composition::Composition;
+use super::grade::Family;
+use super::preheat_need::{Preheat, preheat_need};
 use crate::error::Result;
+use crate::note::{Level, Note};
+use crate::quantity::{Length, Temperature};
 use crate::reference::tables;
+use crate::trace::{Kind, Measure, Named};
 
 /// A row of alloy-limits.csv, percent by weight.
 #[derive(Clone, Debug, Deserialize)]
 pub struct AlloyLimit {
     /// Symbol of the element.
     pub element: String,
-    cuts_normally_up_to_percent: f64,
-    cuts_with_care_up_to_percent: f64,
+    /// Up to here it cuts as mild steel.
+    pub cuts_normally_up_to_percent: f64,
+    /// Up to here it cuts with care.
+    pub cuts_with_care_up_to_percent: f64,
+    beyond: String,
+}
+
+impl AlloyLimit {
+    /// Whether anything is published of what lies beyond.
+    fn beyond_is_known(&self) -> bool {
+        self.beyond != "unknown"
+    }
 }
 
 /// How far plain oxygen cuts a steel.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord)]
+#[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Deserialize)]
+#[serde(rename_all = "snake_case")]
 pub enum Cuttability {
     /// As mild steel.
     Cuts,
@@ -30,50 +47,234 @@ pub enum Cuttability {
     DoesNotCut,
 }
 
-/// The element that limits a steel most.
-#[derive(Clone, Copy, Debug, PartialEq)]
-pub struct Verdict {
+impl Cuttability {
+    /// Its code in interfaces.
+    #[must_use]
+    pub const fn code(self) -> &'static str {
+        match self {
+            Self::Cuts => "cuts",
+            Self::WithCare => "with_care",
+            Self::DoesNotCut => "does_not_cut",
+        }
+    }
+}
+
+/// Less iron than this is no steel: what burns is missing, percent. Source: `ours`.
+const LEAST_IRON: f64 = 50.0;
+/// Carbon equivalent beyond which the formula says nothing, percent. Source: `ours`.
+const HIGHEST_EQUIVALENT: f64 = 1.5;
+/// Where the formula holds, percent by weight. Source: `iiw_carbon_equivalent`, from memory.
+const FORMULA_HOLDS: [(&str, f64); 5] =
+    [("Mn", 1.7), ("Cr", 1.0), ("Ni", 2.5), ("Mo", 0.75), ("Cu", 1.0)];
+/// Chromium from which its fume is told of, percent. Source: `ours`.
+const CHROMIUM_FUME: f64 = 1.5;
+
+/// How a steel stands to plain oxygen, and why.
+#[derive(Clone, Debug, PartialEq)]
+pub struct Assessment {
     /// How far oxygen cuts it.
     pub cuttability: Cuttability,
-    /// The element and its percentage, when one stands above its normal limit.
+    /// Carbon equivalent, percent; `None` without carbon.
+    pub carbon_equivalent: Option<f64>,
+    /// Heat that the steel itself wants; `None` for none, or none that a formula gives.
+    pub preheat: Option<Preheat>,
+    /// Why, most serious first.
+    pub reasons: Vec<Note>,
+    /// The element that limits it most, with its percentage.
     pub because: Option<(&'static str, f64)>,
 }
 
-/// How far plain oxygen cuts `grade`, by its typical composition. Source: `awhb_alloy_effects`.
+const fn reason_code(element: &str, beyond: bool) -> &'static str {
+    match (element.as_bytes(), beyond) {
+        (b"C", false) => "alloy_carbon_care",
+        (b"C", true) => "alloy_carbon_beyond",
+        (b"Mn", false) => "alloy_manganese_care",
+        (b"Si", false) => "alloy_silicon_care",
+        (b"Cr", false) => "alloy_chromium_care",
+        (b"Cr", true) => "alloy_chromium_beyond",
+        (b"S", false) => "alloy_sulphur_care",
+        (_, false) => "alloy_care",
+        (_, true) => "alloy_beyond",
+    }
+}
+
+fn percent(name: &'static str, value: f64) -> Named {
+    (name, Measure::Number(Kind::Percent, value / 100.0))
+}
+
+fn of_element(element: &'static str, share: f64) -> Result<(Cuttability, Option<Note>)> {
+    let values = |limit: f64| {
+        vec![
+            ("element", Measure::Word(element)),
+            percent("percent", share),
+            percent("limit", limit),
+        ]
+    };
+    let Some(limit) = tables()?.alloys.get(element) else {
+        let note = Note::new(Level::Info, "no_published_limit", values(0.0));
+        return Ok((Cuttability::Cuts, Some(note)));
+    };
+    let (normal, care) = (limit.cuts_normally_up_to_percent, limit.cuts_with_care_up_to_percent);
+    Ok(if share <= normal {
+        (Cuttability::Cuts, None)
+    } else if share <= care {
+        let note = Note::new(Level::Caution, reason_code(element, false), values(normal));
+        (Cuttability::WithCare, Some(note))
+    } else if limit.beyond_is_known() {
+        let note = Note::new(Level::Stop, reason_code(element, true), values(care));
+        (Cuttability::DoesNotCut, Some(note))
+    } else {
+        let note = Note::new(Level::Caution, "beyond_published", values(care));
+        (Cuttability::WithCare, Some(note))
+    })
+}
+
+/// Why the carbon equivalent cannot be used, if it cannot.
+fn outside_formula(steel: &Composition) -> Option<Note> {
+    let Some(equivalent) = steel.carbon_equivalent() else {
+        return Some(Note::new(Level::Caution, "carbon_unknown", vec![]));
+    };
+    let beyond = FORMULA_HOLDS
+        .iter()
+        .map(|&(element, most)| (element, steel.of(element).unwrap_or(0.0), most))
+        .find(|(_, share, most)| share > most);
+    if let Some((element, share, most)) = beyond {
+        let values = vec![
+            ("element", Measure::Word(element)),
+            percent("percent", share),
+            percent("limit", most),
+        ];
+        return Some(Note::new(Level::Caution, "equivalent_not_valid", values));
+    }
+    (equivalent > HIGHEST_EQUIVALENT).then(|| {
+        let values = vec![
+            ("equivalent", Measure::Number(Kind::Ratio, equivalent)),
+            ("limit", Measure::Number(Kind::Ratio, HIGHEST_EQUIVALENT)),
+        ];
+        Note::new(Level::Caution, "equivalent_too_high", values)
+    })
+}
+
+fn preheat_reason(preheat: &Preheat, equivalent: f64) -> Note {
+    let values = vec![
+        ("low", Measure::Number(Kind::Temperature, preheat.low.as_k())),
+        ("high", Measure::Number(Kind::Temperature, preheat.high.as_k())),
+        ("equivalent", Measure::Number(Kind::Ratio, equivalent)),
+    ];
+    Note::new(Level::Caution, "preheat_the_steel", values)
+}
+
+/// Heat above which austenitic manganese steel turns brittle. Source: `awhb_alloy_effects`.
+const MANGANESE_CAP: Temperature = Temperature::from_c(260.0);
+/// Manganese from which a steel is taken as austenitic, percent. Source: `ours`.
+const AUSTENITIC_MANGANESE: f64 = 10.0;
+
+/// How far plain oxygen cuts a steel of `thickness`.
+///
+/// | symbol | meaning | unit |
+/// |---|---|---|
+/// | `steel` | composition | percent by weight |
+/// | `family` | what kind it is, where that is known: caps the preheat | |
+/// | `thickness` | measured square to the face | m |
+/// | → | verdict, carbon equivalent, preheat of the steel, reasons | |
+///
+/// Source: `awhb_alloy_effects`; `iiw_carbon_equivalent`; `common_practice` for the preheat.
 ///
 /// # Errors
 /// Only when a table compiled in cannot be read.
-pub fn cuttability(grade: &Grade) -> Result<Verdict> {
-    let limits = &tables()?.alloys;
-    let mut worst = Verdict { cuttability: Cuttability::Cuts, because: None };
-    for (element, percent) in grade.composition() {
-        let Some(limit) = limits.get(element) else { continue };
-        let found = if percent <= limit.cuts_normally_up_to_percent {
-            Cuttability::Cuts
-        } else if percent <= limit.cuts_with_care_up_to_percent {
-            Cuttability::WithCare
-        } else {
-            Cuttability::DoesNotCut
-        };
-        if found > worst.cuttability {
-            worst = Verdict { cuttability: found, because: Some((element, percent)) };
+pub fn assess(
+    steel: &Composition,
+    family: Option<Family>,
+    thickness: Length,
+) -> Result<Assessment> {
+    let mut found = Assessment {
+        cuttability: Cuttability::Cuts,
+        carbon_equivalent: steel.carbon_equivalent(),
+        preheat: None,
+        reasons: Vec::new(),
+        because: None,
+    };
+    for (element, share) in steel.alloying() {
+        let (verdict, reason) = of_element(element, share)?;
+        if verdict > found.cuttability {
+            found.cuttability = verdict;
+            found.because = Some((element, share));
         }
+        found.reasons.extend(reason);
     }
-    Ok(worst)
+    if steel.iron() < LEAST_IRON {
+        found.cuttability = Cuttability::DoesNotCut;
+        let values = vec![percent("percent", steel.iron())];
+        found.reasons.push(Note::new(Level::Stop, "not_iron_based", values));
+    }
+    if steel.of("Cr").is_some_and(|share| share > CHROMIUM_FUME) {
+        found.reasons.push(Note::new(Level::Caution, "chromium_fume", vec![]));
+    }
+    if found.cuttability != Cuttability::DoesNotCut {
+        heat(&mut found, (steel, family), thickness)?;
+    }
+    found.reasons.sort_by_key(|reason| std::cmp::Reverse(reason.level));
+    Ok(found)
+}
+
+/// What the steel that does cut wants of heat.
+fn heat(
+    found: &mut Assessment,
+    (steel, family): (&Composition, Option<Family>),
+    thickness: Length,
+) -> Result<()> {
+    let manganese = family == Some(Family::Manganese)
+        || steel.of("Mn").is_some_and(|share| share >= AUSTENITIC_MANGANESE);
+    if manganese {
+        let cap = Measure::Number(Kind::Temperature, MANGANESE_CAP.as_k());
+        found.reasons.push(Note::new(Level::Caution, "manganese_keep_cool", vec![("cap", cap)]));
+    }
+    if let Some(reason) = outside_formula(steel) {
+        found.cuttability = found.cuttability.max(Cuttability::WithCare);
+        found.reasons.push(reason);
+        return Ok(());
+    }
+    let equivalent = found.carbon_equivalent.unwrap_or_default();
+    found.preheat = preheat_need(equivalent, family, thickness)?;
+    found.reasons.extend(found.preheat.as_ref().map(|need| preheat_reason(need, equivalent)));
+    Ok(())
 }
 
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::steel::grade::grade;
+
+    fn of(parts: &[(&str, f64)]) -> Option<Assessment> {
+        let steel = Composition::new(parts.iter().copied()).ok()?;
+        assess(&steel, None, Length::from_mm(20.0)).ok()
+    }
 
     #[test]
-    fn mild_steel_cuts_and_stainless_does_not() {
-        // common practice: chromium oxide stops the burning of stainless
-        let mild = grade("A36").and_then(cuttability);
-        assert_eq!(mild.map(|v| v.cuttability), Ok(Cuttability::Cuts));
-        let stainless = grade("304").and_then(cuttability);
-        assert!(stainless.is_ok_and(|v| v.cuttability == Cuttability::DoesNotCut
-            && v.because.is_some_and(|(element, _)| element == "Cr")));
+    fn chromium_stops_the_burning_and_no_preheat_is_named_then() {
+        let stainless = of(&[("C", 0.05), ("Cr", 18.2), ("Ni", 8.1)]);
+        assert!(stainless.is_some_and(|it| it.cuttability == Cuttability::DoesNotCut
+            && it.preheat.is_none()
+            && it.reasons[0].level == Level::Stop));
+    }
+
+    #[test]
+    fn carbon_that_is_not_given_is_never_taken_as_none() {
+        let found = of(&[("Mn", 0.9)]);
+        assert!(found.is_some_and(
+            |it| it.cuttability == Cuttability::WithCare && it.carbon_equivalent.is_none()
+        ));
+    }
+
+    #[test]
+    fn an_element_without_a_row_is_named_and_stops_nothing() {
+        let found = of(&[("C", 0.1), ("Nb", 0.03)]);
+        assert!(found.is_some_and(|it| it.cuttability == Cuttability::Cuts
+            && it.reasons.iter().any(|reason| reason.code == "no_published_limit")));
+    }
+
+    #[test]
+    fn what_is_no_steel_does_not_cut() {
+        let brass = of(&[("Cu", 63.0), ("Zn", 37.0)]);
+        assert!(brass.is_some_and(|it| it.cuttability == Cuttability::DoesNotCut));
     }
 }

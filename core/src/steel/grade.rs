@@ -1,10 +1,11 @@
 //! Which steel is it? A grade by the names people write, with a typical composition.
 //!
-//! The compositions are an estimate from memory; a mill sheet outranks them. The limits of
-//! the standards come with the next step of the engine.
+//! The typical compositions are an estimate from memory; a mill sheet outranks them. The limits
+//! of the specification say how bad a piece of that grade may be. Theory: docs/model/steel.md.
 
 use serde::Deserialize;
 
+use super::composition::Composition;
 use crate::error::{Error, Result};
 use crate::reference::tables;
 
@@ -18,8 +19,14 @@ pub enum Family {
     LowAlloy,
     /// Quenched and tempered plate.
     QuenchedTempered,
+    /// Hardened wear plate.
+    WearPlate,
+    /// Austenitic manganese steel.
+    Manganese,
     /// Stainless steel.
     Stainless,
+    /// Cast iron.
+    CastIron,
 }
 
 /// A row of steel-grades.csv; the composition is in percent by weight.
@@ -44,10 +51,12 @@ pub struct Grade {
 }
 
 impl Grade {
-    /// The typical composition, percent by weight.
-    #[must_use]
-    pub fn composition(&self) -> [(&'static str, f64); 8] {
-        [
+    /// The typical composition.
+    ///
+    /// # Errors
+    /// Only when the table compiled in holds a composition that cannot be.
+    pub fn typical(&self) -> Result<Composition> {
+        composition([
             ("C", self.C),
             ("Mn", self.Mn),
             ("Si", self.Si),
@@ -56,18 +65,20 @@ impl Grade {
             ("Mo", self.Mo),
             ("Cu", self.Cu),
             ("V", self.V),
-        ]
+        ])
     }
 
-    /// Carbon equivalent of the typical composition, percent.
+    /// The most that its specification allows of each element, with the source; `None` where
+    /// no limits are known here.
     ///
-    /// ```text
-    /// CE = C + Mn/6 + (Cr + Mo + V)/5 + (Ni + Cu)/15
-    /// ```
-    /// Source: `iiw_carbon_equivalent`.
-    #[must_use]
-    pub fn carbon_equivalent(&self) -> f64 {
-        self.C + self.Mn / 6.0 + (self.Cr + self.Mo + self.V) / 5.0 + (self.Ni + self.Cu) / 15.0
+    /// # Errors
+    /// Only when a table compiled in cannot be read.
+    pub fn limits(&self) -> Result<Option<(Composition, &'static str)>> {
+        let rows = &tables()?.grade_limits;
+        let mine: Vec<_> = rows.iter().filter(|row| row.grade == self.grade).collect();
+        let Some(first) = mine.first() else { return Ok(None) };
+        let limits = composition(mine.iter().map(|row| (row.element.as_str(), row.high_percent)))?;
+        Ok(Some((limits, first.source.as_str())))
     }
 
     /// Whether people call it `name`; case, spaces and dashes do not matter.
@@ -78,6 +89,22 @@ impl Grade {
             .chain(self.aliases.split(';'))
             .any(|known| !known.is_empty() && squeezed(known) == wanted)
     }
+}
+
+fn composition<'a>(parts: impl IntoIterator<Item = (&'a str, f64)>) -> Result<Composition> {
+    Composition::new(parts).map_err(|faults| Error::Reference {
+        file: "steel-grades.csv",
+        what: faults.iter().map(|(_, error)| error.to_string()).collect::<Vec<_>>().join("; "),
+    })
+}
+
+/// A row of steel-grade-limits.csv.
+#[derive(Clone, Debug, Deserialize)]
+pub struct GradeLimit {
+    grade: String,
+    element: String,
+    high_percent: f64,
+    source: String,
 }
 
 fn squeezed(name: &str) -> String {

@@ -1,6 +1,9 @@
 //! What is cut: which steel, whether plain oxygen cuts it, what its faces carry.
 
+pub mod composition;
 pub mod cuttability;
 pub mod grade;
 pub mod preheat_need;
 pub mod surface;
+pub mod thermal;
+pub mod unknown;

@@ -1,8 +1,10 @@
-//! Which tip? Of those owned, the one whose bore is in the published band and whose
-//! pressure comes nearest a comfortable middle.
+//! Which tip? Of those owned, the one whose bore is in the published band, or whose maker's
+//! chart reaches the thickness, and whose pressure comes nearest a comfortable middle.
 
+use super::owned::Tip;
 use super::pressure::pressure;
 use crate::error::Result;
+use crate::gas::fuel::Fuel;
 use crate::physics::compressible::Orifice;
 use crate::quantity::{AbsolutePressure, GasFlow, GaugePressure, Length};
 use crate::reference::tables;
@@ -26,13 +28,17 @@ pub enum TipSchool {
     OneUp,
 }
 
-/// What the choice depends on besides the bores.
+/// What the choice depends on besides the tips.
 #[derive(Clone, Copy, Debug, PartialEq)]
 pub struct Need {
     /// Path of the jet through the metal.
     pub thickness: Length,
+    /// The fuel, for the maker's chart.
+    pub fuel: Fuel,
     /// Cutting oxygen at the set point of the published band.
     pub flow: GasFlow,
+    /// Where in a chart's band the shop sets its oxygen, 0 to 1.
+    pub part: f64,
     /// Discharge coefficient.
     pub discharge: f64,
     /// Pressure of the air around.
@@ -50,55 +56,84 @@ pub fn suitable(thickness: Length) -> Result<(Length, Length)> {
     Ok((Length::from_m(low * (1.0 - BAND_SLACK)), Length::from_m(high * (1.0 + BAND_SLACK))))
 }
 
-/// The bore to fit from `owned`; the nearest one when none suits, `None` when none is owned.
+/// Whether a tip suits: its maker's chart says so where there is one, else the published band.
+///
+/// # Errors
+/// Only when a table compiled in cannot be read.
+pub fn suits(tip: &Tip, (thickness, fuel): (Length, Fuel)) -> Result<bool> {
+    if let Some(chart) = tip.chart(fuel) {
+        return Ok(chart.at(thickness).is_some());
+    }
+    let (low, high) = suitable(thickness)?;
+    Ok(tip.bore >= low && tip.bore <= high)
+}
+
+/// The tip to fit from `owned`; the one of nearest bore when none suits, `None` when none is
+/// owned.
 ///
 /// # Errors
 /// `OutOfRange` for a bore outside [`super::pressure::BORE`].
-pub fn choose(owned: &[Length], need: &Need) -> Result<Option<Length>> {
-    let (low, high) = suitable(need.thickness)?;
-    let mut inside: Vec<(Length, f64)> = Vec::with_capacity(owned.len());
-    for &bore in owned.iter().filter(|bore| **bore >= low && **bore <= high) {
-        inside.push((bore, distance(bore, need)?));
+pub fn choose<'a>(owned: &'a [Tip], need: &Need) -> Result<Option<&'a Tip>> {
+    let mut inside: Vec<(&Tip, f64)> = Vec::with_capacity(owned.len());
+    for tip in owned {
+        if suits(tip, (need.thickness, need.fuel))? {
+            inside.push((tip, distance(tip, need)?));
+        }
     }
     let Some(best) = inside.iter().min_by(|a, b| a.1.total_cmp(&b.1)).map(|found| found.0) else {
-        return Ok(nearest(owned, (low, high)));
+        return Ok(nearest(owned, suitable(need.thickness)?));
     };
     Ok(Some(match need.school {
         TipSchool::ToTheWork => best,
-        TipSchool::OneUp => next_larger(owned, best).unwrap_or(best),
+        TipSchool::OneUp => next_larger(owned, best.bore).unwrap_or(best),
     }))
 }
 
-fn distance(bore: Length, need: &Need) -> Result<f64> {
-    let orifice = Orifice { bore, discharge: need.discharge };
+/// How far a tip would run from the comfortable pressure, Pa.
+fn distance(tip: &Tip, need: &Need) -> Result<f64> {
     let wanted = if need.thickness > THICK { COMFORTABLE_THICK } else { COMFORTABLE };
-    Ok((pressure(&orifice, need.flow, need.ambient)?.as_pa() - wanted.as_pa()).abs())
-}
-
-fn next_larger(owned: &[Length], than: Length) -> Option<Length> {
-    owned.iter().copied().filter(|bore| *bore > than).min_by(|a, b| a.as_m().total_cmp(&b.as_m()))
-}
-
-fn nearest(owned: &[Length], (low, high): (Length, Length)) -> Option<Length> {
-    let off = |bore: &Length| {
-        (bore.as_m() / low.as_m()).ln().abs().min((bore.as_m() / high.as_m()).ln().abs())
+    let runs_at = match tip.chart(need.fuel).and_then(|chart| chart.at(need.thickness)) {
+        Some(row) => row.oxygen.band(need.part).set,
+        None => {
+            let orifice = Orifice { bore: tip.bore, discharge: need.discharge };
+            pressure(&orifice, need.flow, need.ambient)?
+        }
     };
-    owned.iter().copied().min_by(|a, b| off(a).total_cmp(&off(b)))
+    Ok((runs_at.as_pa() - wanted.as_pa()).abs())
 }
 
-/// Bores of `series` that would suit a thickness.
+fn next_larger(owned: &[Tip], than: Length) -> Option<&Tip> {
+    let larger = owned.iter().filter(|tip| tip.bore > than);
+    larger.min_by(|a, b| a.bore.as_m().total_cmp(&b.bore.as_m()))
+}
+
+fn nearest(owned: &[Tip], (low, high): (Length, Length)) -> Option<&Tip> {
+    let off = |tip: &Tip| {
+        let bore = tip.bore.as_m();
+        (bore / low.as_m()).ln().abs().min((bore / high.as_m()).ln().abs())
+    };
+    owned.iter().min_by(|a, b| off(a).total_cmp(&off(b)))
+}
+
+/// Bores of `owned` that would suit a thickness, each once, small to large.
 ///
 /// # Errors
 /// Only when a table compiled in cannot be read.
-pub fn would_suit(series: &[Length], thickness: Length) -> Result<Vec<Length>> {
-    let (low, high) = suitable(thickness)?;
-    Ok(series.iter().copied().filter(|bore| *bore >= low && *bore <= high).collect())
+pub fn would_suit(owned: &[Tip], need: (Length, Fuel)) -> Result<Vec<Length>> {
+    let mut bores = Vec::new();
+    for tip in owned {
+        if suits(tip, need)? && !bores.contains(&tip.bore) {
+            bores.push(tip.bore);
+        }
+    }
+    bores.sort_by(|a, b| a.as_m().total_cmp(&b.as_m()));
+    Ok(bores)
 }
 
-/// Our own generic series of bores.
+/// Our own generic series of tips, known by their bores.
 ///
 /// # Errors
 /// Only when a table compiled in cannot be read.
-pub fn generic_series() -> Result<Vec<Length>> {
-    Ok(tables()?.bores.iter().copied().map(Length::from_m).collect())
+pub fn generic_series() -> Result<Vec<Tip>> {
+    Ok(tables()?.bores.iter().map(|bore| Tip::of_bore(Length::from_m(*bore))).collect())
 }

@@ -1,4 +1,6 @@
 //! Tips by bore: what flow the thickness wants, what pressure drives it, which tip to fit.
 
+pub mod chart;
 pub mod choose;
+pub mod owned;
 pub mod pressure;

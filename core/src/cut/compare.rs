@@ -1,0 +1,218 @@
+//! Fuels side by side, and which input moves a result most.
+
+use super::PressureSchool;
+use super::request::{Process, Quality, Request, Start};
+use super::settings::{Settings, plan};
+use crate::error::Error;
+use crate::gas::fuel::{Fuel, characteristics};
+use crate::gas::gear::{Gear, misfits};
+use crate::note::Note;
+use crate::physics::compressible::Pipe;
+use crate::quantity::{Length, Temperature};
+use crate::steel::surface::Surface;
+use crate::tip::choose::{generic_series, would_suit};
+use crate::tip::owned::Tip;
+use crate::trace::{Input, Quantity};
+
+/// One fuel for the same cut.
+#[derive(Clone, Debug, PartialEq)]
+pub struct FuelOption {
+    /// Which fuel.
+    pub fuel: Fuel,
+    /// What to set with the gear it wants.
+    pub settings: Settings,
+    /// What of the gear in use would have to change for it.
+    pub changes: Vec<Note>,
+}
+
+/// The same cut with another fuel, with a tip, hose and regulator that suit it.
+#[must_use]
+pub fn with_fuel(request: &Request, fuel: Fuel) -> Request {
+    let face = characteristics(fuel).map(|row| row.tip_face).ok();
+    let fits = |tip: &Tip| tip.face.is_none() || tip.face == face;
+    let mut other = request.clone();
+    other.gas.fuel = fuel;
+    other.gear =
+        Gear { oxygen_regulator_limit: request.gear.oxygen_regulator_limit, ..Gear::default() };
+    other.tip = other.tip.filter(fits);
+    // without a tip of its face in the drawer the generic series stands in; the change says so
+    if !other.drawer.iter().any(fits) {
+        other.drawer.clear();
+    }
+    if fuel != request.gas.fuel {
+        other.gas.fuel_supply = None;
+    }
+    other
+}
+
+/// Every fuel for the same cut; `prices` gives a cubic metre of each.
+///
+/// # Errors
+/// As [`plan`].
+pub fn fuels(
+    request: &Request,
+    price_m3: impl Fn(Fuel) -> Option<f64>,
+) -> Result<Vec<FuelOption>, Vec<Error>> {
+    let in_use = plan(request)?;
+    let current =
+        Gear { tip_face: Some(in_use.face), ..request.gear_with_tip(request.tip.as_ref()) };
+    Fuel::ALL
+        .into_iter()
+        .map(|fuel| {
+            let mut other = with_fuel(request, fuel);
+            if let (Some(prices), Some(price)) = (other.prices.as_mut(), price_m3(fuel)) {
+                prices.fuel_m3 = price;
+            }
+            let changes = misfits(&current, fuel).map_err(|error| vec![error])?;
+            Ok(FuelOption { fuel, settings: plan(&other)?, changes })
+        })
+        .collect()
+}
+
+/// How far an input moves a result.
+#[derive(Clone, Debug, PartialEq)]
+pub struct Sway {
+    /// The input.
+    pub input: Input,
+    /// The lowest result, in the SI unit of its kind, and the change that gives it.
+    pub low: (f64, &'static str),
+    /// The highest result and the change that gives it.
+    pub high: (f64, &'static str),
+}
+
+/// The figure of a plan that a comparison is about, in SI.
+#[must_use]
+pub fn figure(settings: &Settings, quantity: Quantity) -> Option<f64> {
+    Some(match quantity {
+        Quantity::Time => settings.time.total().as_s(),
+        Quantity::Oxygen => settings.gas.oxygen.as_m3(),
+        Quantity::Fuel => settings.gas.fuel.as_m3(),
+        Quantity::Cost => settings.cost?.total(),
+        Quantity::OxygenPressure => settings.oxygen_pressure.set.as_pa(),
+        Quantity::FuelPressure => settings.fuel_pressure.set.as_pa(),
+        Quantity::StartPreheat => settings.start_preheat.set.as_s(),
+        Quantity::TravelSpeed => settings.travel_speed.set.as_m_s(),
+        Quantity::Kerf => settings.kerf.as_m(),
+        _ => return None,
+    })
+}
+
+/// Thickness and length that a rule may be off by, 1. Source: `ours`.
+const OFF_BY: f64 = 0.10;
+
+type Variation = (Input, &'static str, Request);
+
+fn changed(request: &Request, change: impl FnOnce(&mut Request)) -> Request {
+    let mut other = request.clone();
+    change(&mut other);
+    other
+}
+
+/// What a shop may find or do differently, one input at a time. Source: `ours`.
+fn variations(request: &Request) -> Vec<Variation> {
+    let mut all: Vec<Variation> = Vec::with_capacity(40);
+    let scaled = |length: Length, by: f64| Length::from_m(length.as_m() * by);
+    for (by, code) in [(1.0 - OFF_BY, "a_tenth_less"), (1.0 + OFF_BY, "a_tenth_more")] {
+        let thickness = scaled(request.steel.thickness, by);
+        let length = scaled(request.cut.length, by);
+        all.push((Input::Thickness, code, changed(request, |r| r.steel.thickness = thickness)));
+        all.push((Input::Length, code, changed(request, |r| r.cut.length = length)));
+    }
+    for fuel in Fuel::ALL {
+        all.push((Input::Fuel, fuel.code(), with_fuel(request, fuel)));
+    }
+    for process in [Process::Freehand, Process::Guided, Process::Machine] {
+        let other = changed(request, |r| r.cut.process = process);
+        all.push((Input::Process, process.code(), other));
+    }
+    for quality in [Quality::Fine, Quality::Standard, Quality::Severance] {
+        let other = changed(request, |r| r.cut.quality = quality);
+        all.push((Input::Quality, quality.code(), other));
+    }
+    for surface in [Surface::Clean, Surface::LightRust, Surface::HeavyRust, Surface::Paint] {
+        let other = changed(request, |r| r.steel.surface = surface);
+        all.push((Input::Surface, surface.code(), other));
+    }
+    for (celsius, code) in
+        [(0.0, "plate_at_0_c"), (20.0, "plate_at_20_c"), (150.0, "plate_at_150_c")]
+    {
+        let t = Temperature::from_c(celsius);
+        all.push((
+            Input::PlateTemperature,
+            code,
+            changed(request, |r| r.steel.plate_temperature = t),
+        ));
+    }
+    for start in [Start::Edge, Start::DrilledHole, Start::Pierce] {
+        all.push((Input::Start, start.code(), changed(request, |r| r.cut.start = start)));
+    }
+    for (purity, code) in [(0.98, "purity_98"), (0.995, "purity_99_5")] {
+        all.push((Input::Purity, code, changed(request, |r| r.gas.oxygen_purity = purity)));
+    }
+    for (school, code) in [
+        (PressureSchool::Low, "school_low"),
+        (PressureSchool::Chart, "school_chart"),
+        (PressureSchool::High, "school_high"),
+    ] {
+        let other = changed(request, |r| r.policy.pressure_school = school);
+        all.push((Input::Policy, code, other));
+    }
+    let double = |hose: Pipe| Pipe { length: scaled(hose.length, 2.0), ..hose };
+    let longer = changed(request, |r| {
+        r.gas.oxygen_hose = double(r.gas.oxygen_hose);
+        r.gas.fuel_hose = double(r.gas.fuel_hose);
+    });
+    all.push((Input::Hose, "hose_twice_as_long", longer));
+    all.extend(other_tips(request));
+    all
+}
+
+/// The smallest and the largest of the tips that would do.
+fn other_tips(request: &Request) -> Vec<Variation> {
+    let path = Length::from_m(request.steel.thickness.as_m() / request.cut.bevel.as_rad().cos());
+    let at_hand = match request.drawer.as_slice() {
+        [] => generic_series().unwrap_or_default(),
+        drawer => drawer.to_vec(),
+    };
+    let suit = would_suit(&at_hand, (path, request.gas.fuel)).unwrap_or_default();
+    let ends = suit.first().map(|bore| (*bore, "smallest_tip"));
+    let ends = ends.into_iter().chain(suit.last().map(|bore| (*bore, "largest_tip")));
+    ends.map(|(bore, code)| {
+        (Input::Tip, code, changed(request, |r| r.tip = Some(Tip::of_bore(bore))))
+    })
+    .collect()
+}
+
+/// Every input that moves `quantity`, the one that moves it most first.
+///
+/// One input is changed at a time, to what a shop may find or choose; a change that cannot be
+/// planned is left out.
+///
+/// # Errors
+/// As [`plan`] for the request itself.
+pub fn sensitivity(request: &Request, quantity: Quantity) -> Result<Vec<Sway>, Vec<Error>> {
+    let base = figure(&plan(request)?, quantity);
+    let Some(base) = base else { return Ok(Vec::new()) };
+    let mut found: Vec<Sway> = Vec::new();
+    for (input, code, other) in variations(request) {
+        let Some(value) = plan(&other).ok().and_then(|plan| figure(&plan, quantity)) else {
+            continue;
+        };
+        let place = found.iter().position(|sway| sway.input == input).unwrap_or_else(|| {
+            found.push(Sway { input, low: (base, "as_it_is"), high: (base, "as_it_is") });
+            found.len() - 1
+        });
+        let sway = &mut found[place];
+        if value < sway.low.0 {
+            sway.low = (value, code);
+        }
+        if value > sway.high.0 {
+            sway.high = (value, code);
+        }
+    }
+    let spread = |sway: &Sway| sway.high.0 - sway.low.0;
+    // what moves it by less than a rounding step does not move it
+    found.retain(|sway| spread(sway) > 1e-9 * base.abs());
+    found.sort_by(|a, b| spread(b).total_cmp(&spread(a)));
+    Ok(found)
+}

@@ -1,0 +1,127 @@
+//! What does the cut cost? Gas, the torch hand's time, wear of the tip, cleaning the edge.
+
+use super::consumption::{Amounts, Times};
+use crate::range::Range;
+use crate::source::{COMPUTED, OURS, SHOP, SourceKey};
+use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
+
+/// A price of the shop, in its own money.
+pub const PRICE: Range = Range::new("prices", "1", 0.0, 1e6);
+/// Starts that a tip lasts.
+pub const TIP_LIFE: Range = Range::new("prices.tip_life_starts", "1", 1.0, 1e6);
+
+/// What things cost this shop, in its own money.
+#[derive(Clone, Copy, Debug, PartialEq)]
+pub struct Prices {
+    /// A cubic metre of oxygen.
+    pub oxygen_m3: f64,
+    /// A cubic metre of the fuel.
+    pub fuel_m3: f64,
+    /// An hour of the torch hand.
+    pub labour_h: f64,
+    /// A tip.
+    pub tip: f64,
+    /// Starts that it lasts.
+    pub tip_life_starts: f64,
+    /// True while the shop has put in none of its own.
+    pub estimated: bool,
+}
+
+/// Cost of one cut by its parts.
+#[derive(Clone, Copy, Debug, PartialEq)]
+pub struct Cost {
+    /// Cutting and flame oxygen.
+    pub oxygen: f64,
+    /// Fuel.
+    pub fuel: f64,
+    /// Time at the torch.
+    pub labour: f64,
+    /// The tip's share.
+    pub tip_wear: f64,
+    /// Time at the grinder.
+    pub clean_up: f64,
+}
+
+impl Cost {
+    /// Their sum.
+    #[must_use]
+    pub fn total(&self) -> f64 {
+        self.oxygen + self.fuel + self.labour + self.tip_wear + self.clean_up
+    }
+}
+
+const HOUR: f64 = 3_600.0; // s
+
+/// Cost of one cut.
+///
+/// ```text
+/// cost = oxygen·price + fuel·price + (time + clean-up)·wage + starts·tip/life
+/// ```
+#[must_use]
+pub fn cost(prices: &Prices, (times, starts): (&Times, u32), gas: &Amounts) -> (Cost, Trace) {
+    let clean_up = times.clean_up.as_s();
+    let at_torch = times.total().as_s() - clean_up;
+    let cost = Cost {
+        oxygen: gas.oxygen.as_m3() * prices.oxygen_m3,
+        fuel: gas.fuel.as_m3() * prices.fuel_m3,
+        labour: at_torch / HOUR * prices.labour_h,
+        tip_wear: f64::from(starts) * prices.tip / prices.tip_life_starts,
+        clean_up: clean_up / HOUR * prices.labour_h,
+    };
+    let source: SourceKey = if prices.estimated { OURS } else { SHOP };
+    let price = |amount: f64| ("price", Measure::Number(Kind::Money, amount));
+    let volume = |m3: f64| ("volume", Measure::Number(Kind::GasVolume, m3));
+    let time = |s: f64| ("time", Measure::Number(Kind::Duration, s));
+    let money = |amount: f64| Measure::Number(Kind::Money, amount);
+    let mut trace = Tracer::new(
+        Quantity::Cost,
+        &[
+            Input::Thickness,
+            Input::Length,
+            Input::Fuel,
+            Input::Process,
+            Input::Quality,
+            Input::Surface,
+            Input::Start,
+            Input::Purity,
+            Input::Tip,
+            Input::Policy,
+            Input::Prices,
+        ],
+    );
+    trace
+        .step(
+            "cost_oxygen",
+            money(cost.oxygen),
+            source,
+            vec![volume(gas.oxygen.as_m3()), price(prices.oxygen_m3)],
+        )
+        .step(
+            "cost_fuel",
+            money(cost.fuel),
+            source,
+            vec![volume(gas.fuel.as_m3()), price(prices.fuel_m3)],
+        )
+        .step(
+            "cost_labour",
+            money(cost.labour),
+            source,
+            vec![time(at_torch), price(prices.labour_h)],
+        )
+        .step(
+            "cost_tip",
+            money(cost.tip_wear),
+            source,
+            vec![
+                price(prices.tip),
+                ("count", Measure::Number(Kind::Count, f64::from(starts))),
+                ("life", Measure::Number(Kind::Count, prices.tip_life_starts)),
+            ],
+        );
+    if clean_up > 0.0 {
+        let values = vec![time(clean_up), price(prices.labour_h)];
+        trace.step("cost_clean_up", money(cost.clean_up), source, values);
+    }
+    trace.number("result_cost", (Kind::Money, cost.total()), COMPUTED);
+    (cost, trace.done())
+}

@@ -1,0 +1,106 @@
+//! How this shop works, where the trade disagrees or every shop differs; and what its own burns
+//! have taught.
+
+use crate::quantity::{AbsolutePressure, Duration, Length, P_REFERENCE};
+use crate::tip::choose::TipSchool;
+use crate::tip::pressure::DRILLED;
+
+/// The hand that holds the torch.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+pub enum Handedness {
+    /// Right-handed: usually cuts right to left.
+    #[default]
+    Right,
+    /// Left-handed: usually cuts left to right.
+    Left,
+}
+
+/// Which way the torch travels.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub enum Direction {
+    /// Toward the left hand.
+    RightToLeft,
+    /// Toward the right hand.
+    LeftToRight,
+}
+
+/// How a shop sets its oxygen within the published band.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+pub enum PressureSchool {
+    /// Low and slow: the lower third.
+    Low,
+    /// By the chart: the middle.
+    #[default]
+    Chart,
+    /// Brisk: the upper third.
+    High,
+}
+
+impl PressureSchool {
+    /// Where in the band the set point lies, 0 to 1. Source: `ours`.
+    #[must_use]
+    pub const fn part(self) -> f64 {
+        match self {
+            Self::Low => 1.0 / 3.0,
+            Self::Chart => 0.5,
+            Self::High => 2.0 / 3.0,
+        }
+    }
+}
+
+/// How this shop works.
+#[derive(Clone, Debug, PartialEq)]
+pub struct Policy {
+    /// Oxygen pressure within the published band.
+    pub pressure_school: PressureSchool,
+    /// Size of tips.
+    pub tip_school: TipSchool,
+    /// How far one hold of the torch reaches.
+    pub reach: Length,
+    /// Taking the torch, setting up, laying it down, for each cut.
+    pub handling: Duration,
+    /// Moving the body on at a planned stop.
+    pub reposition: Duration,
+    /// Chipping and grinding a metre of edge; nothing where it is not counted.
+    pub clean_up_per_m: Duration,
+    /// Pressure of the air around.
+    pub ambient: AbsolutePressure,
+    /// Discharge coefficient of the tips.
+    pub discharge: f64,
+    /// Loss between torch inlet and tip, a part of the absolute tip pressure.
+    pub torch_loss: f64,
+}
+
+impl Default for Policy {
+    /// Source of every figure: `ours`.
+    fn default() -> Self {
+        Self {
+            pressure_school: PressureSchool::default(),
+            tip_school: TipSchool::default(),
+            reach: Length::from_mm(450.0),
+            handling: Duration::from_s(30.0),
+            reposition: Duration::from_s(10.0),
+            clean_up_per_m: Duration::from_s(0.0),
+            ambient: P_REFERENCE,
+            discharge: DRILLED,
+            torch_loss: 0.05,
+        }
+    }
+}
+
+/// What the shop's own burns have taught; 1 and `None` where nothing is known yet.
+#[derive(Clone, Copy, Debug, PartialEq)]
+pub struct Factors {
+    /// On the travel speed.
+    pub speed: f64,
+    /// On the start preheat.
+    pub start_preheat: f64,
+    /// The kerf measured.
+    pub kerf: Option<Length>,
+}
+
+impl Default for Factors {
+    fn default() -> Self {
+        Self { speed: 1.0, start_preheat: 1.0, kerf: None }
+    }
+}

@@ -1,0 +1,198 @@
+//! Does the gear suit the fuel? Hose, regulator, arrestors, torch, tip face and tip seat as
+//! rules, each with its reason.
+//!
+//! A part that nobody told about is not judged. Left out: gear's own rating and age, which its
+//! maker and the shop's inspections say. Source of the rules: `common_practice`.
+
+use serde::Deserialize;
+
+use super::fuel::{Fuel, TipFace, characteristics};
+use crate::error::Result;
+use crate::note::{Level, Note};
+use crate::quantity::GaugePressure;
+use crate::trace::{Kind, Measure};
+
+/// What a fuel hose is lined with, by the grade printed on it.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Deserialize)]
+pub enum HoseGrade {
+    /// Acetylene only.
+    R,
+    /// Acetylene only, with a cover that resists oil and flame.
+    #[serde(rename = "RM")]
+    Rm,
+    /// Every fuel gas.
+    T,
+}
+
+impl HoseGrade {
+    /// As it is printed on the hose.
+    #[must_use]
+    pub const fn code(self) -> &'static str {
+        match self {
+            Self::R => "R",
+            Self::Rm => "RM",
+            Self::T => "T",
+        }
+    }
+}
+
+/// Which fuels a torch is made for.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub enum TorchFuels {
+    /// Every fuel gas.
+    All,
+    /// Acetylene only.
+    Acetylene,
+    /// Every one but acetylene.
+    Alternate,
+}
+
+impl TorchFuels {
+    /// Whether it is made for `fuel`.
+    #[must_use]
+    pub const fn takes(self, fuel: Fuel) -> bool {
+        match self {
+            Self::All => true,
+            Self::Acetylene => matches!(fuel, Fuel::Acetylene),
+            Self::Alternate => !matches!(fuel, Fuel::Acetylene),
+        }
+    }
+
+    /// Its code in interfaces.
+    #[must_use]
+    pub const fn code(self) -> &'static str {
+        match self {
+            Self::All => "all_fuels",
+            Self::Acetylene => "acetylene_only",
+            Self::Alternate => "alternate_only",
+        }
+    }
+}
+
+/// How a tip sits in its torch.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub enum Seat {
+    /// Cones on the tip, by the number of its sealing faces.
+    Tapered2,
+    /// Three sealing faces.
+    Tapered3,
+    /// Four sealing faces.
+    Tapered4,
+    /// A flat face.
+    Flat,
+}
+
+impl Seat {
+    /// Its code in interfaces.
+    #[must_use]
+    pub const fn code(self) -> &'static str {
+        match self {
+            Self::Tapered2 => "tapered_2",
+            Self::Tapered3 => "tapered_3",
+            Self::Tapered4 => "tapered_4",
+            Self::Flat => "flat",
+        }
+    }
+}
+
+/// The gear on the fuel's way, as far as it is known.
+#[derive(Clone, Copy, Debug, Default, PartialEq)]
+pub struct Gear {
+    /// Grade of the fuel hose.
+    pub hose_grade: Option<HoseGrade>,
+    /// The fuel that its regulator is made for.
+    pub regulator: Option<Fuel>,
+    /// The most the fuel regulator delivers.
+    pub regulator_limit: Option<GaugePressure>,
+    /// The most the oxygen regulator delivers.
+    pub oxygen_regulator_limit: Option<GaugePressure>,
+    /// Whether flashback arrestors stand in both lines.
+    pub arrestors: Option<bool>,
+    /// Which fuels the torch is made for.
+    pub torch: Option<TorchFuels>,
+    /// How a tip sits in the torch.
+    pub torch_seat: Option<Seat>,
+    /// Face of the tip.
+    pub tip_face: Option<TipFace>,
+    /// Seat of the tip.
+    pub tip_seat: Option<Seat>,
+}
+
+fn stop(code: &'static str, values: Vec<(&'static str, Measure)>) -> Note {
+    Note::new(Level::Stop, code, values)
+}
+
+/// Liquefied petroleum gases share a regulator. Source: `common_practice`.
+fn regulator_serves(made_for: Fuel, fuel: Fuel) -> bool {
+    made_for == fuel || (made_for.is_liquefied() && fuel.is_liquefied())
+}
+
+/// Everything about the gear that does not suit `fuel`.
+///
+/// # Errors
+/// Only when a table compiled in cannot be read.
+pub fn misfits(gear: &Gear, fuel: Fuel) -> Result<Vec<Note>> {
+    let row = characteristics(fuel)?;
+    let word = ("fuel", Measure::Word(fuel.code()));
+    let mut notes = Vec::new();
+    if let Some(grade) = gear.hose_grade
+        && !row.hose_grades().any(|made| made == grade.code())
+    {
+        let values = vec![("grade", Measure::Word(grade.code())), word.clone()];
+        notes.push(stop("hose_grade_wrong", values));
+    }
+    if let Some(made_for) = gear.regulator
+        && !regulator_serves(made_for, fuel)
+    {
+        let values = vec![("made_for", Measure::Word(made_for.code())), word.clone()];
+        notes.push(stop("regulator_wrong", values));
+    }
+    if let Some(torch) = gear.torch
+        && !torch.takes(fuel)
+    {
+        let values = vec![("torch", Measure::Word(torch.code())), word.clone()];
+        notes.push(stop("torch_wrong_fuel", values));
+    }
+    if let Some(face) = gear.tip_face
+        && face != row.tip_face
+    {
+        let wanted = ("wanted", Measure::Word(row.tip_face.code()));
+        notes
+            .push(stop("tip_face_wrong", vec![("face", Measure::Word(face.code())), wanted, word]));
+    }
+    if let (Some(tip), Some(torch)) = (gear.tip_seat, gear.torch_seat)
+        && tip != torch
+    {
+        let values =
+            vec![("seat", Measure::Word(tip.code())), ("wanted", Measure::Word(torch.code()))];
+        notes.push(stop("tip_seat_wrong", values));
+    }
+    if gear.arrestors == Some(false) {
+        notes.push(Note::new(Level::Caution, "arrestor_missing", vec![]));
+    }
+    Ok(notes)
+}
+
+/// Regulators that cannot deliver what they must be set to.
+#[must_use]
+pub fn regulators_too_small(
+    gear: &Gear,
+    fuel: (Fuel, GaugePressure),
+    oxygen: GaugePressure,
+) -> Vec<Note> {
+    let lines = [
+        (gear.regulator_limit, fuel.1, fuel.0.code()),
+        (gear.oxygen_regulator_limit, oxygen, super::OXYGEN),
+    ];
+    let too_small = |(limit, needed, gas): (Option<GaugePressure>, GaugePressure, &'static str)| {
+        let limit = limit.filter(|limit| needed > *limit)?;
+        let pressure = |p: GaugePressure| Measure::Number(Kind::Pressure, p.as_pa());
+        let values = vec![
+            ("gas", Measure::Word(gas)),
+            ("needed", pressure(needed)),
+            ("limit", pressure(limit)),
+        ];
+        Some(stop("regulator_too_small", values))
+    };
+    lines.into_iter().filter_map(too_small).collect()
+}

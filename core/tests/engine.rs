@@ -1,0 +1,428 @@
+//! The whole engine: supply, gear, charts, comparison, the tips of a job.
+
+#![allow(clippy::expect_used, reason = "a test fails by saying what it expected")]
+
+use galvanon_core::cut::compare::{figure, fuels, sensitivity, with_fuel};
+use galvanon_core::cut::job_tips::job_tips;
+use galvanon_core::cut::{Level, Prices, Request, Stroke, Tip, Verdict, plan};
+use galvanon_core::entry::{chart, cut_list, table};
+use galvanon_core::error::Error;
+use galvanon_core::gas::cylinder::{by_weight, compressed_oxygen};
+use galvanon_core::gas::flame::{Flame, flame};
+use galvanon_core::gas::fuel::{Fuel, TipFace};
+use galvanon_core::gas::gear::{Gear, HoseGrade, Seat, TorchFuels, misfits};
+use galvanon_core::gas::withdrawal::{Draw, Rule, acetylene_limit, boil_off, cylinders_needed};
+use galvanon_core::quantity::{
+    GasFlow, GasVolume, GaugePressure, Length, Mass, P_REFERENCE, Temperature, WaterVolume,
+};
+use galvanon_core::tip::chart::{Chart, ChartRow, Ends, ReadAt};
+use galvanon_core::trace::{Input, Quantity};
+use proptest::prelude::*;
+
+fn plate(mm: f64) -> Request {
+    Request::plate(Length::from_mm(mm), Length::from_mm(600.0))
+}
+
+fn notes(request: &Request) -> Vec<(&'static str, Level)> {
+    let settings = plan(request).expect("a plan");
+    settings.notes.iter().map(|note| (note.code, note.level)).collect()
+}
+
+// --- supply ---------------------------------------------------------------------------------
+
+/// Common practice: one seventh of a 100 ft³ cylinder is 14.3 ft³/h, one fifteenth 6.7.
+#[test]
+fn an_acetylene_cylinder_gives_its_part_an_hour() {
+    let rated = GasVolume::from_ft3(100.0);
+    let limit =
+        |rule, left, air| acetylene_limit((rated, left), air, rule).expect("a limit").as_ft3_h();
+    assert!((limit(Rule::OneSeventh, None, None) - 100.0 / 7.0).abs() < 1e-9);
+    assert!((limit(Rule::OneFifteenth, None, None) - 100.0 / 15.0).abs() < 1e-9);
+    let quarter = Some(GasVolume::from_ft3(25.0));
+    assert!((limit(Rule::OneTenth, quarter, None) - 5.0).abs() < 1e-9, "half the limit");
+    let at = |celsius| limit(Rule::OneTenth, None, Some(Temperature::from_c(celsius)));
+    for (celsius, factor) in [(25.0, 1.0), (15.0, 1.0), (0.0, 0.7), (-10.0, 0.5)] {
+        assert!((at(celsius) - 10.0 * factor).abs() < 1e-9, "{celsius} °C: {}", at(celsius));
+    }
+    assert!(acetylene_limit((GasVolume::from_m3(0.0), None), None, Rule::OneTenth).is_err());
+}
+
+/// Ours, as the model states it: about 1.5 kg/h for 9 kg of propane at 20 °C.
+#[test]
+fn propane_boils_no_faster_than_the_air_warms_it() {
+    let kg_h = |celsius, kg, draw| {
+        let air = (Temperature::from_c(celsius), P_REFERENCE);
+        let flow = boil_off(Fuel::Propane, Mass::from_kg(kg), air, draw).expect("a flow");
+        GasVolume::from_m3(flow.as_m3_s() * 3_600.0).mass_at_ft3_per_lb(8.62).as_kg()
+    };
+    let short = kg_h(20.0, 9.0, Draw::Intermittent);
+    assert!((1.3..1.7).contains(&short), "{short} kg/h");
+    assert!((kg_h(20.0, 9.0, Draw::Continuous) / short - 0.6).abs() < 1e-9);
+    assert!(kg_h(-30.0, 9.0, Draw::Intermittent).abs() < 1e-12, "too cold to boil");
+    assert!(kg_h(20.0, 4.0, Draw::Intermittent) < short, "less liquid, less wall");
+    let none = boil_off(
+        Fuel::Acetylene,
+        Mass::from_kg(9.0),
+        (Temperature::from_c(20.0), P_REFERENCE),
+        Draw::Continuous,
+    );
+    assert!(matches!(none, Err(Error::UnknownChoice { input: "fuel", .. })));
+}
+
+#[test]
+fn cylinders_are_counted_up_and_nothing_gives_nothing() {
+    let flow = |ft3_h| GasFlow::from_ft3_h(ft3_h);
+    assert_eq!(cylinders_needed(flow(14.0), flow(7.0)), Some(2));
+    assert_eq!(cylinders_needed(flow(14.1), flow(7.0)), Some(3));
+    assert_eq!(cylinders_needed(flow(0.0), flow(7.0)), Some(1));
+    assert_eq!(cylinders_needed(flow(14.0), flow(0.0)), None);
+}
+
+#[test]
+fn a_cylinder_that_cannot_be_is_refused_with_its_values() {
+    let kg = Mass::from_kg;
+    let light = by_weight(Fuel::Acetylene, kg(60.0), kg(70.0));
+    assert!(
+        matches!(light, Err(Error::Contradiction { code: "lighter_than_tare", value, against, .. })
+        if value == 60.0 && against == 70.0)
+    );
+    assert!(matches!(
+        by_weight(Fuel::NaturalGas, kg(2.0), kg(1.0)),
+        Err(Error::UnknownChoice { .. })
+    ));
+    let oxygen = |litres: f64, bar: f64, celsius: f64| {
+        compressed_oxygen(
+            WaterVolume::from_m3(litres / 1e3),
+            GaugePressure::from_pa(bar * 1e5),
+            (Temperature::from_c(celsius), P_REFERENCE),
+        )
+    };
+    for (litres, bar, celsius, input) in [
+        (0.0, 100.0, 20.0, "water_volume"),
+        (44.5, -1.0, 20.0, "pressure"),
+        (44.5, 301.0, 20.0, "pressure"),
+        (44.5, 100.0, 90.0, "temperature"),
+        (f64::NAN, 100.0, 20.0, "water_volume"),
+    ] {
+        assert!(
+            matches!(oxygen(litres, bar, celsius), Err(Error::OutOfRange { input: named, .. }) if named == input),
+            "{litres} l, {bar} bar, {celsius} °C"
+        );
+    }
+}
+
+#[test]
+fn the_flame_is_told_from_its_ratio() {
+    let one = GasFlow::from_m3_s(1.0);
+    let of = |ratio: f64| flame(Fuel::Acetylene, GasFlow::from_m3_s(ratio), one).expect("a flame");
+    assert_eq!((of(1.0), of(1.1), of(1.2)), (Flame::Carburising, Flame::Neutral, Flame::Oxidising));
+}
+
+proptest! {
+    #[test]
+    fn more_pressure_is_more_gas_and_a_warmer_cylinder_holds_less(
+        litres in 1.0..100.0_f64, bar in 5.0..250.0_f64, more in 1.0..40.0_f64, celsius in -20.0..40.0_f64,
+    ) {
+        let at = |bar: f64, celsius: f64| {
+            let space = WaterVolume::from_m3(litres / 1e3);
+            let pressure = GaugePressure::from_pa(bar * 1e5);
+            compressed_oxygen(space, pressure, (Temperature::from_c(celsius), P_REFERENCE)).expect("contents").as_m3()
+        };
+        prop_assert!(at(bar + more, celsius) > at(bar, celsius));
+        prop_assert!(at(bar, celsius + 10.0) < at(bar, celsius));
+    }
+
+    #[test]
+    fn gas_by_weight_goes_with_the_weight(tare in 1.0..100.0_f64, gas in 0.0..100.0_f64) {
+        let of = |kg: f64| by_weight(Fuel::Propane, Mass::from_kg(tare + kg), Mass::from_kg(tare)).expect("contents").as_m3();
+        prop_assert!((of(2.0 * gas) - 2.0 * of(gas)).abs() <= 1e-9 * of(2.0 * gas).max(1.0));
+    }
+}
+
+// --- gear -----------------------------------------------------------------------------------
+
+/// Common practice: only grade T hose takes propane; a regulator, a torch, a tip face and a tip
+/// seat have each their own fuel or fellow.
+#[test]
+fn gear_that_does_not_suit_the_fuel_is_named() {
+    let codes = |gear: Gear, fuel| -> Vec<&'static str> {
+        misfits(&gear, fuel).expect("rules").iter().map(|note| note.code).collect()
+    };
+    let hose = |grade| Gear { hose_grade: Some(grade), ..Gear::default() };
+    assert_eq!(codes(hose(HoseGrade::R), Fuel::Propane), ["hose_grade_wrong"]);
+    assert_eq!(codes(hose(HoseGrade::Rm), Fuel::Propylene), ["hose_grade_wrong"]);
+    assert!(codes(hose(HoseGrade::R), Fuel::Acetylene).is_empty());
+    assert!(Fuel::ALL.into_iter().all(|fuel| codes(hose(HoseGrade::T), fuel).is_empty()));
+    let regulator = |made_for| Gear { regulator: Some(made_for), ..Gear::default() };
+    assert_eq!(codes(regulator(Fuel::Acetylene), Fuel::Propane), ["regulator_wrong"]);
+    assert!(codes(regulator(Fuel::Propane), Fuel::Propylene).is_empty());
+    let torch = Gear { torch: Some(TorchFuels::Acetylene), ..Gear::default() };
+    assert_eq!(codes(torch, Fuel::NaturalGas), ["torch_wrong_fuel"]);
+    let face = Gear { tip_face: Some(TipFace::Recessed), ..Gear::default() };
+    assert_eq!(codes(face, Fuel::Acetylene), ["tip_face_wrong"]);
+    let seat =
+        Gear { tip_seat: Some(Seat::Flat), torch_seat: Some(Seat::Tapered3), ..Gear::default() };
+    assert_eq!(codes(seat, Fuel::Acetylene), ["tip_seat_wrong"]);
+    let bare = Gear { arrestors: Some(false), ..Gear::default() };
+    assert_eq!(codes(bare, Fuel::Acetylene), ["arrestor_missing"]);
+    assert!(Fuel::ALL.into_iter().all(|fuel| codes(Gear::default(), fuel).is_empty()));
+}
+
+#[test]
+fn a_regulator_that_cannot_deliver_stops_the_plan() {
+    let mut request = plate(20.0);
+    request.gear.oxygen_regulator_limit = Some(GaugePressure::from_pa(200e3));
+    assert!(notes(&request).contains(&("regulator_too_small", Level::Stop)));
+    request.gear.oxygen_regulator_limit = Some(GaugePressure::from_pa(1_000e3));
+    assert!(!notes(&request).iter().any(|(code, _)| *code == "regulator_too_small"));
+}
+
+// --- work -----------------------------------------------------------------------------------
+
+#[test]
+fn layers_and_sealed_spaces_stop_and_strokes_have_their_own_words() {
+    let with = |change: fn(&mut Request)| {
+        let mut request = plate(12.0);
+        change(&mut request);
+        notes(&request)
+    };
+    assert!(with(|r| r.steel.layers = 2).contains(&("layers_not_one", Level::Stop)));
+    assert!(with(|r| r.steel.sealed = true).contains(&("sealed_volume", Level::Stop)));
+    assert!(with(|r| r.cut.stroke = Stroke::Gouge).contains(&("stroke_gouge", Level::Caution)));
+    assert!(
+        with(|r| r.cut.stroke = Stroke::Gouge).contains(&("gouging_tip_wanted", Level::Caution))
+    );
+    assert!(with(|r| r.cut.stroke = Stroke::Head).contains(&("stroke_head", Level::Caution)));
+    let plain = notes(&plate(12.0));
+    assert!(plain.iter().all(|(_, level)| *level == Level::Info), "{plain:?}");
+}
+
+// --- charts ---------------------------------------------------------------------------------
+
+fn ends(low: f64, high: f64) -> Ends<GaugePressure> {
+    Ends { low: GaugePressure::from_psi(low), high: GaugePressure::from_psi(high) }
+}
+
+fn charted_tip(read_at: ReadAt) -> Tip {
+    let row = |mm, low, high| ChartRow {
+        thickness: Length::from_mm(mm),
+        oxygen: ends(low, high),
+        fuel: Some(ends(4.0, 6.0)),
+        speed: None,
+    };
+    let rows = vec![row(10.0, 30.0, 40.0), row(30.0, 50.0, 60.0)];
+    let chart = Chart::new((Fuel::Acetylene, read_at), rows).expect("a chart");
+    Tip { face: Some(TipFace::Flush), charts: vec![chart], ..Tip::of_bore(Length::from_mm(1.2)) }
+}
+
+#[test]
+fn a_chart_outranks_the_generic_band_and_stops_outside_its_reach() {
+    let mut request = plate(20.0);
+    request.drawer = vec![charted_tip(ReadAt::Regulator)];
+    let settings = plan(&request).expect("a plan");
+    assert!(settings.by_chart);
+    // half way between its rows: 40 to 50 psi, and 4 to 6 for the fuel
+    let psi =
+        [settings.oxygen_pressure.low, settings.oxygen_pressure.set, settings.oxygen_pressure.high]
+            .map(GaugePressure::as_psi);
+    for (shown, chart) in psi.into_iter().zip([40.0, 45.0, 50.0]) {
+        assert!((shown - chart).abs() < 1e-9, "{psi:?}");
+    }
+    assert!((settings.fuel_pressure.set.as_psi() - 5.0).abs() < 1e-9);
+
+    request.drawer = vec![charted_tip(ReadAt::Torch)];
+    let through_hose = plan(&request).expect("a plan");
+    assert!(through_hose.oxygen_pressure.set.as_psi() > 45.0, "the hose comes on top");
+
+    request.steel.thickness = Length::from_mm(40.0);
+    let outside = plan(&request).expect("a plan");
+    assert!(!outside.by_chart && outside.verdict() == Verdict::Stop);
+    assert!(outside.notes.iter().any(|note| note.code == "outside_chart"));
+}
+
+#[test]
+fn a_drawer_without_the_face_of_the_fuel_stops() {
+    let mut request = plate(20.0);
+    request.drawer = vec![charted_tip(ReadAt::Torch)];
+    request.gas.fuel = Fuel::Propane;
+    assert!(notes(&request).contains(&("drawer_lacks_face", Level::Stop)));
+}
+
+const CONTEXT: chart::Context = chart::Context {
+    bore: Some(Length::from_mm(1.2)),
+    fuel: Fuel::Acetylene,
+    read_at: ReadAt::Torch,
+};
+
+fn read_chart(text: &str) -> chart::ReadCharts {
+    chart::read(&table::read(text).expect("a table"), &[], &CONTEXT)
+}
+
+#[test]
+fn a_makers_chart_is_read_whatever_its_shape_and_written_so_that_it_reads_again() {
+    for text in [
+        "thickness (in),oxygen (psi),acetylene (psi),speed (in/min)\n1/4,20-25,3-5,16-20\n1/2,30-35,3-5,14-18\n",
+        "\u{feff}Plate thickness [in];Oxygen pressure low psi;Oxygen pressure high psi;Fuel pressure (psi);Travel (ipm)\n1/4;20;25;3 to 5;16-20\n1/2;30;35;3-5;14-18\n",
+        "Thickness mm\tOxygen bar\tAcetylene kPa\n6.35\t1.4-1.7\t20-35\n12.7\t2.1-2.4\t20-35\n",
+    ] {
+        let found = read_chart(text);
+        assert!(found.faults.is_empty(), "{:?}", found.faults);
+        assert_eq!(found.charts.len(), 1);
+        assert_eq!(found.charts[0].chart.rows().len(), 2);
+        assert!((found.charts[0].chart.rows()[0].thickness.as_in() - 0.25).abs() < 1e-9);
+        let again = read_chart(&chart::write(&found.charts));
+        assert!(again.faults.is_empty(), "{:?}", again.faults);
+        for (one, other) in found.charts[0].chart.rows().iter().zip(again.charts[0].chart.rows()) {
+            assert!((one.oxygen.low.as_pa() - other.oxygen.low.as_pa()).abs() < 1e-3);
+        }
+    }
+}
+
+#[test]
+fn a_faulty_chart_names_row_column_and_value() {
+    let head = "thickness (in),oxygen (psi),acetylene (psi)\n";
+    for (rows, row, code) in [
+        ("", 1, "chart_empty"),
+        ("1/4,20-25,3-5\n1/4,20-25,3-5\n", 3, "chart_row_doubled"),
+        ("1/2,30-35,3-5\n1/4,20-25,3-5\n", 3, "chart_row_out_of_order"),
+        ("1/4,25-20,3-5\n", 2, "chart_band_crossed"),
+        ("1/4,20-25,3-18\n", 2, "chart_acetylene_over"),
+        ("1/4,twenty,3-5\n", 2, "cell_not_a_number"),
+        ("1/4,,3-5\n", 2, "cell_missing"),
+        ("1/4,20-25,3-5,7,8\n", 2, "row_too_long"),
+        ("1/4,\"20,5\",3-5\n", 2, "unclear_number"),
+    ] {
+        let found = read_chart(&format!("{head}{rows}"));
+        let first = found.faults.first().expect("a fault");
+        assert_eq!((first.row, first.code), (row, code), "{rows:?}: {:?}", found.faults);
+        assert!(found.charts.is_empty(), "nothing of a faulty chart is taken");
+    }
+    let unitless = read_chart("thickness,oxygen (psi)\n6,20\n");
+    assert_eq!(unitless.faults[0].code, "column_without_unit");
+    let missing = read_chart("thickness (mm),speed (mm/min)\n6,400\n");
+    assert_eq!(
+        (missing.faults[0].column.as_str(), missing.faults[0].code),
+        ("oxygen_pressure", "column_missing")
+    );
+}
+
+#[test]
+fn a_person_says_what_a_column_is_and_its_unit() {
+    let table = table::read("a,b\n6,150\n12,200\n").expect("a table");
+    let said = [("thickness", "mm"), ("oxygen_pressure", "kpa")].map(|(role, unit)| chart::Said {
+        role: chart::Role::ALL.iter().find(|(_, code)| *code == role).map(|(role, _)| *role),
+        unit: Some(unit.into()),
+    });
+    let found = chart::read(&table, &said, &CONTEXT);
+    assert!(found.faults.is_empty() && found.charts[0].chart.rows().len() == 2, "{found:?}");
+}
+
+proptest! {
+    #[test]
+    fn no_text_makes_the_readers_panic(text in "\\PC{0,300}") {
+        if let Ok(table) = table::read(&text) {
+            let _ = chart::read(&table, &[], &CONTEXT).charts.len();
+            prop_assert!(cut_list::rows(&table, "guided").count() <= table.rows.len());
+        }
+    }
+}
+
+// --- comparison -----------------------------------------------------------------------------
+
+fn priced(mm: f64) -> Request {
+    let prices = Prices {
+        oxygen_m3: 4.0,
+        fuel_m3: 30.0,
+        labour_h: 60.0,
+        tip: 20.0,
+        tip_life_starts: 400.0,
+        estimated: false,
+    };
+    Request { prices: Some(prices), ..plate(mm) }
+}
+
+#[test]
+fn the_parts_of_the_cost_are_what_is_used_times_its_price() {
+    let mut request = priced(20.0);
+    request.policy.clean_up_per_m = galvanon_core::quantity::Duration::from_s(120.0);
+    let settings = plan(&request).expect("a plan");
+    let cost = settings.cost.expect("a cost");
+    assert!((cost.oxygen - settings.gas.oxygen.as_m3() * 4.0).abs() < 1e-9);
+    assert!((cost.fuel - settings.gas.fuel.as_m3() * 30.0).abs() < 1e-9);
+    let minutes = settings.time.total().as_s() / 60.0;
+    assert!((cost.labour + cost.clean_up - minutes).abs() < 1e-9, "a unit of money a minute");
+    assert!((cost.clean_up - 0.6 * 2.0).abs() < 1e-9, "0.6 m at two minutes a metre");
+    assert!((cost.tip_wear - f64::from(settings.starts.count) * 0.05).abs() < 1e-9);
+}
+
+#[test]
+fn every_fuel_is_compared_with_what_would_have_to_change() {
+    let mut request = priced(20.0);
+    request.gear = Gear {
+        hose_grade: Some(HoseGrade::R),
+        regulator: Some(Fuel::Acetylene),
+        torch: Some(TorchFuels::All),
+        ..Gear::default()
+    };
+    let options = fuels(&request, |_| None).expect("a comparison");
+    assert_eq!(options.len(), 4);
+    let codes = |fuel: Fuel| -> Vec<_> {
+        let option = options.iter().find(|option| option.fuel == fuel).expect("a fuel");
+        option.changes.iter().map(|note| note.code).collect()
+    };
+    assert!(codes(Fuel::Acetylene).is_empty());
+    assert_eq!(codes(Fuel::Propane), ["hose_grade_wrong", "regulator_wrong", "tip_face_wrong"]);
+    let pace = options[0].settings.travel_speed.set;
+    assert!(options.iter().all(|option| option.settings.travel_speed.set == pace), "the jet cuts");
+    assert!(options.iter().all(|option| option.settings.verdict() != Verdict::Stop));
+}
+
+#[test]
+fn what_moves_a_result_is_ranked_and_what_does_not_is_left_out() {
+    let request = priced(20.0);
+    let base = figure(&plan(&request).expect("a plan"), Quantity::Time).expect("a time");
+    let sways = sensitivity(&request, Quantity::Time).expect("sways");
+    for pair in sways.windows(2) {
+        assert!(pair[0].high.0 - pair[0].low.0 >= pair[1].high.0 - pair[1].low.0);
+    }
+    assert!(sways.iter().all(|sway| sway.low.0 <= base && base <= sway.high.0));
+    assert!(!sways.iter().any(|sway| sway.input == Input::Hose), "a hose changes no time");
+    let pressure = sensitivity(&request, Quantity::OxygenPressure).expect("sways");
+    assert!(pressure.iter().any(|sway| sway.input == Input::Hose));
+}
+
+#[test]
+fn another_fuel_drops_a_tip_of_the_wrong_face() {
+    let mut request = plate(20.0);
+    request.tip = Some(Tip { face: Some(TipFace::Flush), ..Tip::of_bore(Length::from_mm(1.2)) });
+    let other = with_fuel(&request, Fuel::Propane);
+    assert!(other.tip.is_none());
+    assert!(with_fuel(&request, Fuel::Acetylene).tip.is_some());
+}
+
+// --- tips of a job --------------------------------------------------------------------------
+
+#[test]
+fn a_job_is_cut_with_as_few_tips_as_its_thicknesses_allow() {
+    let requests: Vec<Request> = [10.0, 12.0, 15.0, 20.0, 100.0].map(plate).to_vec();
+    let tips = job_tips(&requests).expect("tips");
+    assert!(tips.without.is_empty());
+    // one bore reaches 10 to 20 mm (0.85 to 1.67 at 20, up to 1.64 at 10); 100 mm wants its own
+    assert_eq!(tips.fewest.len(), 2, "{:?}", tips.fewest);
+    assert_eq!(tips.fewest[1].cuts, [4]);
+    let mut cuts: Vec<usize> = tips.fewest.iter().flat_map(|tip| tip.cuts.clone()).collect();
+    cuts.sort_unstable();
+    assert_eq!(cuts, [0, 1, 2, 3, 4], "every cut has one tip");
+    assert!(tips.fewest.len() <= tips.best.len());
+}
+
+#[test]
+fn a_cut_that_no_tip_suits_is_told_apart() {
+    let mut requests: Vec<Request> = [12.0, 250.0].map(plate).to_vec();
+    for request in &mut requests {
+        request.drawer = vec![Tip::of_bore(Length::from_mm(1.0))];
+    }
+    let tips = job_tips(&requests).expect("tips");
+    assert_eq!(tips.without, [1]);
+    assert_eq!(tips.fewest.len(), 1);
+}
