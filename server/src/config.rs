@@ -7,6 +7,8 @@ use clap::Args;
 
 /// The largest request body, bytes: a long list of lines fits many times.
 pub const BODY_LIMIT: usize = 256 * 1024;
+/// The largest body of a list or a chart, bytes: core's largest table, in base64 and quoted.
+pub const LIST_LIMIT: usize = 8 * 1024 * 1024;
 /// How long requests under way may finish after a stop is asked.
 pub const SHUTDOWN_SECONDS: u64 = 5;
 

@@ -9,14 +9,14 @@ use time::{Duration, OffsetDateTime};
 use uuid::Uuid;
 
 use crate::api::entry::input;
-use crate::api::merge::merged;
 use crate::api::plans::{PlanRequest, new_plan};
-use crate::settings::request_defaults;
+use crate::shop::Shop;
+use crate::store::gear::NewGear;
 use crate::store::job_lines::NewLine;
 use crate::store::jobs::NewJob;
 use crate::store::people::NewPerson;
 use crate::store::shop_settings::Setting;
-use crate::store::{Made, job_lines, jobs, people, plans, shop_settings};
+use crate::store::{Made, gear, job_lines, jobs, people, plans, shop_settings};
 
 #[derive(Deserialize)]
 struct ShopFile {
@@ -31,12 +31,35 @@ struct PersonEntry {
 }
 
 #[derive(Deserialize)]
+struct RackFile {
+    gear: Vec<GearEntry>,
+}
+
+/// A piece of gear; `kind`, `label` and why it is out stand beside its own fields. Days are
+/// counted back from the day the demo is loaded.
+#[derive(Deserialize)]
+struct GearEntry {
+    kind: String,
+    label: String,
+    #[serde(default)]
+    out_because: String,
+    inspected_days_ago: Option<i64>,
+    read_hours_ago: Option<i64>,
+    upright_hours_ago: Option<i64>,
+    #[serde(default)]
+    fields: Value,
+}
+
+#[derive(Deserialize)]
 struct JobFile {
     name: String,
     note: String,
     days_ago: i64,
     by: String,
     rig: Value,
+    /// Names of gear by place.
+    #[serde(default)]
+    rack: std::collections::BTreeMap<String, String>,
     lines: Vec<LineEntry>,
 }
 
@@ -90,6 +113,8 @@ pub async fn load(pool: &PgPool, folder: &Path) -> Result<bool, DemoError> {
         crate::api::shop::checked(&key, &value)?;
         shop_settings::add(pool, Uuid::now_v7(), &Setting { key, value }, None).await?;
     }
+    let rack: RackFile = read(&folder.join("rack.toml"))?;
+    let labels = load_rack(pool, rack.gear).await?;
     let mut files: Vec<_> = std::fs::read_dir(folder.join("jobs"))
         .map_err(|error| DemoError::File(folder.display().to_string(), error.to_string()))?
         .filter_map(Result::ok)
@@ -97,7 +122,7 @@ pub async fn load(pool: &PgPool, folder: &Path) -> Result<bool, DemoError> {
         .collect();
     files.sort();
     for file in files {
-        load_job(pool, read(&file)?, &crew).await?;
+        load_job(pool, read(&file)?, (&crew, &labels)).await?;
     }
     Ok(true)
 }
@@ -117,14 +142,62 @@ async fn load_people(
     Ok(crew)
 }
 
-async fn load_job(pool: &PgPool, file: JobFile, crew: &[(String, Uuid)]) -> Result<(), DemoError> {
+async fn load_rack(
+    pool: &PgPool,
+    entries: Vec<GearEntry>,
+) -> Result<Vec<(String, Uuid)>, DemoError> {
+    use time::format_description::well_known::Rfc3339;
+    let moment = |hours: i64| {
+        let then = OffsetDateTime::now_utc() - Duration::hours(hours);
+        then.format(&Rfc3339).map_err(|error| DemoError::Line("a time".into(), error.to_string()))
+    };
+    let mut labels = Vec::new();
+    for entry in entries {
+        let mut fields = entry.fields;
+        if let Some(days) = entry.inspected_days_ago {
+            fields["inspected_on"] = json!(ago(days).date().to_string());
+        }
+        if let Some(hours) = entry.read_hours_ago {
+            fields["read_at"] = json!(moment(hours)?);
+        }
+        if let Some(hours) = entry.upright_hours_ago {
+            fields["upright_since"] = json!(moment(hours)?);
+        }
+        let new = NewGear {
+            kind: entry.kind,
+            label: entry.label,
+            fields,
+            in_service: entry.out_because.is_empty(),
+            out_because: entry.out_because,
+        };
+        let out = (new.in_service, new.out_because.as_str());
+        crate::api::gear::checked(&new.kind, (Some(&new.label), Some(&new.fields)), out)?;
+        let body = serde_json::to_value(&new).map_err(crate::error::ApiError::from)?;
+        let id = Uuid::now_v7();
+        gear::put(pool, (id, None), (&new, &body)).await?;
+        labels.push((new.label, id));
+    }
+    Ok(labels)
+}
+
+async fn load_job(
+    pool: &PgPool,
+    file: JobFile,
+    (crew, labels): (&[(String, Uuid)], &[(String, Uuid)]),
+) -> Result<(), DemoError> {
     let by = crew.iter().find(|(name, _)| *name == file.by).map(|(_, id)| *id);
-    let job = NewJob { name: file.name, note: file.note, rig: file.rig };
+    let mut rig = file.rig;
+    for (place, label) in &file.rack {
+        let found = labels.iter().find(|(known, _)| known == label).map(|(_, id)| *id);
+        let id = found.ok_or_else(|| DemoError::Line(label.clone(), "no such gear".into()))?;
+        rig["rack"][place] = json!(id);
+    }
+    let job = NewJob { name: file.name, note: file.note, rig };
     let body = json!({ "name": job.name, "note": job.note, "rig": job.rig });
     let job_id = Uuid::now_v7();
     jobs::put(pool, (job_id, by), (&job, &body)).await?;
     age(pool, job_id, file.days_ago).await?;
-    let shop = request_defaults(pool, None).await?;
+    let shop = Shop::read(pool, None).await?;
     for (place, entry) in file.lines.into_iter().enumerate() {
         load_line(pool, (entry, place), (&job, job_id, by), &shop).await?;
     }
@@ -135,7 +208,7 @@ async fn load_line(
     pool: &PgPool,
     (entry, place): (LineEntry, usize),
     (job, job_id, by): (&NewJob, Uuid, Option<Uuid>),
-    shop: &Value,
+    shop: &Shop,
 ) -> Result<(), DemoError> {
     let read = galvanon_core::entry::line::read(&entry.typed);
     if let Some(problem) = read.problems.first() {
@@ -151,7 +224,8 @@ async fn load_line(
         return Err(DemoError::Line(line.typed, "id used twice".into()));
     };
     if let Some(days) = entry.card_days_ago {
-        let request = merged(&[shop, &job.rig, &line.input]);
+        let request = serde_json::to_value(shop.request(&job.rig, &line.input)?.request)
+            .map_err(crate::error::ApiError::from)?;
         let title = format!("{}: {}", job.name, read.understood.echo());
         let plan = PlanRequest { job_line_id: Some(id), title, request };
         let body = json!({ "job_line_id": id, "title": plan.title, "request": plan.request });

@@ -7,6 +7,7 @@ pub mod config;
 pub mod demo;
 pub mod error;
 pub mod settings;
+pub mod shop;
 pub mod store;
 pub mod text;
 mod web_app;

@@ -6,7 +6,6 @@ use serde::{Deserialize, Serialize};
 use serde_json::{Map, Value, json};
 use sqlx::PgPool;
 use utoipa::ToSchema;
-use uuid::Uuid;
 
 use crate::error::{ApiError, ApiResult};
 
@@ -55,11 +54,41 @@ pub struct Figure {
 }
 
 /// The figures a shop can set.
-pub const FIGURES: [Figure; 3] = [
+pub const FIGURES: [Figure; 4] = [
+    Figure { key: "clean_up_s_m", policy_field: "clean_up_s_m" },
     Figure { key: "reach_mm", policy_field: "reach_mm" },
     Figure { key: "handling_s", policy_field: "handling_s" },
     Figure { key: "reposition_s", policy_field: "reposition_s" },
 ];
+
+/// A price, or what goes with prices, in the shop's own money.
+pub struct Price {
+    /// Its key.
+    pub key: &'static str,
+    /// What stands until the shop puts in its own: an estimate from memory, in dollars.
+    pub estimate: f64,
+    /// The field of `prices` in a request that it goes to.
+    pub field: &'static str,
+}
+
+const fn price(key: &'static str, estimate: f64, field: &'static str) -> Price {
+    Price { key, estimate, field }
+}
+
+/// The prices a shop can set. Source of every estimate: `ours`.
+pub const PRICES: [Price; 8] = [
+    price("price_oxygen_m3", 6.0, "oxygen_m3"),
+    price("price_acetylene_m3", 40.0, "fuel_m3"),
+    price("price_propane_m3", 9.0, "fuel_m3"),
+    price("price_propylene_m3", 18.0, "fuel_m3"),
+    price("price_natural_gas_m3", 1.0, "fuel_m3"),
+    price("price_labour_h", 60.0, "labour_h"),
+    price("price_tip", 25.0, "tip"),
+    price("tip_life_starts", 500.0, "tip_life_starts"),
+];
+
+/// The heaviest piece that one person or the shop's crane lifts, kg.
+pub const LIFTING_LIMIT: (&str, f64, (f64, f64)) = ("lifting_limit_kg", 1_000.0, (1.0, 100_000.0));
 
 /// Choices that are no schools: what the shop reads in, and its usual fuel.
 pub const CHOICES: [(&str, &[&str], &str); 2] = [
@@ -83,22 +112,16 @@ pub async fn current(pool: &PgPool) -> ApiResult<Map<String, Value>> {
     all.insert("reach_mm".into(), json!(usual.reach.as_mm()));
     all.insert("handling_s".into(), json!(usual.handling.as_s()));
     all.insert("reposition_s".into(), json!(usual.reposition.as_s()));
+    // grinding a metre of edge: an estimate of ours, until the shop times its own
+    all.insert("clean_up_s_m".into(), json!(60.0));
+    for price in PRICES {
+        all.insert(price.key.into(), json!(price.estimate));
+    }
+    all.insert(LIFTING_LIMIT.0.into(), json!(LIFTING_LIMIT.1));
     for row in crate::store::shop_settings::newest(pool).await? {
         all.insert(row.key, row.value);
     }
     Ok(all)
-}
-
-/// The part of a cut plan request that the shop and the person at the screen give.
-///
-/// # Errors
-/// When the database fails.
-pub async fn request_defaults(pool: &PgPool, person: Option<Uuid>) -> ApiResult<Value> {
-    let mut request = as_request(&current(pool).await?);
-    if let Some(hand) = crate::store::people::handedness(pool, person).await? {
-        json_patch::merge(&mut request, &json!({ "cut": { "handedness": hand } }));
-    }
-    Ok(request)
 }
 
 /// The part of a cut plan request that some settings are.

@@ -140,8 +140,9 @@ pub const fn unit(kind: Kind) -> (&'static str, f64, usize) {
         Kind::Temperature => ("°C", 1.0, 0),
         Kind::Angle => ("°", 180.0 / std::f64::consts::PI, 1),
         Kind::Ratio => ("", 1.0, 2),
-        Kind::Percent => ("%", 100.0, 1),
+        Kind::Percent => ("%", 100.0, 2),
         Kind::Count => ("", 1.0, 0),
+        Kind::Money => ("", 1.0, 2),
     }
 }
 

@@ -9,10 +9,13 @@
 #![allow(missing_docs, reason = "tests are named as sentences")]
 
 mod contract;
+mod cut_lists;
+mod engine;
 mod entry;
 mod guard;
 mod never_500;
 mod openapi;
+mod rack;
 mod rows;
 mod sentences;
 mod storage;

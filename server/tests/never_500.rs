@@ -24,7 +24,7 @@ fn anything() -> impl Strategy<Value = Value> {
 /// What a sentence without its values would still hold.
 const PLACEHOLDERS: [&str; 5] = ["{field}", "{low}", "{high}", "{allowed}", "{expected}"];
 
-const PATHS: [&str; 20] = [
+const PATHS: [&str; 29] = [
     "steel",
     "steel.thickness_mm",
     "steel.grade",
@@ -45,13 +45,26 @@ const PATHS: [&str; 20] = [
     "drawer",
     "policy",
     "factors",
+    "steel.composition_percent",
+    "steel.layers",
+    "steel.sealed",
+    "steel.access",
+    "cut.stroke",
+    "gear",
+    "prices",
+    "tip.charts",
+    "tip.seat",
 ];
 
 proptest! {
     #![proptest_config(ProptestConfig::with_cases(2_000))]
     #[test]
     fn strange_values_are_refused_or_planned(path in prop::sample::select(PATHS.to_vec()), value in anything()) {
-        let request = with(&plate(), path, value.clone());
+        let mut whole = plate();
+        if path.starts_with("tip.") {
+            whole["tip"] = json!({ "bore_mm": 1.2 });
+        }
+        let request = with(&whole, path, value.clone());
         let answer = read::<CutPlanRequest>(&request).and_then(|request| planned(&request));
         match answer {
             Ok(_) => {}

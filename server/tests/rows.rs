@@ -191,12 +191,12 @@ async fn the_reference_offers_what_the_planner_takes() {
         (offered["grades"].as_array().unwrap(), offered["fuels"].as_array().unwrap());
     let (surfaces, bores) =
         (offered["surfaces"].as_array().unwrap(), offered["bores_mm"].as_array().unwrap());
-    assert_eq!((grades.len(), fuels.len(), surfaces.len(), bores.len()), (6, 4, 6, 9));
-    for i in 0..9 {
-        let (grade, fuel) = (&grades[i % 6]["grade"], &fuels[i % 4]["fuel"]);
-        let reply = app.preview(&request(grade, fuel, &surfaces[i % 6], &bores[i])).await;
+    assert_eq!((grades.len(), fuels.len(), surfaces.len(), bores.len()), (30, 4, 6, 9));
+    for i in 0..30 {
+        let (grade, fuel) = (&grades[i]["grade"], &fuels[i % 4]["fuel"]);
+        let reply = app.preview(&request(grade, fuel, &surfaces[i % 6], &bores[i % 9])).await;
         assert_eq!(reply.status, 200, "{}", reply.body);
-        assert_eq!(reply.body["tip"]["bore_mm"], bores[i]);
+        assert_eq!(reply.body["tip"]["bore_mm"], bores[i % 9]);
         assert_eq!(reply.body["tip"]["face"], fuels[i % 4]["tip_face"]);
     }
 }
@@ -214,7 +214,7 @@ async fn schools_have_one_default_each_and_a_reason_for_every_way() {
             assert_eq!(shop["settings"][school["question"].as_str().unwrap()], school["option"]);
         }
     }
-    assert_eq!(defaults.len(), 11);
+    assert_eq!(defaults.len(), 12);
     assert!(defaults.values().all(|count| *count == 1), "{defaults:?}");
 }
 

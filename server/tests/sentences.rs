@@ -37,7 +37,7 @@ prop_compose! {
         request.gas.fuel_hose.length = Length::from_m(hose.1);
         request.gas.fuel_supply = flags.0.then(|| GaugePressure::from_pa(2e3));
         request.gas.torch = if flags.1 { Torch::Injector } else { Torch::EqualPressure };
-        request.tip = bore.map(|mm| Tip { bore: Length::from_mm(mm), face: flags.2.then_some(TipFace::Flush) });
+        request.tip = bore.map(|mm| Tip { face: flags.2.then_some(TipFace::Flush), ..Tip::of_bore(Length::from_mm(mm)) });
         request.factors.speed = if flags.0 { 1.1 } else { 1.0 };
         request.factors.kerf = flags.1.then(|| Length::from_mm(2.0));
         request

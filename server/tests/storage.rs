@@ -238,19 +238,24 @@ async fn the_demo_shop_loads_once_and_shows_each_fuel_and_start() {
     assert!(demo::load(&app.pool, &folder).await.unwrap());
     assert!(!demo::load(&app.pool, &folder).await.unwrap(), "a filled shop is left as it is");
     let jobs = app.get("/api/v1/jobs").await.body["jobs"].clone();
-    assert_eq!(jobs.as_array().unwrap().len(), 3);
+    assert_eq!(jobs.as_array().unwrap().len(), 4);
     let mut met = std::collections::BTreeSet::new();
     let mut lines = 0;
     for job in jobs.as_array().unwrap() {
         let path = format!("/api/v1/jobs/{}", job["job"]["id"].as_str().unwrap());
+        let gas = app.get(&format!("{path}/gas-plan")).await.body;
+        let notes = gas["notes"].as_array().unwrap();
+        met.extend(notes.iter().map(|note| note["code"].as_str().unwrap().to_owned()));
         for view in app.get(&path).await.body["lines"].as_array().unwrap() {
             lines += 1;
             met.insert(view["request"]["gas"]["fuel"].as_str().unwrap().to_owned());
             met.insert(view["request"]["cut"]["start"].as_str().unwrap_or("edge").to_owned());
             met.insert(view["plan"]["verdict"].as_str().unwrap().to_owned());
+            let notes = view["plan"]["notes"].as_array().unwrap();
+            met.extend(notes.iter().map(|note| note["code"].as_str().unwrap().to_owned()));
         }
     }
-    assert_eq!(lines, 12);
+    assert_eq!(lines, 14);
     for wanted in [
         "acetylene",
         "propane",
@@ -262,11 +267,19 @@ async fn the_demo_shop_loads_once_and_shows_each_fuel_and_start() {
         "ok",
         "caution",
         "stop",
+        "not_oxygen_cuttable",
+        "hose_grade_wrong",
+        "hose_overdue",
+        "acetylene_overdrawn",
+        "bank_too_small",
+        "cylinder_unlabelled",
+        "cylinder_lying",
+        "cylinder_out",
     ] {
         assert!(met.contains(wanted), "{wanted} is not in the demo: {met:?}");
     }
     let today = app.get("/api/v1/today").await.body;
-    assert_eq!((today["last"].as_array().unwrap().len(), &today["next_count"]), (3, &json!(9)));
+    assert_eq!((today["last"].as_array().unwrap().len(), &today["next_count"]), (3, &json!(11)));
 }
 
 #[actix_web::test]
@@ -280,6 +293,7 @@ async fn a_faulty_demo_says_which_file_and_line_and_loads_nothing_of_that_job() 
     let refused = demo::load(&app.pool, &folder).await.unwrap_err();
     assert!(matches!(refused, demo::DemoError::Api(_)), "{refused}");
     std::fs::write(folder.join("shop.toml"), "people = []\n[settings]\n").unwrap();
+    std::fs::write(folder.join("rack.toml"), "gear = []\n").unwrap();
     let job = "name = \"J\"\nnote = \"\"\ndays_ago = 1\nby = \"\"\n[rig]\n[[lines]]\ntyped = \"3/4 plate 36 guided\"\n";
     std::fs::write(folder.join("jobs/1.toml"), job).unwrap();
     let faulty = demo::load(&app.pool, &folder).await.unwrap_err().to_string();

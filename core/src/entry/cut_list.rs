@@ -81,6 +81,7 @@ fn role_of(name: &str) -> Option<Role> {
     })
 }
 
+#[derive(Debug)]
 struct Column {
     role: Role,
     unit: Option<String>,
@@ -135,19 +136,50 @@ fn typed(columns: &[Column], cells: &[String]) -> (String, String) {
     (format!("{count}{}", parts.join(", ")), mark)
 }
 
-/// Reads the rows of a list one by one, so that a long one is never held twice.
-pub fn rows<'a>(table: &'a Table, usual_process: &'a str) -> impl Iterator<Item = ListRow> + 'a {
-    let head = table.rows.first().and_then(|(_, cells)| columns(cells));
-    let body = if head.is_some() { &table.rows[1..] } else { &table.rows[..] };
-    let separator = table.separator;
-    body.iter().map(move |(row, cells)| {
-        let (typed, mark) = match &head {
+/// A list whose rows are read one at a time, so that a long one is never held twice.
+#[derive(Debug)]
+pub struct List {
+    table: Table,
+    columns: Option<Vec<Column>>,
+    usual_process: String,
+}
+
+impl List {
+    /// A list; `usual_process` is how the torch is moved where a row does not say, or empty.
+    #[must_use]
+    pub fn new(table: Table, usual_process: &str) -> Self {
+        let columns = table.rows.first().and_then(|(_, cells)| columns(cells));
+        Self { table, columns, usual_process: usual_process.to_owned() }
+    }
+
+    fn body(&self) -> &[(usize, Vec<String>)] {
+        let head = usize::from(self.columns.is_some());
+        self.table.rows.get(head..).unwrap_or_default()
+    }
+
+    /// How many cuts it lists.
+    #[must_use]
+    pub fn len(&self) -> usize {
+        self.body().len()
+    }
+
+    /// Whether it lists none.
+    #[must_use]
+    pub fn is_empty(&self) -> bool {
+        self.body().is_empty()
+    }
+
+    /// One of its rows, read; `None` beyond the last.
+    #[must_use]
+    pub fn row(&self, at: usize) -> Option<ListRow> {
+        let (row, cells) = self.body().get(at)?;
+        let (typed, mark) = match &self.columns {
             Some(columns) => typed(columns, cells),
-            None => (cells.join(&format!("{separator} ")), String::new()),
+            None => (cells.join(&format!("{} ", self.table.separator)), String::new()),
         };
-        let (typed, line) = with_process(typed, usual_process);
-        ListRow { row: *row, typed, mark, line }
-    })
+        let (typed, line) = with_process(typed, &self.usual_process);
+        Some(ListRow { row: *row, typed, mark, line })
+    }
 }
 
 /// A line that does not say how the torch is moved takes the usual way of the list.
@@ -169,7 +201,9 @@ mod tests {
 
     fn of(text: &str) -> Vec<(usize, String, Vec<&'static str>)> {
         let table = table::read(text).unwrap_or(table::Table { separator: ',', rows: vec![] });
-        rows(&table, "guided")
+        let list = List::new(table, "guided");
+        (0..list.len())
+            .filter_map(|at| list.row(at))
             .map(|row| {
                 let codes = row.line.problems.iter().map(|problem| problem.code).collect();
                 (row.row, row.line.understood.echo(), codes)

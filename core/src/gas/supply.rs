@@ -4,7 +4,11 @@
 //! a bank is swapped when it is down to what must stay inside. Left out: gas that leaks or is
 //! used in purging and lighting. Theory: docs/model/gas.md.
 
-use crate::quantity::{Duration, GasFlow, GasVolume};
+use super::cylinder::compressed_oxygen;
+use crate::error::Result;
+use crate::quantity::{
+    AbsolutePressure, Duration, GasFlow, GasVolume, GaugePressure, Temperature, WaterVolume,
+};
 
 /// What one cut takes of one gas.
 #[derive(Clone, Copy, Debug, PartialEq)]
@@ -54,6 +58,27 @@ pub struct Supply {
     pub shortfall: Option<GasVolume>,
     /// The cut at which it runs out, and when.
     pub runs_out: Option<(usize, Duration)>,
+}
+
+/// What stays in an acetylene cylinder when it is swapped, a part of its rated contents: below
+/// that acetone comes along. Source: `ours`.
+pub const ACETYLENE_KEEP: f64 = 0.10;
+/// What stays in a cylinder of liquefied gas, a part of its contents at first. Source: `ours`.
+pub const LIQUEFIED_KEEP: f64 = 0.05;
+/// What an oxygen cylinder must have above the regulator's setting. Source: `ours`.
+const OXYGEN_ABOVE_SETTING: GaugePressure = GaugePressure::from_pa(350e3);
+
+/// What stays in an oxygen cylinder: the gas at the pressure the regulator still needs.
+///
+/// # Errors
+/// As [`compressed_oxygen`].
+pub fn oxygen_keep(
+    space: WaterVolume,
+    setting: GaugePressure,
+    t: (Temperature, AbsolutePressure),
+) -> Result<GasVolume> {
+    let least = GaugePressure::from_pa(setting.as_pa() + OXYGEN_ABOVE_SETTING.as_pa());
+    compressed_oxygen(space, least, t)
 }
 
 /// Steps a cut is looked at in for the limit of a bank that empties.
@@ -122,11 +147,13 @@ pub fn supply(
                 let left = bank_now.span.end.as_m3() - bank_now.keep;
                 let taken = wanted.min(left.max(0.0));
                 bank_now.span.end = GasVolume::from_m3(bank_now.span.end.as_m3() - taken);
-                bank_now.span.to = Duration::from_s(now + step_time);
                 wanted -= taken;
+                let part = 1.0 - wanted / (draw.volume.as_m3() / f64::from(STEPS));
+                let at = now + step_time * part;
+                bank_now.span.to = Duration::from_s(at);
                 if wanted > HAIR * draw.volume.as_m3() {
                     found.spans.extend(current.take().map(|bank| bank.span));
-                    current = bank(stock, next, size, (now, place));
+                    current = bank(stock, next, size, (at, place));
                     next += size;
                 }
             }

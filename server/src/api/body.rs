@@ -12,6 +12,10 @@ use super::fields::{path_of_unknown, wrong_shape};
 use crate::config::BODY_LIMIT;
 use crate::error::{ApiError, ApiResult};
 
+/// How large a body may be where it may be larger than elsewhere, bytes.
+#[derive(Clone, Copy, Debug)]
+pub struct Limit(pub usize);
+
 /// A JSON body that was read, and the JSON itself.
 #[derive(Debug)]
 pub struct Body<T> {
@@ -27,14 +31,11 @@ impl<T: DeserializeOwned + 'static> FromRequest for Body<T> {
 
     fn from_request(request: &HttpRequest, payload: &mut Payload) -> Self::Future {
         let bytes = web::Bytes::from_request(request, payload);
+        let limit = request.app_data::<Limit>().map_or(BODY_LIMIT, |limit| limit.0);
         Box::pin(async move {
             let bytes = bytes.await.map_err(|error| {
                 let overflow = error.as_response_error().status_code().as_u16() == 413;
-                if overflow {
-                    ApiError::TooLarge(BODY_LIMIT)
-                } else {
-                    unreadable(&error.to_string())
-                }
+                if overflow { ApiError::TooLarge(limit) } else { unreadable(&error.to_string()) }
             })?;
             let json: Value =
                 serde_json::from_slice(&bytes).map_err(|error| unreadable(&error.to_string()))?;

@@ -8,11 +8,11 @@ use sqlx::PgPool;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use super::body::{Body, read};
+use super::body::Body;
 use super::cut_reply::CutPlan;
 use super::guard::person;
-use super::merge::merged;
 use crate::error::{ApiError, ApiResult, ErrorBody};
+use crate::shop::{InShop, Shop};
 
 pub use super::cut_request::CutPlanRequest;
 
@@ -70,8 +70,8 @@ pub async fn draft(
         Some(id) => crate::store::jobs::live(&pool, id).await?.rig,
         None => Value::Null,
     };
-    let shop = crate::settings::request_defaults(&pool, person(&http)).await?;
-    let request: CutPlanRequest = read(&merged(&[&shop, &rig, &body.value.input]))?;
-    let plan = planned(&request)?;
+    let shop = Shop::read(&pool, person(&http)).await?;
+    let InShop { request, notes } = shop.request(&rig, &body.value.input)?;
+    let plan = planned(&request)?.with_notes(notes);
     Ok(web::Json(DraftReply { request, plan }))
 }

@@ -31,7 +31,7 @@ pub struct BandWire {
 #[derive(Clone, Debug, Deserialize, PartialEq, Serialize, ToSchema)]
 pub struct ValueWire {
     /// length, bore, pressure, gas_flow, gas_volume, duration, speed, temperature, angle, ratio,
-    /// percent, count, word.
+    /// percent, count, money, word.
     #[schema(value_type = String)]
     pub kind: Words,
     /// Its unit; empty for plain numbers and words.
@@ -131,6 +131,30 @@ pub struct TipReply {
     /// flush, recessed.
     #[schema(value_type = String)]
     pub face: Words,
+    /// general, high_preheat, gouging, sheet.
+    #[schema(value_type = String)]
+    #[serde(default)]
+    pub kind: Words,
+    /// Whether its maker's chart gave the figures.
+    #[serde(default)]
+    pub by_chart: bool,
+}
+
+/// Money for one cut, in the shop's own.
+#[derive(Clone, Copy, Debug, Deserialize, PartialEq, Serialize, ToSchema)]
+pub struct CostWire {
+    /// Cutting and flame oxygen.
+    pub oxygen: f64,
+    /// Fuel.
+    pub fuel: f64,
+    /// Time at the torch.
+    pub labour: f64,
+    /// The tip's share.
+    pub tip_wear: f64,
+    /// Time at the grinder.
+    pub clean_up: f64,
+    /// Their sum.
+    pub total: f64,
 }
 
 /// Times of one cut, seconds.
@@ -140,9 +164,12 @@ pub struct TimeWire {
     pub preheat: f64,
     /// The torch travelling.
     pub cutting: f64,
-    /// Taking the torch, moving on, laying it down.
+    /// Taking the torch, moving on, laying it down, cleaning the edge.
     pub handling: f64,
-    /// Their sum.
+    /// Of that, cleaning the edge.
+    #[serde(default)]
+    pub clean_up: f64,
+    /// Sum of preheat, cutting and handling.
     pub total: f64,
 }
 
@@ -157,6 +184,9 @@ pub struct LineTotal {
     pub oxygen_l: f64,
     /// Fuel of all.
     pub fuel_l: f64,
+    /// Money of all, where prices were given.
+    #[serde(default)]
+    pub cost: Option<f64>,
 }
 
 /// Settings of one stroke, each with its chain.
@@ -185,6 +215,9 @@ pub struct CutPlan {
     pub kerf_mm: f64,
     /// How far the bottom lags the top.
     pub drag_mm: f64,
+    /// Depth of the edge that the heat changes.
+    #[serde(default)]
+    pub heat_affected_mm: f64,
     /// Inner cones to plate.
     pub standoff_mm: BandWire,
     /// Tip face to plate.
@@ -204,6 +237,9 @@ pub struct CutPlan {
     pub oxygen_l: f64,
     /// Fuel of one cut.
     pub fuel_l: f64,
+    /// Money of one cut, where prices were given.
+    #[serde(default)]
+    pub cost: Option<CostWire>,
     /// All cuts of the line.
     pub line_total: LineTotal,
     /// Oxygen supplied over oxygen needed to burn the kerf.
@@ -230,6 +266,7 @@ const fn kind_code(kind: Kind) -> &'static str {
         Kind::Ratio => "ratio",
         Kind::Percent => "percent",
         Kind::Count => "count",
+        Kind::Money => "money",
     }
 }
 
@@ -253,11 +290,13 @@ const fn field_of(quantity: Quantity) -> &'static str {
         Quantity::Time => "time_s",
         Quantity::Oxygen => "oxygen_l",
         Quantity::Fuel => "fuel_l",
+        Quantity::HeatAffected => "heat_affected_mm",
+        Quantity::Cost => "cost",
         Quantity::OxygenBalance => "oxygen_balance",
     }
 }
 
-const fn input_code(input: Input) -> &'static str {
+pub(super) const fn input_code(input: Input) -> &'static str {
     match input {
         Input::Thickness => "thickness",
         Input::Fuel => "fuel",
@@ -272,6 +311,7 @@ const fn input_code(input: Input) -> &'static str {
         Input::Hose => "hose",
         Input::Torch => "torch",
         Input::Policy => "policy",
+        Input::Prices => "prices",
     }
 }
 
@@ -306,7 +346,7 @@ fn values(named: &[Named]) -> BTreeMap<Words, ValueWire> {
     named.iter().map(|(name, value)| (Cow::Borrowed(*name), ValueWire::from_core(value))).collect()
 }
 
-fn note(note: &Note) -> NoteWire {
+pub(super) fn note(note: &Note) -> NoteWire {
     NoteWire {
         level: match note.level {
             Level::Info => "info",
@@ -390,6 +430,21 @@ impl CutPlan {
         self
     }
 
+    /// The plan with what the gear in use makes one say.
+    #[must_use]
+    pub fn with_notes(mut self, notes: Vec<NoteWire>) -> Self {
+        self.notes.extend(notes);
+        let worst = self.notes.iter().map(|note| note.level.as_ref());
+        let rank = |level: &str| ["info", "caution", "stop"].iter().position(|it| *it == level);
+        let verdict = match worst.filter_map(rank).max() {
+            Some(2) => "stop",
+            Some(1) => "caution",
+            _ => "ok",
+        };
+        self.verdict = verdict.into();
+        self
+    }
+
     /// Core's settings in the contract's names and units.
     ///
     /// # Errors
@@ -404,8 +459,9 @@ impl CutPlan {
             wire(Kind::GasVolume, s.gas.oxygen.as_m3()),
             wire(Kind::GasVolume, s.gas.fuel.as_m3()),
         );
+        let clean_up = seconds(s.time.clean_up);
         let (preheat, cutting, handling) =
-            (seconds(s.time.preheat), seconds(s.time.cutting), seconds(s.time.handling));
+            (seconds(s.time.preheat), seconds(s.time.cutting), seconds(s.time.handling) + clean_up);
         let total = preheat + cutting + handling;
         let count = f64::from(s.count);
         Ok(Self {
@@ -419,6 +475,8 @@ impl CutPlan {
                 bore_mm,
                 label: Cow::Owned(format!("{bore_mm} mm bore, {face} face")),
                 face: face.into(),
+                kind: s.tip_kind.code().into(),
+                by_chart: s.by_chart,
             },
             oxygen_pressure_kpa: pressures(&s.oxygen_pressure),
             fuel_pressure_kpa: pressures(&s.fuel_pressure),
@@ -429,6 +487,7 @@ impl CutPlan {
             travel_speed_mm_min: band(&s.travel_speed, Kind::Speed, Speed::as_m_s),
             kerf_mm: wire(Kind::Bore, s.kerf.as_m()),
             drag_mm: wire(Kind::Length, s.drag.as_m()),
+            heat_affected_mm: wire(Kind::Bore, s.heat_affected.as_m()),
             standoff_mm: lengths(&s.standoff),
             tip_to_plate_mm: lengths(&s.tip_to_plate),
             starts: s.starts.count,
@@ -439,14 +498,23 @@ impl CutPlan {
             }
             .into(),
             path_thickness_mm: wire(Kind::Length, s.path.as_m()),
-            time_s: TimeWire { preheat, cutting, handling, total },
+            time_s: TimeWire { preheat, cutting, handling, clean_up, total },
             oxygen_l,
             fuel_l,
+            cost: s.cost.map(|cost| CostWire {
+                oxygen: tidy(cost.oxygen),
+                fuel: tidy(cost.fuel),
+                labour: tidy(cost.labour),
+                tip_wear: tidy(cost.tip_wear),
+                clean_up: tidy(cost.clean_up),
+                total: tidy(cost.total()),
+            }),
             line_total: LineTotal {
                 count: s.count,
                 time_s: tidy(count * total),
                 oxygen_l: tidy(count * oxygen_l),
                 fuel_l: tidy(count * fuel_l),
+                cost: s.cost.map(|cost| tidy(count * cost.total())),
             },
             oxygen_balance: wire(Kind::Ratio, s.balance.ratio),
             notes: s.notes.iter().map(note).collect(),

@@ -1,10 +1,12 @@
 //! The request of the contract, field by field, read into core's.
 
+use std::collections::BTreeMap;
+
 use galvanon_core::cut::{
-    CutInput, Factors, GasInput, Handedness, Policy, PressureSchool, Process, Quality, Request,
-    Start, SteelInput, Tip, limits,
+    Access, CutInput, Factors, GasInput, Handedness, Policy, PressureSchool, Process, Quality,
+    Request, Start, SteelInput, Stroke, Tip, limits,
 };
-use galvanon_core::gas::fuel::{Fuel, TipFace, Torch};
+use galvanon_core::gas::fuel::Torch;
 use galvanon_core::gas::hose;
 use galvanon_core::physics::compressible::Pipe;
 use galvanon_core::quantity::{
@@ -13,14 +15,14 @@ use galvanon_core::quantity::{
 use galvanon_core::range::Range;
 use galvanon_core::steel::surface::Surface;
 use galvanon_core::tip::choose::TipSchool;
-use galvanon_core::tip::pressure::BORE;
 use galvanon_core::trace::Kind;
 use serde::{Deserialize, Serialize};
-use serde_json::Value;
 use utoipa::ToSchema;
 
 use super::fields::{Fields, Given, NumberField};
-use crate::error::{ApiError, ApiResult};
+use super::gear_request::{FUELS, GearWire, PricesWire, TipWire, read_gear, read_prices, read_tip};
+use super::steel::{read_composition, read_grade};
+use crate::error::ApiResult;
 
 /// What is cut.
 #[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
@@ -32,6 +34,17 @@ pub struct SteelWire {
     /// Grade by name; mild steel when left out.
     #[schema(value_type = Option<String>)]
     pub grade: Option<Given>,
+    /// Percent by weight by chemical symbol; outranks the grade. The balance is iron.
+    #[schema(value_type = Option<BTreeMap<String, f64>>)]
+    pub composition_percent: Option<BTreeMap<String, Given>>,
+    /// How many layers lie on each other, 1 to 20; 1 when left out.
+    #[schema(value_type = Option<u32>)]
+    pub layers: Option<Given>,
+    /// Whether it closes a space without a vent.
+    pub sealed: Option<bool>,
+    /// Which faces can be reached: both, near_only; both when left out.
+    #[schema(value_type = Option<String>)]
+    pub access: Option<Given>,
     /// −40 to 600 °C; 20 when left out.
     #[schema(value_type = Option<f64>)]
     pub plate_temperature_c: Option<Given>,
@@ -50,6 +63,9 @@ pub struct CutWire {
     /// Length of cut, 1 to 100 000 mm.
     #[schema(value_type = f64)]
     pub length_mm: Option<Given>,
+    /// cut, gouge, wash, head, nut: what the torch does; cut when left out.
+    #[schema(value_type = Option<String>)]
+    pub stroke: Option<Given>,
     /// freehand, guided, machine.
     #[schema(value_type = String)]
     pub process: Option<Given>,
@@ -101,18 +117,6 @@ pub struct GasWire {
     pub fuel_supply_kpa: Option<Given>,
 }
 
-/// A tip.
-#[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct TipWire {
-    /// Cutting-oxygen bore, 0.3 to 10 mm.
-    #[schema(value_type = f64)]
-    pub bore_mm: Option<Given>,
-    /// flush, recessed.
-    #[schema(value_type = Option<String>)]
-    pub face: Option<Given>,
-}
-
 /// How the shop works.
 #[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -132,6 +136,9 @@ pub struct PolicyWire {
     /// Moving on at a planned stop, s.
     #[schema(value_type = Option<f64>)]
     pub reposition_s: Option<Given>,
+    /// Chipping and grinding a metre of edge, s; 0 when left out. It counts as handling.
+    #[schema(value_type = Option<f64>)]
+    pub clean_up_s_m: Option<Given>,
     /// Absolute pressure of the air around, 50 to 110 kPa.
     #[schema(value_type = Option<f64>)]
     pub ambient_pressure_kpa: Option<Given>,
@@ -179,6 +186,10 @@ pub struct CutPlanRequest {
     pub policy: Option<PolicyWire>,
     /// What its burns have taught.
     pub factors: Option<FactorsWire>,
+    /// The gear on the gas's way.
+    pub gear: Option<GearWire>,
+    /// What things cost the shop; without them no cost is given.
+    pub prices: Option<PricesWire>,
 }
 
 const PROCESSES: &[(Process, &str)] =
@@ -188,15 +199,16 @@ const STARTS: &[(Start, &str)] =
 const QUALITIES: &[(Quality, &str)] =
     &[(Quality::Fine, "fine"), (Quality::Standard, "standard"), (Quality::Severance, "severance")];
 const HANDS: &[(Handedness, &str)] = &[(Handedness::Right, "right"), (Handedness::Left, "left")];
-const FUELS: &[(Fuel, &str)] = &[
-    (Fuel::Acetylene, "acetylene"),
-    (Fuel::Propane, "propane"),
-    (Fuel::Propylene, "propylene"),
-    (Fuel::NaturalGas, "natural_gas"),
-];
 const TORCHES: &[(Torch, &str)] =
     &[(Torch::EqualPressure, "equal_pressure"), (Torch::Injector, "injector")];
-const FACES: &[(TipFace, &str)] = &[(TipFace::Flush, "flush"), (TipFace::Recessed, "recessed")];
+const STROKES: &[(Stroke, &str)] = &[
+    (Stroke::Cut, "cut"),
+    (Stroke::Gouge, "gouge"),
+    (Stroke::Wash, "wash"),
+    (Stroke::Head, "head"),
+    (Stroke::Nut, "nut"),
+];
+const ACCESS: &[(Access, &str)] = &[(Access::Both, "both"), (Access::NearOnly, "near_only")];
 const PRESSURE_SCHOOLS: &[(PressureSchool, &str)] = &[
     (PressureSchool::Low, "low"),
     (PressureSchool::Chart, "chart"),
@@ -224,8 +236,10 @@ impl CutPlanRequest {
             drawer: self.drawer(&mut fields),
             policy: self.policy(&mut fields),
             factors: self.factors(&mut fields),
+            gear: read_gear(&mut fields, self.gear.as_ref()),
+            prices: self.prices.as_ref().map(|prices| read_prices(&mut fields, prices)),
         };
-        if fields.errors.is_empty() { Ok(request) } else { Err(ApiError::Invalid(fields.errors)) }
+        fields.done(request)
     }
 
     fn steel(&self, fields: &mut Fields) -> SteelInput {
@@ -237,7 +251,26 @@ impl CutPlanRequest {
         let faces = (&Surface::ALL[..], Some(Surface::Clean));
         SteelInput {
             thickness: Length::from_m(fields.number(&thickness, steel.thickness_mm.as_ref(), None)),
-            grade: self.grade(fields),
+            grade: self
+                .steel
+                .grade
+                .as_ref()
+                .and_then(|given| read_grade(fields, "steel.grade", given)),
+            composition: steel
+                .composition_percent
+                .as_ref()
+                .and_then(|parts| read_composition(fields, "steel.composition_percent", parts)),
+            layers: whole(fields.number(
+                &field("steel.layers", &limits::LAYERS, Kind::Count),
+                steel.layers.as_ref(),
+                Some(1.0),
+            )),
+            sealed: steel.sealed.unwrap_or(false),
+            access: fields.choice(
+                "steel.access",
+                steel.access.as_ref(),
+                (ACCESS, Some(Access::Both)),
+            ),
             plate_temperature: Temperature::from_k(fields.number(
                 &temperature,
                 steel.plate_temperature_c.as_ref(),
@@ -248,41 +281,15 @@ impl CutPlanRequest {
         }
     }
 
-    fn grade(&self, fields: &mut Fields) -> Option<String> {
-        let given = self.steel.grade.as_ref()?.0.clone();
-        if let Value::Null = given {
-            return None;
-        }
-        let name = given.as_str().unwrap_or_default().to_owned();
-        match galvanon_core::steel::grade::grade(&name) {
-            Ok(_) => Some(name),
-            Err(error) => {
-                let allowed = match error {
-                    galvanon_core::error::Error::UnknownChoice { allowed, .. } => {
-                        allowed.into_iter().map(str::to_owned).collect()
-                    }
-                    _ => Vec::new(),
-                };
-                fields.unknown_choice("steel.grade", given, allowed);
-                None
-            }
-        }
-    }
-
     fn cut(&self, fields: &mut Fields) -> CutInput {
         let cut = &self.cut;
         let length = field("cut.length_mm", &limits::CUT_LENGTH, Kind::Length);
         let bevel = field("cut.bevel_deg", &limits::BEVEL, Kind::Angle);
         let count = field("cut.count", &limits::COUNT, Kind::Count);
-        let pieces = fields.number(&count, cut.count.as_ref(), Some(1.0));
-        #[allow(
-            clippy::cast_possible_truncation,
-            clippy::cast_sign_loss,
-            reason = "inside the range of COUNT"
-        )]
-        let count = pieces as u32;
+        let count = whole(fields.number(&count, cut.count.as_ref(), Some(1.0)));
         CutInput {
             length: Length::from_m(fields.number(&length, cut.length_mm.as_ref(), None)),
+            stroke: fields.choice("cut.stroke", cut.stroke.as_ref(), (STROKES, Some(Stroke::Cut))),
             process: fields.choice("cut.process", cut.process.as_ref(), (PROCESSES, None)),
             start: fields.choice("cut.start", cut.start.as_ref(), (STARTS, Some(Start::Edge))),
             bevel: Angle::from_rad(fields.number(&bevel, cut.bevel_deg.as_ref(), Some(0.0))),
@@ -345,6 +352,7 @@ impl CutPlanRequest {
         let reach = field("policy.reach_mm", &limits::REACH, Kind::Length);
         let handling = field("policy.handling_s", &limits::HANDLING, Kind::Duration);
         let reposition = field("policy.reposition_s", &limits::HANDLING, Kind::Duration);
+        let clean_up = field("policy.clean_up_s_m", &limits::HANDLING, Kind::Duration);
         let ambient = field("policy.ambient_pressure_kpa", &limits::AMBIENT, Kind::Pressure);
         let discharge = field("policy.discharge_coefficient", &limits::DISCHARGE, Kind::Ratio);
         let loss = field("policy.torch_loss_percent", &limits::TORCH_LOSS, Kind::Percent);
@@ -373,6 +381,11 @@ impl CutPlanRequest {
                 &reposition,
                 policy.reposition_s.as_ref(),
                 Some(usual.reposition.as_s()),
+            )),
+            clean_up_per_m: Duration::from_s(fields.number(
+                &clean_up,
+                policy.clean_up_s_m.as_ref(),
+                Some(usual.clean_up_per_m.as_s()),
             )),
             ambient: AbsolutePressure::from_pa(fields.number(
                 &ambient,
@@ -408,6 +421,16 @@ impl CutPlanRequest {
     }
 }
 
+/// A number that was checked to be small and whole enough: whatever follows the point is cut.
+#[allow(
+    clippy::cast_possible_truncation,
+    clippy::cast_sign_loss,
+    reason = "inside the range of its field"
+)]
+fn whole(number: f64) -> u32 {
+    number as u32
+}
+
 fn read_hose(fields: &mut Fields, path: &str, (given, usual): (Option<&HoseWire>, Pipe)) -> Pipe {
     let Some(given) = given else { return usual };
     let bore =
@@ -421,14 +444,5 @@ fn read_hose(fields: &mut Fields, path: &str, (given, usual): (Option<&HoseWire>
             given.length_m.as_ref(),
             Some(usual.length.as_m()),
         )),
-    }
-}
-
-fn read_tip(fields: &mut Fields, path: &str, tip: &TipWire) -> Tip {
-    let bore = NumberField { path: format!("{path}.bore_mm"), range: &BORE, kind: Kind::Bore };
-    let face = tip.face.as_ref().filter(|given| !given.0.is_null());
-    Tip {
-        bore: Length::from_m(fields.number(&bore, tip.bore_mm.as_ref(), None)),
-        face: face.map(|given| fields.choice(&format!("{path}.face"), Some(given), (FACES, None))),
     }
 }

@@ -2,7 +2,7 @@
 
 use actix_web::{post, web};
 use galvanon_core::entry::field::{FieldKind, Typed};
-use galvanon_core::entry::line::{Line, Understood, read};
+use galvanon_core::entry::line::{Line, Problem, Understood, read};
 use galvanon_core::entry::measure::System;
 use galvanon_core::trace::Kind;
 use serde::{Deserialize, Serialize};
@@ -78,18 +78,12 @@ fn reply(text: &str, read: &Line) -> LineReply {
         part: mark.part.into(),
         assumed: mark.assumed.map(|code| filled(Section::Assumed, code, |_| None)),
     });
-    let problems = read.problems.iter().map(|problem| {
-        let typed = problem.span.clone().and_then(|span| text.get(span)).unwrap_or_default();
-        let shown: String = typed.chars().take(60).collect();
-        ProblemWire {
-            code: problem.code.into(),
-            text: filled(Section::Problems, problem.code, |name| {
-                (name == "typed").then(|| format!("\u{201c}{shown}\u{201d}"))
-            }),
-            start: problem.span.as_ref().map(|span| utf16(text, span.start)),
-            end: problem.span.as_ref().map(|span| utf16(text, span.end)),
-            offers: problem.offers.clone(),
-        }
+    let problems = read.problems.iter().map(|problem| ProblemWire {
+        code: problem.code.into(),
+        text: in_words(text, problem),
+        start: problem.span.as_ref().map(|span| utf16(text, span.start)),
+        end: problem.span.as_ref().map(|span| utf16(text, span.end)),
+        offers: problem.offers.clone(),
     });
     LineReply {
         echo: read.understood.echo(),
@@ -98,6 +92,21 @@ fn reply(text: &str, read: &Line) -> LineReply {
         problems: problems.collect(),
         input: input(&read.understood),
     }
+}
+
+/// What must be asked of a line, with the part of it that raises the question.
+fn in_words(text: &str, problem: &Problem) -> String {
+    let typed = problem.span.clone().and_then(|span| text.get(span)).unwrap_or_default();
+    let shown: String = typed.chars().take(60).collect();
+    filled(Section::Problems, problem.code, |name| {
+        (name == "typed").then(|| format!("\u{201c}{shown}\u{201d}"))
+    })
+}
+
+/// Everything that must be asked of a line, in words.
+#[must_use]
+pub fn problems(text: &str, read: &Line) -> Vec<String> {
+    read.problems.iter().map(|problem| in_words(text, problem)).collect()
 }
 
 /// The part of a cut plan request that a line says.

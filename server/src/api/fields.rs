@@ -6,7 +6,7 @@ use galvanon_core::trace::Kind;
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
 
-use crate::error::{FieldError, Limits};
+use crate::error::{ApiError, ApiResult, FieldError, Limits};
 use crate::text::{Section, filled, in_contract_unit, sentence, unit};
 
 /// A value as it was sent, whatever it is: the reader says what is wrong with it.
@@ -104,7 +104,12 @@ impl NumberField<'_> {
             let value = if metres { si } else { in_contract_unit(self.kind, si) };
             (value * 1e6).round() / 1e6
         };
-        let unit = if metres { "m" } else { unit(self.kind).0 };
+        let unit = match self.kind {
+            _ if metres => "m",
+            // a plain number that carries its own unit: kilograms, percent by weight
+            Kind::Ratio if self.range.unit != "1" => self.range.unit,
+            kind => unit(kind).0,
+        };
         Limits { low: show(self.range.low), high: show(self.range.high), unit: unit.into() }
     }
 }
@@ -194,6 +199,30 @@ impl Fields {
             limits: None,
             allowed: Some(allowed),
         });
+    }
+
+    /// Notes a fault by the code of its sentence, with words in place of its placeholders.
+    pub fn refuse(&mut self, path: &str, code: &str, value: Value, words: &[(&str, String)]) {
+        let message = filled(Section::Errors, code, |placeholder| match placeholder {
+            "field" => Some(name(path)),
+            known => words.iter().find(|(word, _)| *word == known).map(|(_, text)| text.clone()),
+        });
+        self.errors.push(FieldError {
+            path: path.into(),
+            code: code.into(),
+            message,
+            value,
+            limits: None,
+            allowed: None,
+        });
+    }
+
+    /// Gives `value` when nothing was wrong.
+    ///
+    /// # Errors
+    /// [`ApiError::Invalid`] with everything that was.
+    pub fn done<T>(self, value: T) -> ApiResult<T> {
+        if self.errors.is_empty() { Ok(value) } else { Err(ApiError::Invalid(self.errors)) }
     }
 
     /// A text of some length.

@@ -16,7 +16,8 @@ use super::guard::person;
 use super::lines::{LineView, view};
 use super::merge::merged;
 use super::rows::{Seen, id, new_id, put_reply};
-use crate::error::{ApiError, ApiResult, ErrorBody};
+use crate::error::{ApiResult, ErrorBody};
+use crate::shop::Shop;
 use crate::store::job_lines;
 use crate::store::jobs::{self, Job, JobChange, NewJob};
 use crate::store::plans::{Plan, newest_of_lines};
@@ -24,7 +25,7 @@ use crate::store::plans::{Plan, newest_of_lines};
 const LONGEST_NAME: usize = 120;
 const LONGEST_NOTE: usize = 2_000;
 /// The parts of a cut plan request that a rig may hold.
-const RIG_PARTS: [&str; 4] = ["gas", "tip", "torch", "drawer"];
+const RIG_PARTS: [&str; 5] = ["gas", "tip", "torch", "drawer", "rack"];
 
 /// A job in the list.
 #[derive(Debug, Serialize, ToSchema)]
@@ -91,7 +92,7 @@ pub async fn list(
     pool: web::Data<PgPool>,
     request: HttpRequest,
 ) -> ApiResult<web::Json<JobsReply>> {
-    let shop = crate::settings::request_defaults(&pool, person(&request)).await?;
+    let shop = Shop::read(&pool, person(&request)).await?;
     let cards = cards(&pool).await?;
     let mut lines: BTreeMap<Uuid, Vec<_>> = BTreeMap::new();
     for line in job_lines::all(&pool).await? {
@@ -118,7 +119,7 @@ pub async fn show(
     (path, request): (web::Path<String>, HttpRequest),
 ) -> ApiResult<web::Json<JobReply>> {
     let job = jobs::live(&pool, id(&path)?).await?;
-    let shop = crate::settings::request_defaults(&pool, person(&request)).await?;
+    let shop = Shop::read(&pool, person(&request)).await?;
     let cards = cards(&pool).await?;
     let lines = job_lines::of_job(&pool, job.record.id).await?;
     let lines = lines
@@ -147,16 +148,27 @@ fn checked(name: Option<&str>, note: Option<&str>, rig: Option<&Value>) -> ApiRe
             fields.errors.push(wrong_shape("rig", &expected, rig.clone()));
         }
     }
-    if !fields.errors.is_empty() {
-        return Err(ApiError::Invalid(fields.errors));
+    let mut rig = rig.cloned().unwrap_or_default();
+    if let Some(places) = rig.as_object_mut().and_then(|rig| rig.remove("rack")) {
+        let known = places.as_object().is_some_and(|places| {
+            let place = |(name, id): (&String, &Value)| {
+                let id = id.as_str().and_then(|id| Uuid::parse_str(id).ok());
+                crate::shop::PLACES.contains(&name.as_str()) && id.is_some()
+            };
+            places.iter().all(place)
+        });
+        if !known {
+            let expected = format!("ids of gear by place: {}", crate::shop::PLACES.join(", "));
+            fields.errors.push(wrong_shape("rig.rack", &expected, places));
+        }
     }
-    let Some(rig) = rig else { return Ok(()) };
+    fields.done(())?;
     let usual = json!({
         "steel": { "thickness_mm": 20 },
         "cut": { "length_mm": 100, "process": "guided" },
         "gas": { "fuel": "acetylene" }
     });
-    let request: CutPlanRequest = read(&merged(&[&usual, rig]))?;
+    let request: CutPlanRequest = read(&merged(&[&usual, &rig]))?;
     request.to_core().map(|_| ())
 }
 

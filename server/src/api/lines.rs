@@ -9,14 +9,14 @@ use sqlx::PgPool;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use super::body::{Body, read};
+use super::body::Body;
 use super::cut::{CutPlanRequest, planned};
 use super::cut_reply::CutPlan;
 use super::fields::{Fields, wrong_shape};
 use super::guard::person;
-use super::merge::merged;
 use super::rows::{Seen, id, new_id, put_reply};
 use crate::error::{ApiError, ApiResult, ErrorBody};
+use crate::shop::{InShop, Shop};
 use crate::store::job_lines::{self, JobLine, LineChange, NewLine};
 use crate::store::jobs::{self, Job};
 use crate::store::plans::Plan;
@@ -26,7 +26,7 @@ use crate::store::plans::Plan;
 pub struct LineView {
     /// The line itself.
     pub line: JobLine,
-    /// The whole request that was planned.
+    /// The request that was planned, without the drawer.
     pub request: CutPlanRequest,
     /// The plan, without traces.
     pub plan: CutPlan,
@@ -42,10 +42,10 @@ pub struct LineView {
 /// [`ApiError::Invalid`] when the input is not possible.
 pub fn view(
     line: JobLine,
-    (shop, job): (&Value, &Job),
+    (shop, job): (&Shop, &Job),
     cards: &BTreeMap<Uuid, Plan>,
 ) -> ApiResult<LineView> {
-    let request: CutPlanRequest = read(&merged(&[shop, &job.rig, &line.input]))?;
+    let InShop { mut request, notes } = shop.request(&job.rig, &line.input)?;
     let plan = CutPlan { trace: Vec::new(), ..planned(&request)? };
     let card = cards.get(&line.record.id);
     // compared as plans, not as JSON: the database writes 47.0 as 47
@@ -53,6 +53,8 @@ pub fn view(
     let figures = plan.clone().figures();
     let card_current =
         on_card.is_some_and(|on_card| on_card.is_ok_and(|on_card| on_card.figures() == figures));
+    request.drawer = None;
+    let plan = plan.with_notes(notes);
     Ok(LineView { card_id: card.map(|card| card.id), card_current, line, request, plan })
 }
 
@@ -79,9 +81,7 @@ async fn checked(
             let error = wrong_shape("input", "parts of a cut plan request", input.clone());
             return Err(ApiError::Invalid(vec![error]));
         }
-        let shop = crate::settings::request_defaults(pool, None).await?;
-        let request: CutPlanRequest = read(&merged(&[&shop, &job.rig, input]))?;
-        request.to_core()?;
+        Shop::read(pool, None).await?.request(&job.rig, input)?.request.to_core()?;
     }
     Ok(())
 }

@@ -1,11 +1,17 @@
 //! The HTTP interface, one file for each domain; [`routes`] lists every path in order.
 
 pub mod body;
+pub mod charts;
+pub mod compare;
 pub mod cut;
+pub mod cut_lists;
 pub mod cut_reply;
 pub mod cut_request;
 pub mod entry;
 pub mod fields;
+pub mod gas;
+pub mod gear;
+pub mod gear_request;
 pub mod guard;
 pub mod health;
 pub mod jobs;
@@ -16,18 +22,41 @@ pub mod plans;
 pub mod reference;
 pub mod rows;
 pub mod shop;
+pub mod steel;
+pub mod supply;
 pub mod today;
 
 use actix_web::web;
 use utoipa::OpenApi;
 
+use crate::config::LIST_LIMIT;
 use crate::error::{ApiError, ApiResult};
 
 /// Registers every path.
 pub fn routes(app: &mut web::ServiceConfig) {
+    // these take whole files
+    let files = |path| {
+        web::scope(path)
+            .app_data(web::PayloadConfig::new(LIST_LIMIT))
+            .app_data(body::Limit(LIST_LIMIT))
+    };
     let v1 = web::scope("/v1")
+        .service(files("/cut-lists").service(cut_lists::plan_list).service(cut_lists::keep))
+        .service(files("/tip-charts").service(charts::read_chart))
         .service(cut::preview)
         .service(cut::draft)
+        .service(compare::fuels)
+        .service(compare::sensitivity)
+        .service(supply::gas_plan)
+        .service(supply::tips)
+        .service(cut_lists::write_list)
+        .service(charts::write_chart)
+        .service(steel::cuttability)
+        .service(steel::unknown)
+        .service(gas::orifice)
+        .service(gas::regulator)
+        .service(gas::contents)
+        .service(gas::withdraw)
         .service(entry::line)
         .service(entry::field)
         .service(reference::reference)
@@ -45,6 +74,11 @@ pub fn routes(app: &mut web::ServiceConfig) {
         .service(plans::create)
         .service(plans::show)
         .service(plans::code)
+        .service(gear::list)
+        .service(gear::create)
+        .service(gear::change)
+        .service(gear::delete)
+        .service(gear::restore)
         .service(people::list)
         .service(people::create)
         .service(people::change)
@@ -74,6 +108,21 @@ async fn nothing() -> ApiResult<String> {
         health::health,
         cut::preview,
         cut::draft,
+        compare::fuels,
+        compare::sensitivity,
+        supply::gas_plan,
+        supply::tips,
+        cut_lists::plan_list,
+        cut_lists::keep,
+        cut_lists::write_list,
+        charts::read_chart,
+        charts::write_chart,
+        steel::cuttability,
+        steel::unknown,
+        gas::orifice,
+        gas::regulator,
+        gas::contents,
+        gas::withdraw,
         entry::line,
         entry::field,
         reference::reference,
@@ -91,6 +140,11 @@ async fn nothing() -> ApiResult<String> {
         plans::create,
         plans::show,
         plans::code,
+        gear::list,
+        gear::create,
+        gear::change,
+        gear::delete,
+        gear::restore,
         people::list,
         people::create,
         people::change,

@@ -1,6 +1,9 @@
 //! How this shop works: its schools and figures.
 
 use actix_web::{HttpRequest, get, put, web};
+use galvanon_core::cut::cost::{PRICE, TIP_LIFE};
+use galvanon_core::range::Range;
+use galvanon_core::trace::Kind;
 use serde::{Deserialize, Serialize};
 use serde_json::{Map, Value, json};
 use sqlx::PgPool;
@@ -9,17 +12,20 @@ use uuid::Uuid;
 
 use super::body::{Body, read};
 use super::cut::CutPlanRequest;
-use super::fields::Fields;
+use super::fields::{Fields, Given, NumberField};
 use super::guard::person;
 use super::merge::merged;
 use crate::error::{ApiError, ApiResult, ErrorBody};
-use crate::settings::{CHOICES, FIGURES, School, as_request, current, schools};
+use crate::settings::{
+    CHOICES, FIGURES, LIFTING_LIMIT, PRICES, School, as_request, current, schools,
+};
 use crate::store::shop_settings::{self, Setting};
 
 /// How the shop works, and what it may choose from.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct ShopReply {
-    /// Value by key: every school, reach_mm, handling_s, reposition_s, units, fuel.
+    /// Value by key: every school, reach_mm, handling_s, reposition_s, clean_up_s_m, units,
+    /// fuel, every price, tip_life_starts, lifting_limit_kg. What was never set is an estimate.
     #[schema(value_type = Object)]
     pub settings: Map<String, Value>,
     /// The schools, with reasons.
@@ -47,6 +53,16 @@ async fn reply(pool: &PgPool) -> ApiResult<web::Json<ShopReply>> {
     Ok(web::Json(ShopReply { settings: current(pool).await?, schools: schools()?.to_vec() }))
 }
 
+/// The range of a setting that goes into no formula of the planner by itself.
+fn plain_range(key: &str) -> Option<Range> {
+    let (lifting, _, (low, high)) = LIFTING_LIMIT;
+    if key == lifting {
+        return Some(Range::new("value", "kg", low, high));
+    }
+    let price = PRICES.iter().find(|price| price.key == key)?;
+    Some(if price.field == "tip_life_starts" { TIP_LIFE } else { PRICE })
+}
+
 /// Whether a key may have a value: a school of its question, or a figure the planner accepts.
 ///
 /// # Errors
@@ -64,6 +80,12 @@ pub fn checked(key: &str, value: &Value) -> ApiResult<()> {
         let mut fields = Fields::default();
         fields.unknown_choice("value", value.clone(), allowed);
         return Err(ApiError::Invalid(fields.errors));
+    }
+    if let Some(range) = plain_range(key) {
+        let mut fields = Fields::default();
+        let number = NumberField { path: "value".into(), range: &range, kind: Kind::Ratio };
+        fields.number(&number, Some(&Given(value.clone())), None);
+        return fields.done(());
     }
     if !FIGURES.iter().any(|figure| figure.key == key) {
         return Err(ApiError::NotFound);

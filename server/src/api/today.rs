@@ -12,6 +12,7 @@ use super::guard::person;
 use super::jobs::cards;
 use super::lines::{LineView, view};
 use crate::error::ApiResult;
+use crate::shop::Shop;
 use crate::store::plans::{Plan, newest};
 use crate::store::{job_lines, jobs};
 
@@ -45,7 +46,7 @@ pub async fn today(
     pool: web::Data<PgPool>,
     request: HttpRequest,
 ) -> ApiResult<web::Json<TodayReply>> {
-    let shop = crate::settings::request_defaults(&pool, person(&request)).await?;
+    let shop = Shop::read(&pool, person(&request)).await?;
     let cards = cards(&pool).await?;
     let jobs: BTreeMap<Uuid, _> =
         jobs::all(&pool).await?.into_iter().map(|job| (job.record.id, job)).collect();

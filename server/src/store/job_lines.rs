@@ -117,6 +117,40 @@ pub async fn put(
     made(inserted, row, body)
 }
 
+/// Adds many lines at once: all of them, or none when one fails. Ids that are there already stay
+/// as they are, so that it can be sent again.
+///
+/// # Errors
+/// When the database fails.
+pub async fn put_all(
+    pool: &PgPool,
+    by: Option<Uuid>,
+    lines: &[(Uuid, NewLine, Value)],
+) -> ApiResult<Vec<JobLine>> {
+    let sql = "INSERT INTO job_lines
+                   (id, job_id, kind, typed, input_schema, input, position, made_from, made_by, changed_by)
+               VALUES ($1, $2, 'plate', $3, $4, $5, $6, $7, $8, $8)
+               ON CONFLICT (id) DO NOTHING RETURNING *";
+    let mut whole = pool.begin().await?;
+    let mut kept = Vec::with_capacity(lines.len());
+    for (id, line, body) in lines {
+        let new: Option<JobLine> = sqlx::query_as(sql)
+            .bind(id)
+            .bind(line.job_id)
+            .bind(&line.typed)
+            .bind(INPUT_SCHEMA)
+            .bind(&line.input)
+            .bind(line.position)
+            .bind(body)
+            .bind(by)
+            .fetch_optional(&mut *whole)
+            .await?;
+        kept.extend(new);
+    }
+    whole.commit().await?;
+    Ok(kept)
+}
+
 /// What may change in a line; what is left out stays.
 #[derive(Clone, Debug, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]

@@ -1,0 +1,178 @@
+//! A cut compared: every fuel side by side, and which input moves a result most.
+
+use actix_web::{HttpRequest, post, web};
+use galvanon_core::cut::compare;
+use galvanon_core::cut::plan;
+use galvanon_core::error::Error;
+use galvanon_core::trace::{Kind, Quantity};
+use serde::{Deserialize, Serialize};
+use serde_json::Value;
+use sqlx::PgPool;
+use utoipa::ToSchema;
+use uuid::Uuid;
+
+use super::body::Body;
+use super::cut::DraftRequest;
+use super::cut_reply::{CutPlan, NoteWire, input_code};
+use super::fields::{Fields, Given};
+use super::gear::in_words;
+use super::guard::person;
+use crate::error::{ApiError, ApiResult, ErrorBody};
+use crate::shop::{InShop, Shop};
+use crate::text::{in_contract_unit, unit};
+
+/// One fuel for the cut.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct FuelOption {
+    /// Its code.
+    pub fuel: String,
+    /// Whether it is the one in use.
+    pub in_use: bool,
+    /// What to set, with the gear it wants; without traces.
+    pub plan: CutPlan,
+    /// What of the gear in use would have to change.
+    pub changes: Vec<NoteWire>,
+}
+
+/// Every fuel for the cut.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct FuelsReply {
+    /// Acetylene, propane, propylene, natural gas.
+    pub options: Vec<FuelOption>,
+}
+
+async fn in_shop(
+    pool: &PgPool,
+    http: &HttpRequest,
+    (job, input): (Option<Uuid>, &Value),
+) -> ApiResult<(Shop, InShop)> {
+    let rig = match job {
+        Some(id) => crate::store::jobs::live(pool, id).await?.rig,
+        None => Value::Null,
+    };
+    let shop = Shop::read(pool, person(http)).await?;
+    let found = shop.request(&rig, input)?;
+    Ok((shop, found))
+}
+
+fn internal(errors: Vec<Error>) -> ApiError {
+    ApiError::Internal(errors.iter().map(ToString::to_string).collect::<Vec<_>>().join("; "))
+}
+
+/// Compares every fuel for one cut in the shop.
+#[utoipa::path(post, operation_id = "cut_fuels", path = "/api/v1/cut-plans/fuels", request_body = DraftRequest,
+    responses((status = 200, body = FuelsReply), (status = 404, body = ErrorBody), (status = 422, body = ErrorBody)))]
+#[post("/cut-plans/fuels")]
+pub async fn fuels(
+    pool: web::Data<PgPool>,
+    http: HttpRequest,
+    body: Body<DraftRequest>,
+) -> ApiResult<web::Json<FuelsReply>> {
+    let asked = (body.value.job_id, &body.value.input);
+    let (shop, found) = in_shop(&pool, &http, asked).await?;
+    let request = found.request.to_core()?;
+    let price = |fuel: galvanon_core::gas::fuel::Fuel| shop.prices(fuel.code())["fuel_m3"].as_f64();
+    let options = compare::fuels(&request, price).map_err(internal)?;
+    let options = options.into_iter().map(|option| {
+        Ok(FuelOption {
+            fuel: option.fuel.code().into(),
+            in_use: option.fuel == request.gas.fuel,
+            plan: CutPlan { trace: Vec::new(), ..CutPlan::from_core(&option.settings)? },
+            changes: in_words(&option.changes),
+        })
+    });
+    Ok(web::Json(FuelsReply { options: options.collect::<ApiResult<_>>()? }))
+}
+
+/// Which result of a cut is asked about.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct SensitivityRequest {
+    /// The job whose fuel and rig apply.
+    pub job_id: Option<Uuid>,
+    /// Any part of a cut plan request.
+    #[schema(value_type = Object)]
+    pub input: Value,
+    /// time_s, oxygen_l, fuel_l, cost, oxygen_pressure_kpa, fuel_pressure_kpa, start_preheat_s,
+    /// travel_speed_mm_min, kerf_mm.
+    #[schema(value_type = String)]
+    pub quantity: Option<Given>,
+}
+
+/// How far an input moves the result.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct Bar {
+    /// The input.
+    pub input: String,
+    /// The lowest result.
+    pub low: f64,
+    /// Code of the change that gives it.
+    pub low_by: String,
+    /// The highest result.
+    pub high: f64,
+    /// Code of the change that gives it.
+    pub high_by: String,
+}
+
+/// What moves a result, most first.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct SensitivityReply {
+    /// The result asked about.
+    pub quantity: String,
+    /// Kind of quantity, as in a trace.
+    pub kind: String,
+    /// Its unit.
+    pub unit: String,
+    /// As the cut stands.
+    pub base: f64,
+    /// One for each input that moves it.
+    pub bars: Vec<Bar>,
+}
+
+const QUANTITIES: [((Quantity, Kind, &str), &str); 9] = [
+    ((Quantity::Time, Kind::Duration, "duration"), "time_s"),
+    ((Quantity::Oxygen, Kind::GasVolume, "gas_volume"), "oxygen_l"),
+    ((Quantity::Fuel, Kind::GasVolume, "gas_volume"), "fuel_l"),
+    ((Quantity::Cost, Kind::Money, "money"), "cost"),
+    ((Quantity::OxygenPressure, Kind::Pressure, "pressure"), "oxygen_pressure_kpa"),
+    ((Quantity::FuelPressure, Kind::Pressure, "pressure"), "fuel_pressure_kpa"),
+    ((Quantity::StartPreheat, Kind::Duration, "duration"), "start_preheat_s"),
+    ((Quantity::TravelSpeed, Kind::Speed, "speed"), "travel_speed_mm_min"),
+    ((Quantity::Kerf, Kind::Bore, "bore"), "kerf_mm"),
+];
+
+/// Which input moves a result most: one input changed at a time.
+#[utoipa::path(post, operation_id = "cut_sensitivity", path = "/api/v1/cut-plans/sensitivity", request_body = SensitivityRequest,
+    responses((status = 200, body = SensitivityReply), (status = 404, body = ErrorBody), (status = 422, body = ErrorBody)))]
+#[post("/cut-plans/sensitivity")]
+pub async fn sensitivity(
+    pool: web::Data<PgPool>,
+    http: HttpRequest,
+    body: Body<SensitivityRequest>,
+) -> ApiResult<web::Json<SensitivityReply>> {
+    let mut fields = Fields::default();
+    let asked = body.value.quantity.as_ref();
+    let (quantity, kind, kind_code) = fields.choice("quantity", asked, (&QUANTITIES, None));
+    fields.done(())?;
+    let asked = (body.value.job_id, &body.value.input);
+    let (_, found) = in_shop(&pool, &http, asked).await?;
+    let request = found.request.to_core()?;
+    let settings = plan(&request).map_err(internal)?;
+    let wire = |si: f64| (in_contract_unit(kind, si) * 1e9).round() / 1e9;
+    let sways = compare::sensitivity(&request, quantity).map_err(internal)?;
+    let bar = |sway: &compare::Sway| Bar {
+        input: input_code(sway.input).into(),
+        low: wire(sway.low.0),
+        low_by: sway.low.1.into(),
+        high: wire(sway.high.0),
+        high_by: sway.high.1.into(),
+    };
+    let code = QUANTITIES.iter().find(|((known, ..), _)| *known == quantity).map(|(_, code)| *code);
+    Ok(web::Json(SensitivityReply {
+        quantity: code.unwrap_or_default().into(),
+        kind: kind_code.into(),
+        unit: unit(kind).0.into(),
+        base: compare::figure(&settings, quantity).map(wire).unwrap_or_default(),
+        bars: sways.iter().map(bar).collect(),
+    }))
+}

@@ -1,0 +1,163 @@
+//! The shop as a planner needs it: its settings, prices and rack, and how they complete what a job
+//! and a line say.
+
+use serde_json::{Map, Value, json};
+use sqlx::PgPool;
+use time::OffsetDateTime;
+use uuid::Uuid;
+
+use crate::api::body::read;
+use crate::api::cut_reply::NoteWire;
+use crate::api::cut_request::CutPlanRequest;
+use crate::api::gear::{GearView, TipFields, view};
+use crate::api::merge::merged;
+use crate::error::ApiResult;
+use crate::settings;
+
+/// The places of a rig that a piece of gear can stand in.
+pub const PLACES: [&str; 5] =
+    ["oxygen_hose", "fuel_hose", "oxygen_regulator", "fuel_regulator", "torch"];
+
+/// The shop now.
+#[derive(Debug)]
+pub struct Shop {
+    /// Its settings by key.
+    pub settings: Map<String, Value>,
+    /// Everything it owns.
+    pub rack: Vec<GearView>,
+    /// The part of a request that its settings and the person at the screen give.
+    defaults: Value,
+    /// Its tips in service, as a request holds them.
+    drawer: Value,
+}
+
+/// A line's request in the shop, and what the gear of its rig makes one say.
+#[derive(Debug)]
+pub struct InShop {
+    /// Everything the plan depends on.
+    pub request: CutPlanRequest,
+    /// About the gear itself: out of service, overdue.
+    pub notes: Vec<NoteWire>,
+}
+
+impl Shop {
+    /// Reads the shop.
+    ///
+    /// # Errors
+    /// When the database fails.
+    pub async fn read(pool: &PgPool, person: Option<Uuid>) -> ApiResult<Self> {
+        let settings = settings::current(pool).await?;
+        let mut defaults = settings::as_request(&settings);
+        if let Some(hand) = crate::store::people::handedness(pool, person).await? {
+            json_patch::merge(&mut defaults, &json!({ "cut": { "handedness": hand } }));
+        }
+        let now = OffsetDateTime::now_utc();
+        let rack: Vec<GearView> = crate::store::gear::all(pool)
+            .await?
+            .into_iter()
+            .map(|gear| view(gear, now))
+            .collect::<ApiResult<_>>()?;
+        let drawer = drawer(&rack)?;
+        Ok(Self { settings, rack, defaults, drawer })
+    }
+
+    /// The request of an input in a job's rig: what is more particular outranks.
+    ///
+    /// # Errors
+    /// [`crate::error::ApiError::Invalid`] when a field has the wrong shape.
+    pub fn request(&self, rig: &Value, input: &Value) -> ApiResult<InShop> {
+        let (gear, notes) = self.rigged(rig);
+        let mut bare = rig.clone();
+        if let Some(parts) = bare.as_object_mut() {
+            parts.remove("rack");
+        }
+        let tips = match self.drawer.as_array() {
+            Some(tips) if !tips.is_empty() => json!({ "drawer": self.drawer }),
+            _ => Value::Null,
+        };
+        let mut whole = merged(&[&self.defaults, &tips, &bare, &gear, input]);
+        let fuel = whole["gas"]["fuel"].as_str().unwrap_or_default().to_owned();
+        let prices = self.prices(&fuel);
+        json_patch::merge(&mut whole, &json!({ "prices": prices }));
+        Ok(InShop { request: read(&whole)?, notes })
+    }
+
+    /// The shop's prices with that of a fuel.
+    #[must_use]
+    pub fn prices(&self, fuel: &str) -> Value {
+        let of = |key: &str| self.settings.get(key).cloned().unwrap_or(Value::Null);
+        let own = settings::PRICES.iter().any(|price| {
+            self.settings.get(price.key).is_some_and(|value| *value != json!(price.estimate))
+        });
+        json!({
+            "oxygen_m3": of("price_oxygen_m3"),
+            "fuel_m3": of(&format!("price_{fuel}_m3")),
+            "labour_h": of("price_labour_h"),
+            "tip": of("price_tip"),
+            "tip_life_starts": of("tip_life_starts"),
+            "estimated": !own,
+        })
+    }
+
+    /// The gear that a rig names, as a part of a request, with its notes.
+    fn rigged(&self, rig: &Value) -> (Value, Vec<NoteWire>) {
+        let mut request = json!({ "gas": {}, "gear": {} });
+        let mut notes = Vec::new();
+        let Some(places) = rig["rack"].as_object() else { return (Value::Null, notes) };
+        for (place, id) in places {
+            let found = self.rack.iter().find(|view| id == &json!(view.gear.record.id));
+            let Some(view) = found else { continue };
+            notes.extend(view.notes.iter().cloned());
+            let fields = &view.gear.fields;
+            match place.as_str() {
+                "oxygen_hose" | "fuel_hose" => {
+                    let hose =
+                        json!({ "bore_mm": fields["bore_mm"], "length_m": fields["length_m"] });
+                    request["gas"][place] = hose;
+                    if place == "fuel_hose" {
+                        request["gear"]["hose_grade"] = fields["grade"].clone();
+                    }
+                }
+                "oxygen_regulator" => {
+                    request["gear"]["oxygen_regulator_max_kpa"] = fields["max_kpa"].clone();
+                }
+                "fuel_regulator" => {
+                    request["gear"]["regulator"] = fields["gas"].clone();
+                    request["gear"]["regulator_max_kpa"] = fields["max_kpa"].clone();
+                }
+                "torch" => {
+                    request["torch"] = fields["mixing"].clone();
+                    request["gear"]["torch_fuels"] = fields["fuels"].clone();
+                    request["gear"]["torch_seat"] = fields["seat"].clone();
+                }
+                _ => {}
+            }
+        }
+        if let Some(there) = self.arrestors() {
+            request["gear"]["arrestors"] = json!(there);
+        }
+        (request, notes)
+    }
+
+    /// Whether arrestors in service stand for both lines; `None` where none is on the list.
+    fn arrestors(&self) -> Option<bool> {
+        let mut all = self.rack.iter().filter(|view| view.gear.kind == "arrestor").peekable();
+        all.peek()?;
+        let serving: Vec<_> = all.filter(|view| view.gear.in_service).collect();
+        let on = |line: &str| serving.iter().any(|view| view.gear.fields["gas"] == line);
+        Some(on("oxygen") && on("fuel"))
+    }
+}
+
+/// The tips that may be fitted: in service, with a good seat.
+fn drawer(rack: &[GearView]) -> ApiResult<Value> {
+    let mut tips = Vec::new();
+    for view in rack.iter().filter(|view| view.gear.kind == "tip" && view.gear.in_service) {
+        if view.gear.fields["seat_state"] == "dinged" {
+            continue;
+        }
+        let fields: TipFields = read(&view.gear.fields)?;
+        tips.push(serde_json::to_value(fields.wire())?);
+    }
+    Ok(Value::Array(tips))
+}

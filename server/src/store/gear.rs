@@ -1,0 +1,174 @@
+//! The table `gear`: what the shop owns.
+
+use serde::{Deserialize, Serialize};
+use serde_json::Value;
+use sqlx::PgPool;
+use utoipa::ToSchema;
+use uuid::Uuid;
+
+use super::{Made, Record, Recorded, changed, made};
+use crate::error::{ApiError, ApiResult};
+
+/// A piece of gear.
+#[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]
+pub struct Gear {
+    #[serde(flatten)]
+    #[sqlx(flatten)]
+    /// Id, version, who and when.
+    pub record: Record,
+    /// tip, hose, regulator, arrestor, torch, cylinder.
+    pub kind: String,
+    /// What the shop calls it.
+    pub label: String,
+    /// What is known of it; the fields go with its kind.
+    #[schema(value_type = Object)]
+    pub fields: Value,
+    /// Whether it may be used.
+    pub in_service: bool,
+    /// Why not, if not.
+    pub out_because: String,
+}
+
+impl Recorded for Gear {
+    fn record(&self) -> &Record {
+        &self.record
+    }
+}
+
+/// What makes a piece of gear.
+#[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct NewGear {
+    /// tip, hose, regulator, arrestor, torch, cylinder.
+    pub kind: String,
+    /// What the shop calls it.
+    pub label: String,
+    /// What is known of it.
+    #[schema(value_type = Object)]
+    pub fields: Value,
+    /// Whether it may be used; true when left out.
+    #[serde(default = "yes")]
+    pub in_service: bool,
+    /// Why not, if not.
+    #[serde(default)]
+    pub out_because: String,
+}
+
+const fn yes() -> bool {
+    true
+}
+
+/// What may change in a piece of gear; what is left out stays.
+#[derive(Clone, Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct GearChange {
+    /// The version that was seen.
+    pub version: i32,
+    /// What the shop calls it.
+    pub label: Option<String>,
+    /// What is known of it, whole.
+    #[schema(value_type = Option<Object>)]
+    pub fields: Option<Value>,
+    /// Whether it may be used.
+    pub in_service: Option<bool>,
+    /// Why not, if not.
+    pub out_because: Option<String>,
+}
+
+/// Everything the shop owns, by kind and name.
+///
+/// # Errors
+/// When the database fails.
+pub async fn all(pool: &PgPool) -> ApiResult<Vec<Gear>> {
+    let sql = "SELECT * FROM gear WHERE deleted_at IS NULL ORDER BY kind, label, id";
+    Ok(sqlx::query_as(sql).fetch_all(pool).await?)
+}
+
+/// A piece of gear by its id, deleted or not.
+///
+/// # Errors
+/// When the database fails.
+pub async fn find(pool: &PgPool, id: Uuid) -> ApiResult<Option<Gear>> {
+    Ok(sqlx::query_as("SELECT * FROM gear WHERE id = $1").bind(id).fetch_optional(pool).await?)
+}
+
+/// Adds a piece of gear under an id of the client's choice.
+///
+/// # Errors
+/// [`ApiError::Different`] when the id holds another body.
+pub async fn put(
+    pool: &PgPool,
+    (id, by): (Uuid, Option<Uuid>),
+    (gear, body): (&NewGear, &Value),
+) -> ApiResult<Made<Gear>> {
+    let sql = "INSERT INTO gear
+                   (id, kind, label, fields, in_service, out_because, made_from, made_by, changed_by)
+               VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $8)
+               ON CONFLICT (id) DO NOTHING RETURNING *";
+    let new: Option<Gear> = sqlx::query_as(sql)
+        .bind(id)
+        .bind(&gear.kind)
+        .bind(&gear.label)
+        .bind(&gear.fields)
+        .bind(gear.in_service)
+        .bind(&gear.out_because)
+        .bind(body)
+        .bind(by)
+        .fetch_optional(pool)
+        .await?;
+    let inserted = new.is_some();
+    let row = match new {
+        Some(row) => row,
+        None => find(pool, id).await?.ok_or(ApiError::NotFound)?,
+    };
+    made(inserted, row, body)
+}
+
+/// Changes a piece of gear whose version is the one sent.
+///
+/// # Errors
+/// [`ApiError::Stale`] when it was changed meanwhile.
+pub async fn patch(
+    pool: &PgPool,
+    (id, by): (Uuid, Option<Uuid>),
+    (change, body): (&GearChange, &Value),
+) -> ApiResult<Gear> {
+    let sql = "UPDATE gear SET label = COALESCE($3, label), fields = COALESCE($4, fields),
+                   in_service = COALESCE($5, in_service),
+                   out_because = CASE WHEN COALESCE($5, in_service) THEN '' ELSE COALESCE($6, out_because) END,
+                   version = version + 1, changed_at = now(), changed_by = $7
+               WHERE id = $1 AND version = $2 AND deleted_at IS NULL RETURNING *";
+    let row = sqlx::query_as(sql)
+        .bind(id)
+        .bind(change.version)
+        .bind(&change.label)
+        .bind(&change.fields)
+        .bind(change.in_service)
+        .bind(&change.out_because)
+        .bind(by)
+        .fetch_optional(pool)
+        .await?;
+    changed(row, find(pool, id).await?, body.clone())
+}
+
+/// Deletes a piece of gear or takes that back.
+///
+/// # Errors
+/// [`ApiError::Stale`] when it was changed meanwhile.
+pub async fn set_deleted(
+    pool: &PgPool,
+    (id, version, by): (Uuid, i32, Option<Uuid>),
+    deleted: bool,
+) -> ApiResult<Gear> {
+    let sql = "UPDATE gear SET deleted_at = CASE WHEN $3 THEN now() END,
+                   version = version + 1, changed_at = now(), changed_by = $4
+               WHERE id = $1 AND version = $2 RETURNING *";
+    let row = sqlx::query_as(sql)
+        .bind(id)
+        .bind(version)
+        .bind(deleted)
+        .bind(by)
+        .fetch_optional(pool)
+        .await?;
+    changed(row, find(pool, id).await?, serde_json::json!({ "version": version }))
+}
