@@ -70,6 +70,9 @@ struct LineEntry {
     card_days_ago: Option<i64>,
 }
 
+/// Names with the ids they were stored under.
+type Named = [(String, Uuid)];
+
 /// Why a demo cannot be loaded.
 #[derive(Debug, thiserror::Error)]
 pub enum DemoError {
@@ -183,7 +186,7 @@ async fn load_rack(
 async fn load_job(
     pool: &PgPool,
     file: JobFile,
-    (crew, labels): (&[(String, Uuid)], &[(String, Uuid)]),
+    (crew, labels): (&Named, &Named),
 ) -> Result<(), DemoError> {
     let by = crew.iter().find(|(name, _)| *name == file.by).map(|(_, id)| *id);
     let mut rig = file.rig;

@@ -91,7 +91,8 @@ pub const PRICES: [Price; 8] = [
 pub const LIFTING_LIMIT: (&str, f64, (f64, f64)) = ("lifting_limit_kg", 1_000.0, (1.0, 100_000.0));
 
 /// Choices that are no schools: what the shop reads in, and its usual fuel.
-pub const CHOICES: [(&str, &[&str], &str); 2] = [
+pub const CHOICES: [(&str, &[&str], &str); 3] = [
+    ("currency", &["$", "€", "£", "kr", "zł"], "$"),
     ("units", &["inch", "metric"], "inch"),
     ("fuel", &["acetylene", "propane", "propylene", "natural_gas"], "acetylene"),
 ];

@@ -29,9 +29,22 @@ pub struct FuelWire {
     pub neutral_ratio: f64,
 }
 
+/// How far an element may go, percent by weight.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct AlloyWire {
+    /// Its symbol.
+    pub element: String,
+    /// Up to here it cuts as mild steel.
+    pub cuts_up_to_percent: f64,
+    /// Up to here it cuts with care.
+    pub with_care_up_to_percent: f64,
+}
+
 /// What a screen offers to choose from.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct ReferenceReply {
+    /// Published limits of alloying elements.
+    pub alloys: Vec<AlloyWire>,
     /// Steels.
     pub grades: Vec<GradeWire>,
     /// Fuels.
@@ -60,7 +73,13 @@ pub async fn reference() -> ApiResult<web::Json<ReferenceReply>> {
         grade: grade.grade.clone(),
         title: grade.title.clone(),
     };
+    let alloy = |limit: &galvanon_core::steel::cuttability::AlloyLimit| AlloyWire {
+        element: limit.element.clone(),
+        cuts_up_to_percent: limit.cuts_normally_up_to_percent,
+        with_care_up_to_percent: limit.cuts_with_care_up_to_percent,
+    };
     Ok(web::Json(ReferenceReply {
+        alloys: tables.alloys.values().map(alloy).collect(),
         grades: tables.grades.iter().map(grade).collect(),
         fuels: fuels.into_iter().collect::<ApiResult<_>>()?,
         bores_mm: tables.bores.iter().map(|bore| (bore * 1e6).round() / 1e3).collect(),

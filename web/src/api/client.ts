@@ -9,6 +9,7 @@ export type FieldError = Schemas["FieldError"];
 export type LineView = Schemas["LineView"];
 export type Job = Schemas["Job"];
 export type Person = Schemas["Person"];
+export type GearView = Schemas["GearView"];
 export type Plan = Schemas["Plan"];
 export type Values = Record<string, Schemas["ValueWire"]>;
 

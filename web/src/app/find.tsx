@@ -28,6 +28,8 @@ export function Find({ open, onClose }: { open: boolean; onClose: () => void }) 
   const pages: Found[] = [
     { key: "today", text: "Today", hint: "page", go: () => void navigate({ to: "/" }) },
     { key: "jobs", text: "Jobs", hint: "page", go: () => void navigate({ to: "/jobs" }) },
+    { key: "steel", text: "Steel", hint: "page", go: () => void navigate({ to: "/steel" }) },
+    { key: "rack", text: "Rack", hint: "page", go: () => void navigate({ to: "/rack" }) },
     { key: "shop", text: "Shop", hint: "page", go: () => void navigate({ to: "/shop" }) },
   ];
   const ofJobs: Found[] = (jobs.data?.jobs ?? []).map(({ job }) => ({

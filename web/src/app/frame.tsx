@@ -15,6 +15,8 @@ import { SHORTCUTS, useShortcuts } from "./keys";
 const PAGES = [
   { to: "/", text: "Today" },
   { to: "/jobs", text: "Jobs" },
+  { to: "/steel", text: "Steel" },
+  { to: "/rack", text: "Rack" },
   { to: "/shop", text: "Shop" },
 ] as const;
 

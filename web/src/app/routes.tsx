@@ -30,13 +30,35 @@ const card = createRoute({
   path: "/cards/$planId",
   component: lazyRouteComponent(() => import("@/features/card"), "CardPage"),
 });
+const gas = createRoute({
+  getParentRoute: () => root,
+  path: "/jobs/$jobId/gas",
+  component: lazyRouteComponent(() => import("@/features/job"), "GasPage"),
+});
+const list = createRoute({
+  getParentRoute: () => root,
+  path: "/jobs/$jobId/list",
+  component: lazyRouteComponent(() => import("@/features/job"), "ListPage"),
+});
+const steel = createRoute({
+  getParentRoute: () => root,
+  path: "/steel",
+  component: lazyRouteComponent(() => import("@/features/steel"), "SteelPage"),
+});
+const rack = createRoute({
+  getParentRoute: () => root,
+  path: "/rack",
+  component: lazyRouteComponent(() => import("@/features/rack"), "RackPage"),
+});
 const shop = createRoute({
   getParentRoute: () => root,
   path: "/shop",
   component: lazyRouteComponent(() => import("@/features/shop"), "ShopPage"),
 });
 
-export const router = createRouter({ routeTree: root.addChildren([today, jobs, job, card, shop]) });
+const pages = [today, jobs, job, gas, list, steel, rack, card, shop];
+
+export const router = createRouter({ routeTree: root.addChildren(pages) });
 
 declare module "@tanstack/react-router" {
   interface Register {

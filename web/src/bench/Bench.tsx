@@ -1,15 +1,18 @@
 /** The bench: one cut, drawn to scale, set and explained. Drawing, fields and fuel share one state. */
 import { useQuery } from "@tanstack/react-query";
+import { Pin, Scale } from "lucide-react";
 import { type ReactNode, useEffect, useState } from "react";
 import { api, type CutInput, type CutPlan, data } from "@/api/client";
 import { keys } from "@/api/keys";
 import { EdgeDrawing } from "@/draw/edge";
 import { CutStrip } from "@/draw/strip";
 import { SCREEN, sentence } from "@/text";
+import { Button } from "@/ui/button";
 import { type Level, LevelWord } from "@/ui/mark";
 import { Notice } from "@/ui/notice";
 import { usePreferences } from "@/ui/preferences";
 import { Failed, Loading } from "@/ui/states";
+import { CompareSheet } from "./CompareSheet";
 import { FuelPicker } from "./FuelPicker";
 import { Inputs } from "./Inputs";
 import { noteKey, withChange } from "./model";
@@ -42,10 +45,11 @@ export function Bench({ jobId, input, onChange, heading, cutKey, actions }: Prop
     queryFn: () => data(api.GET("/api/v1/reference")),
   });
   const [why, setWhy] = useState<string | null>(null);
+  const [comparing, setComparing] = useState(false);
   const [before, setBefore] = useState<{ fuel: string; plan: CutPlan } | null>(null);
-  // another cut on the bench: the comparison of the last one ends
+  // another cut on the bench: the comparison of fuels ends, settings held on purpose stay
   // biome-ignore lint/correctness/useExhaustiveDependencies: the cut on the bench is what counts
-  useEffect(() => setBefore(null), [cutKey]);
+  useEffect(() => setBefore((now) => (now?.fuel === "" ? now : null)), [cutKey]);
 
   if (draft === undefined) {
     return failure === null ? <Loading what="Planning the cut" /> : <Failed error={failure} />;
@@ -72,7 +76,18 @@ export function Bench({ jobId, input, onChange, heading, cutKey, actions }: Prop
           <LevelWord level={plan.verdict as Level} />
           <span>{heading}</span>
         </h2>
-        <span className="flex gap-2">{actions?.(plan, request)}</span>
+        <span className="flex flex-wrap gap-2">
+          <Button onClick={() => setComparing(true)}>
+            <Scale size={16} aria-hidden="true" /> Compare
+          </Button>
+          <Button
+            aria-pressed={before !== null && before.fuel === ""}
+            onClick={() => setBefore(before === null ? { fuel: "", plan } : null)}
+          >
+            <Pin size={16} aria-hidden="true" /> {before === null ? "Hold to compare" : "Let go"}
+          </Button>
+          {actions?.(plan, request)}
+        </span>
       </header>
       {failure !== null && errors.length === 0 && <Failed error={failure} />}
       {urgent.map((note) => (
@@ -85,7 +100,8 @@ export function Bench({ jobId, input, onChange, heading, cutKey, actions }: Prop
           <FuelPicker
             value={fuel}
             onChange={(next) => {
-              setBefore({ fuel, plan });
+              // settings held on purpose stay held
+              if (before === null || before.fuel !== "") setBefore({ fuel, plan });
               onChange({ gas: { fuel: next } });
             }}
           />
@@ -124,6 +140,21 @@ export function Bench({ jobId, input, onChange, heading, cutKey, actions }: Prop
           </p>
         </div>
       </div>
+      <CompareSheet
+        jobId={jobId}
+        input={input}
+        open={comparing}
+        onClose={() => setComparing(false)}
+        onFuel={(next) => {
+          setComparing(false);
+          setBefore({ fuel, plan });
+          onChange({ gas: { fuel: next }, tip: null });
+        }}
+        onWhy={(quantity) => {
+          setComparing(false);
+          setWhy(quantity);
+        }}
+      />
       <TraceSheet plan={plan} quantity={why} onClose={() => setWhy(null)} />
     </section>
   );

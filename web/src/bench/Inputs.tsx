@@ -19,6 +19,12 @@ const PROCESSES = options(["freehand", "guided", "machine"]);
 const STARTS = options(["edge", "drilled_hole", "pierce"]);
 const QUALITIES = options(["fine", "standard", "severance"]);
 const FACES = options(["clean", "mill_scale", "light_rust", "heavy_rust", "paint", "galvanised"]);
+const STROKES = options(["cut", "gouge", "wash", "head", "nut"]);
+const ACCESS = options(["both", "near_only"]);
+const SEALED = [
+  { value: "no", text: "open" },
+  { value: "yes", text: "closed space" },
+];
 const MILD = "mild";
 const CHOSEN = "chosen";
 
@@ -101,6 +107,31 @@ export function Inputs({ request, errors, reference, onChange }: Props) {
           onChange={(grade) => onChange({ steel: { grade: grade === MILD ? null : grade } })}
         />
         <MeasureField
+          label="Layers"
+          kind="count"
+          value={number(steel.layers ?? 1)}
+          error={error("steel.layers")}
+          onCommit={(layers) => onChange({ steel: { layers } })}
+        />
+        <Choice
+          label="Reached from"
+          value={steel.access ?? "both"}
+          options={ACCESS}
+          onChange={(access) => onChange({ steel: { access } })}
+        />
+        <Choice
+          label="Behind it"
+          value={steel.sealed ? "yes" : "no"}
+          options={SEALED}
+          onChange={(sealed) => onChange({ steel: { sealed: sealed === "yes" } })}
+        />
+        <Choice
+          label="Stroke"
+          value={cut.stroke ?? "cut"}
+          options={STROKES}
+          onChange={(stroke) => onChange({ cut: { stroke } })}
+        />
+        <MeasureField
           label="Bevel"
           kind="angle"
           value={number(cut.bevel_deg ?? 0)}
@@ -130,7 +161,7 @@ export function Inputs({ request, errors, reference, onChange }: Props) {
       </Collapsible.Content>
       <Collapsible.Trigger className="group inline-flex h-7 items-center gap-1 self-start rounded-md px-1 text-xs text-ink-2 hover:bg-sunk">
         <ChevronDown size={14} aria-hidden="true" className="group-data-[state=open]:rotate-180" />
-        Pieces, grade, bevel, plate temperature, purity, tip
+        Pieces, grade, layers, access, stroke, bevel, plate temperature, purity, tip
       </Collapsible.Trigger>
     </Collapsible.Root>
   );

@@ -3,6 +3,7 @@ import type { ReactNode } from "react";
 import type { CutPlan } from "@/api/client";
 import { Gauge } from "@/draw/gauge";
 import { QUANTITIES, SCREEN, sentence, stays, word } from "@/text";
+import { useCurrency } from "@/ui/currency";
 import { GasBadge } from "@/ui/gas-badge";
 import { Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
@@ -12,7 +13,7 @@ import { dependsOnFuel, moved, ROWS, type Row, setOf, stayKey } from "./model";
 type Props = {
   plan: CutPlan;
   fuel: string;
-  /** The plan with the fuel before, to show what moved. */
+  /** The plan with the fuel before, or one that is held (without a fuel's name), to show what moved. */
   before: { fuel: string; plan: CutPlan } | null;
   onWhy: (quantity: string) => void;
 };
@@ -34,16 +35,18 @@ function Moved({
   system: System;
 }) {
   if (before === null) return null;
+  const held = before.fuel === "";
   const [was, now] = [value(before.plan), value(plan)];
   if (moved(was, now)) {
     return (
       <span className="text-xs text-ink-2" data-was={quantity}>
-        {now > was ? "▲" : "▼"} was {print(was, kind, system)} with {word(before.fuel)}
+        {now > was ? "▲" : "▼"} {held ? "held" : "was"} {print(was, kind, system)}
+        {!held && ` with ${word(before.fuel)}`}
       </span>
     );
   }
   const reason = stays(stayKey(quantity));
-  if (dependsOnFuel(plan, quantity) || reason === null) return null;
+  if (held || dependsOnFuel(plan, quantity) || reason === null) return null;
   return (
     <span className="text-xs text-accent" data-stays={quantity}>
       {reason}
@@ -103,7 +106,7 @@ function PressureCard({
 
 /** Whether a number is shown to stay while the fuel changed: the reason then takes its cue's place. */
 function staying(before: Props["before"], plan: CutPlan, row: Row): boolean {
-  if (before === null || stays(stayKey(row.quantity)) === null) return false;
+  if (before === null || before.fuel === "" || stays(stayKey(row.quantity)) === null) return false;
   return !moved(setOf(row.value(before.plan)), setOf(row.value(plan)));
 }
 
@@ -117,6 +120,10 @@ function beside(plan: CutPlan, row: Row, system: System): string | null {
     const starts = plan.starts === 1 ? "1 start" : `${plan.starts} starts`;
     const all = count > 1 ? `; all ${count}: ${clock(time_s)}` : "";
     return `${starts}: heat ${clock(preheat)}, cut ${clock(cutting)}, handling ${clock(handling)}${all}`;
+  }
+  if (row.quantity === "cost") {
+    const { cost } = plan.line_total;
+    return count > 1 && cost != null ? `all ${count}: ${print(cost, "money", system)}` : null;
   }
   if (count > 1 && row.quantity === "oxygen_l")
     return `all ${count}: ${print(oxygen_l, "gas_volume", system)}`;
@@ -160,8 +167,10 @@ function Cell({ name, quantity, onWhy, value, small, cue, children }: CellProps)
 export function SettingsTable(props: Props) {
   const { plan, fuel, before, onWhy } = props;
   const { system } = usePreferences();
+  const currency = useCurrency();
   const stopped = plan.verdict === "stop";
-  const faceChanged = before !== null && before.plan.tip.face !== plan.tip.face;
+  const faceChanged =
+    before !== null && before.fuel !== "" && before.plan.tip.face !== plan.tip.face;
   return (
     <section
       aria-label="Settings"
@@ -186,7 +195,13 @@ export function SettingsTable(props: Props) {
             quantity="tip"
             onWhy={onWhy}
             value={boreName(plan.tip.bore_mm, system)}
-            small={`${word(plan.tip.face)} face`}
+            small={[
+              `${word(plan.tip.face)} face`,
+              plan.tip.kind && plan.tip.kind !== "general" ? word(plan.tip.kind) : null,
+              plan.tip.by_chart ? "by its maker's chart" : null,
+            ]
+              .filter((part) => part !== null)
+              .join(", ")}
             cue={faceChanged ? null : cueOf(plan, "tip", system)}
           >
             {faceChanged && (
@@ -198,24 +213,26 @@ export function SettingsTable(props: Props) {
         </li>
         {ROWS.map((rows) => (
           <li key={rows[0]?.quantity} className="flex flex-col divide-line sm:flex-row sm:divide-x">
-            {rows.map((row) => (
-              <Cell
-                key={row.quantity}
-                name={QUANTITIES[row.quantity] ?? row.quantity}
-                quantity={row.quantity}
-                onWhy={onWhy}
-                value={print(setOf(row.value(plan)), row.kind, system)}
-                small={beside(plan, row, system)}
-                cue={staying(before, plan, row) ? null : cueOf(plan, row.quantity, system)}
-              >
-                <Moved
-                  {...{ plan, before, system }}
+            {rows
+              .filter((row) => row.quantity !== "cost" || plan.cost)
+              .map((row) => (
+                <Cell
+                  key={row.quantity}
+                  name={`${QUANTITIES[row.quantity] ?? row.quantity}${row.quantity === "cost" ? `, ${currency}` : ""}`}
                   quantity={row.quantity}
-                  kind={row.kind}
-                  value={(each) => setOf(row.value(each))}
-                />
-              </Cell>
-            ))}
+                  onWhy={onWhy}
+                  value={print(setOf(row.value(plan)), row.kind, system)}
+                  small={beside(plan, row, system)}
+                  cue={staying(before, plan, row) ? null : cueOf(plan, row.quantity, system)}
+                >
+                  <Moved
+                    {...{ plan, before, system }}
+                    quantity={row.quantity}
+                    kind={row.kind}
+                    value={(each) => setOf(row.value(each))}
+                  />
+                </Cell>
+              ))}
           </li>
         ))}
       </ul>

@@ -55,7 +55,10 @@ export const ROWS: readonly (readonly Row[])[] = [
     { quantity: "kerf_mm", kind: "bore", value: (plan) => plan.kerf_mm },
     { quantity: "drag_mm", kind: "bore", value: (plan) => plan.drag_mm },
   ],
-  [{ quantity: "time_s", kind: "duration", value: (plan) => plan.time_s.total }],
+  [
+    { quantity: "time_s", kind: "duration", value: (plan) => plan.time_s.total },
+    { quantity: "cost", kind: "money", value: (plan) => plan.cost?.total ?? 0 },
+  ],
   [
     { quantity: "oxygen_l", kind: "gas_volume", value: (plan) => plan.oxygen_l },
     { quantity: "fuel_l", kind: "gas_volume", value: (plan) => plan.fuel_l },

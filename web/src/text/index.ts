@@ -32,6 +32,9 @@ export function sentence(
 ): string {
   const template = sentences[section]?.[code];
   if (template === undefined) return fallback;
+  // what is said of a piece of gear holds the shop's own words: the server has filled them in
+  const names = [...template.matchAll(/\{(\w+)\}/g)].map((match) => match[1] ?? "");
+  if (names.some((name) => values[name] === undefined)) return fallback;
   return template.replace(/\{(\w+)\}/g, (all, name: string) => {
     const found = values[name];
     return found === undefined ? all : value(found, system);
@@ -45,6 +48,9 @@ const KIND_OF_UNIT: Record<string, Kind> = {
   "°": "angle",
   "%": "percent",
   s: "duration",
+  kg: "mass",
+  "l/min": "gas_flow",
+  l: "gas_volume",
 };
 
 /** A refusal at a field, in the reader's units: what is wrong and what is allowed. */
@@ -99,6 +105,8 @@ export const QUANTITIES: Record<string, string> = {
   preheat_oxygen_flow_l_min: "Flame oxygen",
   fuel_flow_l_min: "Fuel flow",
   path_thickness_mm: "Path through metal",
+  heat_affected_mm: "Heat-affected depth",
+  cost: "Cost, one cut",
   oxygen_balance: "Oxygen balance",
 };
 
@@ -117,6 +125,7 @@ export const INPUTS: Record<string, string> = {
   hose: "hoses",
   torch: "torch",
   policy: "the shop's schools",
+  prices: "the shop's prices",
 };
 
 /** What only the screen says. */
@@ -143,6 +152,26 @@ export const SCREEN = {
   schools:
     "Where the trade disagrees, a shop picks one way and keeps to it. The torch maker's manual outranks every choice here.",
   thicknessDrag: "Plate thickness: drag the bottom edge of the plate, or use the arrow keys",
+  unknownMetal:
+    "Four tests at the bench. They guess, they do not analyse: where it matters ask for the mill sheet or a laboratory.",
+  typical:
+    "Typical composition of the grade, an estimate from memory. The mill sheet of the piece in hand outranks it.",
+  emptyRack: "Nothing on this list yet.",
+  emptyDrawer:
+    "No tips on the list yet: plans take a generic series of bores until the drawer is filled.",
+  rackLead: "What the shop owns. Plans use only what is in service.",
+  chartLead:
+    "Paste the maker's chart or pick its CSV file. Nothing is kept until you say so. A chart outranks generic figures for its tip.",
+  listLead:
+    "Paste a list, or pick a CSV or XLSX file. One row a cut; with a heading, columns are found by their names. Nothing is kept until you say so.",
+  gasLead: "The cuts in their order, drawing on the cylinders at hand.",
+  noGas: "No cut of this job goes as it stands: lift the stops first.",
+  estimates:
+    "Estimates from memory stand here until the shop puts in its own. Costs are shown with them and say so.",
+  tipsLead: "The fewest tips that keep every cut inside its tip's range.",
+  swayLead:
+    "One input changed at a time, to what a shop may find or choose. The bar shows how far the result moves.",
+  changeLead: "To change over:",
   defer: "Planned figures. A cleared person decides.",
 } as const;
 

@@ -27,7 +27,12 @@ function spelled(value: number | null, kind: Kind, system: System): string {
 async function readField(text: string, kind: Kind, system: System) {
   const ask = (as: string) =>
     data(api.POST("/api/v1/entry/field", { body: { text, kind: as, shown: system } }));
-  if (kind !== "run") return ask(FIELD_KINDS[kind] ?? "number");
+  if (kind !== "run") {
+    const known = FIELD_KINDS[kind];
+    if (known !== undefined) return ask(known);
+    const read = await ask("number");
+    return { ...read, value: stored(read.value, kind, system) };
+  }
   // a bare number of a hose is feet or metres; with its own unit it is any length
   const bare = await ask("number").catch(() => null);
   if (bare !== null) return { ...bare, value: stored(bare.value, "run", system) };

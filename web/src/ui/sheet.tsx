@@ -9,12 +9,15 @@ type Props = {
   title: string;
   children: ReactNode;
   middle?: boolean;
+  /** Room for a table side by side. */
+  wide?: boolean;
 };
 
-export function Sheet({ open, onClose, title, children, middle = false }: Props) {
+export function Sheet({ open, onClose, title, children, middle = false, wide = false }: Props) {
   const place = middle
     ? "left-1/2 top-[12vh] w-[min(560px,94vw)] -translate-x-1/2 max-h-[76vh] rounded-md"
-    : "inset-x-0 bottom-0 max-h-[85vh] rounded-t-md sm:inset-x-auto sm:right-0 sm:top-0 sm:max-h-none sm:w-[420px] sm:rounded-none";
+    : "inset-x-0 bottom-0 max-h-[85vh] rounded-t-md sm:inset-x-auto sm:right-0 sm:top-0 sm:max-h-none sm:rounded-none";
+  const width = middle ? "" : wide ? "sm:w-[min(980px,96vw)]" : "sm:w-[420px]";
   const from = useRef<Element | null>(null);
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
@@ -30,7 +33,7 @@ export function Sheet({ open, onClose, title, children, middle = false }: Props)
             event.preventDefault();
             if (from.current instanceof HTMLElement) from.current.focus();
           }}
-          className={`fixed z-20 flex flex-col overflow-y-auto border border-line-strong bg-sheet p-4 shadow-xl ${place}`}
+          className={`fixed z-20 flex flex-col overflow-y-auto border border-line-strong bg-sheet p-4 shadow-xl ${place} ${width}`}
         >
           <header className="mb-3 flex items-start justify-between gap-2">
             <Dialog.Title className="text-lg font-semibold">{title}</Dialog.Title>

@@ -18,9 +18,12 @@ export type Kind =
   | "angle"
   | "ratio"
   | "percent"
+  | "mass"
+  | "money"
   | "count";
 
 const MM_PER_INCH = 25.4;
+const KG_PER_POUND = 0.45359237;
 const METRES_PER_FOOT = 0.3048;
 const KPA_PER_PSI = 6.894757293168;
 const LITRES_PER_CUBIC_FOOT = 28.316846592;
@@ -41,7 +44,9 @@ const SCALES: Record<System, Record<Kind, Scale>> = {
     temperature: { unit: "°F", per: 5 / 9, digits: 0, offset: 32 },
     angle: { unit: "°", per: 1, digits: 1 },
     ratio: { unit: "", per: 1, digits: 2 },
-    percent: { unit: "%", per: 1, digits: 1 },
+    percent: { unit: "%", per: 1, digits: 2 },
+    mass: { unit: "lb", per: KG_PER_POUND, digits: 1 },
+    money: { unit: "", per: 1, digits: 2 },
     count: { unit: "", per: 1, digits: 0 },
   },
   metric: {
@@ -57,7 +62,9 @@ const SCALES: Record<System, Record<Kind, Scale>> = {
     temperature: { unit: "°C", per: 1, digits: 0 },
     angle: { unit: "°", per: 1, digits: 1 },
     ratio: { unit: "", per: 1, digits: 2 },
-    percent: { unit: "%", per: 1, digits: 1 },
+    percent: { unit: "%", per: 1, digits: 2 },
+    mass: { unit: "kg", per: 1, digits: 1 },
+    money: { unit: "", per: 1, digits: 2 },
     count: { unit: "", per: 1, digits: 0 },
   },
 };
@@ -108,6 +115,7 @@ export function number(value: number, kind: Kind, system: System): string {
   if (system === "inch" && kind === "gap") {
     return fraction(inReader, 32, 1 / 64 + 1e-9) ?? decimals(inReader, 2);
   }
+  if (kind === "money") return inReader.toFixed(2);
   if (kind === "length" && inReader >= 100) return decimals(inReader, 0);
   if (kind === "pressure" && inReader < 10 && system === "inch") return decimals(inReader, 1);
   if (kind === "gas_flow" && inReader < 20) return decimals(inReader, 1);
@@ -122,7 +130,8 @@ export function clock(seconds: number): string {
   if (whole < 3600)
     return whole % 60 === 0 ? `${whole / 60} min` : `${Math.floor(whole / 60)} min ${whole % 60} s`;
   const minutes = Math.round(seconds / 60);
-  return `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
+  const hours = `${Math.floor(minutes / 60)} h`;
+  return minutes % 60 === 0 ? hours : `${hours} ${minutes % 60} min`;
 }
 
 function withUnit(text: string, unit: string): string {

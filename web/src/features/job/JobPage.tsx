@@ -1,7 +1,7 @@
 /** One job: its cuts on the left, the chosen one on the bench. */
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useNavigate, useParams, useSearch } from "@tanstack/react-router";
-import { FileText, Printer } from "lucide-react";
+import { Link, useNavigate, useParams, useSearch } from "@tanstack/react-router";
+import { Cylinder, FileText, Printer, TableProperties } from "lucide-react";
 import { useRef, useState } from "react";
 import { v7 } from "uuid";
 import {
@@ -15,7 +15,7 @@ import {
 import { keys } from "@/api/keys";
 import { Bench, facts, QuickEntry, withChange } from "@/bench";
 import { SCREEN, word } from "@/text";
-import { Button } from "@/ui/button";
+import { Button, buttonLook } from "@/ui/button";
 import { GasBadge } from "@/ui/gas-badge";
 import { useKept } from "@/ui/kept";
 import { usePreferences } from "@/ui/preferences";
@@ -125,7 +125,17 @@ export function JobPage() {
             onClose={() => setEditing(false)}
           />
         </div>
-        <Stages view={chosen} />
+        <div className="flex flex-col items-end gap-2">
+          <Stages view={chosen} />
+          <span className="flex flex-wrap gap-2">
+            <Link to="/jobs/$jobId/gas" params={{ jobId }} className={buttonLook("quiet")}>
+              <Cylinder size={16} aria-hidden="true" /> Gas and tips
+            </Link>
+            <Link to="/jobs/$jobId/list" params={{ jobId }} className={buttonLook("quiet")}>
+              <TableProperties size={16} aria-hidden="true" /> Cut list
+            </Link>
+          </span>
+        </div>
       </header>
       <QuickEntry
         text={typed}

@@ -1,5 +1,5 @@
 /** A job's name, note and rig: what every cut of it takes unless it says otherwise. */
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useRef, useState } from "react";
 import { ApiFailure, api, data, type Job, type Schemas } from "@/api/client";
@@ -15,6 +15,7 @@ import { Failed } from "@/ui/states";
 
 type Hose = { bore_mm?: number; length_m?: number };
 type Rig = {
+  rack?: Record<string, string>;
   gas?: { fuel?: string; oxygen_hose?: Hose; fuel_hose?: Hose };
   torch?: string;
 };
@@ -27,6 +28,31 @@ const HOSES = [
   ["oxygen_hose", "Oxygen hose"],
   ["fuel_hose", "Fuel hose"],
 ] as const;
+/** Places of the rig that a piece of the rack can stand in: its kind, and what it must be for. */
+const PLACES: readonly {
+  place: string;
+  label: string;
+  kind: string;
+  fits: (gas: unknown) => boolean;
+}[] = [
+  { place: "oxygen_hose", label: "Oxygen hose", kind: "hose", fits: (gas) => gas === "oxygen" },
+  { place: "fuel_hose", label: "Fuel hose", kind: "hose", fits: (gas) => gas === "fuel" },
+  {
+    place: "oxygen_regulator",
+    label: "Oxygen regulator",
+    kind: "regulator",
+    fits: (gas) => gas === "oxygen",
+  },
+  {
+    place: "fuel_regulator",
+    label: "Fuel regulator",
+    kind: "regulator",
+    fits: (gas) => gas !== "oxygen",
+  },
+  { place: "torch", label: "Torch", kind: "torch", fits: () => true },
+];
+const NONE = "none";
+
 /** What the planner takes where a job names no hose: 1/4 in, 50 ft. */
 const USUAL: Required<Hose> = { bore_mm: 6.35, length_m: 15 };
 
@@ -75,6 +101,11 @@ export function JobSheet({ job, open, onClose }: { job: Job; open: boolean; onCl
       await refresh();
     },
   });
+  const rack = useQuery({
+    queryKey: keys.rack,
+    enabled: open,
+    queryFn: () => data(api.GET("/api/v1/gear")),
+  });
   const failure = change.error instanceof ApiFailure ? change.error : null;
   const problem = (field: string) => {
     const found = failure?.fields.find((each) => each.path === field);
@@ -109,17 +140,44 @@ export function JobSheet({ job, open, onClose }: { job: Job; open: boolean; onCl
             className="rounded-md border border-line-strong bg-sheet p-2 text-sm text-ink"
           />
         </label>
+        {PLACES.some(({ kind }) => rack.data?.gear.some((view) => view.gear.kind === kind)) && (
+          <fieldset className="grid grid-cols-2 gap-2">
+            <legend className="pb-1 text-sm font-semibold">From the rack</legend>
+            {PLACES.map(({ place, label, kind, fits }) => (
+              <Choice
+                key={place}
+                label={`${label}, from the rack`}
+                value={rig.rack?.[place] ?? NONE}
+                options={[
+                  { value: NONE, text: "not named" },
+                  ...(rack.data?.gear ?? [])
+                    .filter((view) => view.gear.kind === kind)
+                    .filter((view) => fits((view.gear.fields as { gas?: unknown }).gas))
+                    .map((view) => ({ value: view.gear.id, text: view.gear.label })),
+                ]}
+                onChange={(id) =>
+                  changeRig((now) => {
+                    const { [place]: _, ...rest } = now.rack ?? {};
+                    return { ...now, rack: id === NONE ? rest : { ...rest, [place]: id } };
+                  })
+                }
+              />
+            ))}
+          </fieldset>
+        )}
         <FuelPicker
           value={rig.gas?.fuel ?? "acetylene"}
           onChange={(fuel) => changeGas(() => ({ fuel }))}
         />
-        <Choice
-          label="Torch"
-          value={rig.torch ?? "equal_pressure"}
-          options={TORCHES}
-          onChange={(torch) => changeRig((now) => ({ ...now, torch }))}
-        />
-        {HOSES.map(([which, label]) => {
+        {rig.rack?.torch === undefined && (
+          <Choice
+            label="Torch"
+            value={rig.torch ?? "equal_pressure"}
+            options={TORCHES}
+            onChange={(torch) => changeRig((now) => ({ ...now, torch }))}
+          />
+        )}
+        {HOSES.filter(([which]) => rig.rack?.[which] === undefined).map(([which, label]) => {
           const hose = { ...USUAL, ...rig.gas?.[which] };
           return (
             <div key={which} className="grid grid-cols-2 gap-2">

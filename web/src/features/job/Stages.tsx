@@ -4,7 +4,13 @@ import { Mark } from "@/ui/mark";
 
 type State = "done" | "open" | "stopped";
 
-const STEEL_STOPS = ["not_oxygen_cuttable", "path_too_thick", "pierce_deep"];
+const STEEL_STOPS = [
+  "not_oxygen_cuttable",
+  "path_too_thick",
+  "pierce_deep",
+  "layers_not_one",
+  "sealed_volume",
+];
 const WORDS: Record<State, string> = { done: "done", open: "open", stopped: "stopped" };
 
 /** How far a cut has come. A stop of the steel leaves what follows it open. */

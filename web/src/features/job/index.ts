@@ -1,3 +1,6 @@
 /** Jobs: the list, and one job with its cuts and the bench. */
+
+export { GasPage } from "./GasPage";
 export { JobPage } from "./JobPage";
 export { JobsPage } from "./JobsPage";
+export { ListPage } from "./ListPage";

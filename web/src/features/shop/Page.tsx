@@ -29,8 +29,32 @@ const FIGURES: readonly { key: string; label: string; kind: Kind; about: string 
     kind: "duration",
     about: "taking the torch, setting up, laying it down",
   },
+  {
+    key: "clean_up_s_m",
+    label: "Cleaning a metre of edge",
+    kind: "duration",
+    about: "chipping and grinding; counts as handling",
+  },
+  {
+    key: "lifting_limit_kg",
+    label: "Lifting limit",
+    kind: "mass",
+    about: "the heaviest piece the shop lifts",
+  },
   { key: "reposition_s", label: "Moving on", kind: "duration", about: "at each planned stop" },
 ];
+
+const PRICES: readonly { key: string; label: string; kind: Kind }[] = [
+  { key: "price_oxygen_m3", label: "Oxygen, a m³", kind: "money" },
+  { key: "price_acetylene_m3", label: "Acetylene, a m³", kind: "money" },
+  { key: "price_propane_m3", label: "Propane, a m³", kind: "money" },
+  { key: "price_propylene_m3", label: "Propylene, a m³", kind: "money" },
+  { key: "price_natural_gas_m3", label: "Natural gas, a m³", kind: "money" },
+  { key: "price_labour_h", label: "An hour of work", kind: "money" },
+  { key: "price_tip", label: "A tip", kind: "money" },
+  { key: "tip_life_starts", label: "Starts a tip lasts", kind: "count" },
+];
+const CURRENCIES = ["$", "€", "£", "kr", "zł"].map((value) => ({ value, text: value }));
 
 const UNITS = [
   { value: "inch", text: "inch and psi" },
@@ -128,6 +152,30 @@ export function ShopPage() {
               />
               <p className="mt-0.5 text-xs text-ink-2">{figure.about}</p>
             </div>
+          ))}
+        </div>
+      </section>
+      <section aria-labelledby="prices" className="flex flex-col gap-2">
+        <h2 id="prices" className="text-lg font-semibold">
+          Prices
+        </h2>
+        <p className="text-sm text-ink-2">{SCREEN.estimates}</p>
+        <div className="grid gap-3 sm:grid-cols-3 lg:grid-cols-5">
+          <Choice
+            label="Money"
+            value={String(settings.currency)}
+            options={CURRENCIES}
+            onChange={(value) => set.mutate({ key: "currency", value })}
+          />
+          {PRICES.map((price) => (
+            <MeasureField
+              key={price.key}
+              label={price.label}
+              kind={price.kind}
+              value={Number(settings[price.key])}
+              error={refused[price.key]}
+              onCommit={(value) => set.mutate({ key: price.key, value })}
+            />
           ))}
         </div>
       </section>

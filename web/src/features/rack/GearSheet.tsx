@@ -1,0 +1,237 @@
+/** One piece of gear: what is known of it, whether it is in service, and why not. */
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { v7 } from "uuid";
+import { ApiFailure, api, data, type GearView, type Schemas } from "@/api/client";
+import { refusal, SCREEN } from "@/text";
+import { Button, buttonLook } from "@/ui/button";
+import { Choice } from "@/ui/choice";
+import { type Level, Mark } from "@/ui/mark";
+import { MeasureField } from "@/ui/measure-field";
+import { usePreferences } from "@/ui/preferences";
+import { Sheet } from "@/ui/sheet";
+import { Failed } from "@/ui/states";
+import { ChartSheet } from "./ChartSheet";
+import {
+  FIELDS,
+  type Field,
+  type Fields,
+  type Gear,
+  type GearKind,
+  HEADINGS,
+  options,
+  USUAL,
+} from "./model";
+
+type Props = {
+  view: GearView | null;
+  kind: GearKind;
+  onClose: () => void;
+  onGone: (gear: Gear) => void;
+};
+
+const WIDTH = "h-9 w-full rounded-md border border-line-strong bg-sheet px-2 text-sm text-ink";
+
+/** The readings of a cylinder are of the moment they were typed in. */
+function readNow(kind: GearKind, before: Fields, now: Fields): Fields {
+  const read = ["pressure_kpa", "gross_kg"].some((key) => before[key] !== now[key]);
+  return kind === "cylinder" && read ? { ...now, read_at: new Date().toISOString() } : now;
+}
+
+export function GearSheet({ view, kind, onClose, onGone }: Props) {
+  const { system } = usePreferences();
+  const queries = useQueryClient();
+  const gear = view?.gear;
+  const [label, setLabel] = useState(gear?.label ?? "");
+  const [fields, setFields] = useState<Fields>((gear?.fields as Fields) ?? USUAL[kind]);
+  const [serving, setServing] = useState(gear?.in_service ?? true);
+  const [why, setWhy] = useState(gear?.out_because ?? "");
+  const [charting, setCharting] = useState(false);
+  const refresh = () => queries.invalidateQueries();
+  const save = useMutation({
+    mutationFn: () => {
+      const known = readNow(kind, (gear?.fields as Fields) ?? {}, fields);
+      const body = { label, fields: known, in_service: serving, out_because: serving ? "" : why };
+      if (gear === undefined) {
+        return data(
+          api.PUT("/api/v1/gear/{id}", { params: { path: { id: v7() } }, body: { kind, ...body } }),
+        );
+      }
+      const change = { version: gear.version, ...body } as Schemas["GearChange"];
+      return data(
+        api.PATCH("/api/v1/gear/{id}", { params: { path: { id: gear.id } }, body: change }),
+      );
+    },
+    onSuccess: async () => {
+      await refresh();
+      onClose();
+    },
+  });
+  const remove = useMutation({
+    mutationFn: () =>
+      data(
+        api.DELETE("/api/v1/gear/{id}", {
+          params: { path: { id: gear?.id ?? "" } },
+          body: { version: gear?.version ?? 0 },
+        }),
+      ),
+    onSuccess: async (gone) => {
+      onGone(gone);
+      await refresh();
+      onClose();
+    },
+  });
+  const failure = save.error instanceof ApiFailure ? save.error : null;
+  const problem = (path: string) => {
+    const found = failure?.fields.find((each) => each.path === path);
+    return found === undefined ? undefined : refusal(found, system);
+  };
+  const set = (key: string, value: unknown) => setFields((now) => ({ ...now, [key]: value }));
+
+  function control(field: Field) {
+    const at = `fields.${field.key}`;
+    const value = fields[field.key];
+    if (field.as === "measure") {
+      return (
+        <MeasureField
+          label={field.label}
+          kind={field.kind}
+          value={typeof value === "number" ? value : null}
+          error={problem(at)}
+          onCommit={(next) => set(field.key, next)}
+        />
+      );
+    }
+    if (field.as === "choice") {
+      return (
+        <Choice
+          label={field.label}
+          value={String(value ?? "")}
+          options={options(field.options)}
+          error={problem(at)}
+          onChange={(next) => set(field.key, next)}
+        />
+      );
+    }
+    if (field.as === "yes") {
+      return (
+        <label className="flex min-h-9 items-end gap-2 pb-1.5 text-sm">
+          <input
+            type="checkbox"
+            className="size-5 accent-[var(--accent)]"
+            checked={value === true}
+            onChange={(event) => set(field.key, event.target.checked)}
+          />
+          {field.label}
+        </label>
+      );
+    }
+    return (
+      <label className="flex flex-col gap-0.5 text-xs text-ink-2">
+        {field.label}
+        <input
+          type={field.as === "day" ? "date" : "text"}
+          value={String(value ?? "")}
+          onChange={(event) =>
+            set(field.key, event.target.value === "" ? undefined : event.target.value)
+          }
+          className={WIDTH}
+        />
+        {problem(at) && <span className="text-stop">{problem(at)}</span>}
+      </label>
+    );
+  }
+
+  const lay = kind === "cylinder" && fields.gas === "acetylene";
+  return (
+    <Sheet open onClose={onClose} title={gear?.label ?? `New: ${HEADINGS[kind].toLowerCase()}`}>
+      <div className="flex flex-col gap-4" data-gear-sheet={kind}>
+        {view?.notes.map((note) => (
+          <p key={note.code} className="flex gap-2 text-sm">
+            <Mark level={note.level as Level} /> {note.text}
+          </p>
+        ))}
+        <label className="flex flex-col gap-0.5 text-xs text-ink-2">
+          What the shop calls it
+          <input
+            value={label}
+            onChange={(event) => setLabel(event.target.value)}
+            className={WIDTH}
+          />
+          {problem("label") && <span className="text-stop">{problem("label")}</span>}
+        </label>
+        <div className="grid grid-cols-2 items-start gap-3">
+          {FIELDS[kind]
+            .filter((field) => field.only?.(fields) ?? true)
+            .map((field) => (
+              <div key={field.key}>{control(field)}</div>
+            ))}
+        </div>
+        {lay && (
+          <Button
+            className="self-start"
+            onClick={() => set("upright_since", new Date().toISOString())}
+          >
+            It lay down: stands from now
+          </Button>
+        )}
+        <fieldset className="flex flex-col gap-2 border-t border-line pt-3">
+          <label className="flex items-center gap-2 text-sm font-semibold">
+            <input
+              type="checkbox"
+              className="size-5 accent-[var(--accent)]"
+              checked={serving}
+              onChange={(event) => setServing(event.target.checked)}
+            />
+            In service
+          </label>
+          {!serving && (
+            <label className="flex flex-col gap-0.5 text-xs text-ink-2">
+              Why not
+              <input
+                value={why}
+                onChange={(event) => setWhy(event.target.value)}
+                className={WIDTH}
+              />
+              {problem("out_because") && (
+                <span className="text-stop">{problem("out_because")}</span>
+              )}
+            </label>
+          )}
+        </fieldset>
+        {kind === "tip" && gear !== undefined && (
+          <div className="flex flex-wrap gap-2 border-t border-line pt-3">
+            <Button onClick={() => setCharting(true)}>Maker’s chart…</Button>
+            {Array.isArray(fields.charts) && fields.charts.length > 0 && (
+              <a
+                className={buttonLook("quiet")}
+                href={`/api/v1/gear/${gear.id}/chart.csv`}
+                download
+              >
+                Chart as CSV
+              </a>
+            )}
+          </div>
+        )}
+        {failure && failure.code === "stale" && <Failed error={new Error(SCREEN.staleJob)} />}
+        {failure && failure.code !== "stale" && failure.fields.length === 0 && (
+          <Failed error={failure} />
+        )}
+        <div className="flex justify-between gap-2 border-t border-line pt-3">
+          <Button look="next" disabled={save.isPending} onClick={() => save.mutate()}>
+            {gear === undefined ? "Add" : "Save"}
+          </Button>
+          {gear !== undefined && (
+            <Button look="bare" onClick={() => remove.mutate()} disabled={remove.isPending}>
+              Take off the list
+            </Button>
+          )}
+        </div>
+        {remove.error && <Failed error={remove.error} />}
+      </div>
+      {charting && gear !== undefined && (
+        <ChartSheet gear={gear} onClose={() => setCharting(false)} onKept={onClose} />
+      )}
+    </Sheet>
+  );
+}

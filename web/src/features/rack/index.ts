@@ -1,0 +1,2 @@
+/** The rack: what the shop owns, with the tip drawer and its makers’ charts. */
+export { RackPage } from "./Page";

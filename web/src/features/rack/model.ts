@@ -1,0 +1,132 @@
+/** What is known of each kind of gear, and how a form asks for it. */
+import type { Schemas } from "@/api/client";
+import { word } from "@/text";
+import type { Kind } from "@/units";
+
+export type Gear = Schemas["Gear"];
+export type Fields = Record<string, unknown>;
+
+export const KINDS = ["cylinder", "tip", "hose", "regulator", "arrestor", "torch"] as const;
+export type GearKind = (typeof KINDS)[number];
+
+export const HEADINGS: Record<GearKind, string> = {
+  cylinder: "Cylinders",
+  tip: "Tip drawer",
+  hose: "Hoses",
+  regulator: "Regulators",
+  arrestor: "Flashback arrestors",
+  torch: "Torches",
+};
+
+export type Field =
+  | { key: string; label: string; as: "measure"; kind: Kind; only?: (fields: Fields) => boolean }
+  | {
+      key: string;
+      label: string;
+      as: "choice";
+      options: readonly string[];
+      only?: (fields: Fields) => boolean;
+    }
+  | { key: string; label: string; as: "text" | "day"; only?: (fields: Fields) => boolean }
+  | { key: string; label: string; as: "yes"; only?: (fields: Fields) => boolean };
+
+const oxygen = (fields: Fields) => fields.gas === "oxygen";
+const fuel = (fields: Fields) => fields.gas !== "oxygen";
+const SEATS = ["tapered_2", "tapered_3", "tapered_4", "flat"];
+
+export const FIELDS: Record<GearKind, readonly Field[]> = {
+  cylinder: [
+    {
+      key: "gas",
+      label: "Gas",
+      as: "choice",
+      options: ["oxygen", "acetylene", "propane", "propylene"],
+    },
+    { key: "label_read", label: "Its label was read", as: "yes" },
+    { key: "rated_l", label: "Gas when full", as: "measure", kind: "gas_volume" },
+    {
+      key: "water_volume_l",
+      label: "Water volume, litres",
+      as: "measure",
+      kind: "ratio",
+      only: oxygen,
+    },
+    { key: "pressure_kpa", label: "Contents gauge", as: "measure", kind: "pressure", only: oxygen },
+    {
+      key: "temperature_c",
+      label: "Temperature then",
+      as: "measure",
+      kind: "temperature",
+      only: oxygen,
+    },
+    { key: "tare_kg", label: "Tare, as stamped", as: "measure", kind: "mass", only: fuel },
+    { key: "gross_kg", label: "On the scale", as: "measure", kind: "mass", only: fuel },
+  ],
+  tip: [
+    { key: "bore_mm", label: "Bore", as: "measure", kind: "bore" },
+    { key: "face", label: "Face", as: "choice", options: ["flush", "recessed"] },
+    { key: "seat", label: "Seat", as: "choice", options: SEATS },
+    {
+      key: "kind",
+      label: "Kind",
+      as: "choice",
+      options: ["general", "high_preheat", "gouging", "sheet"],
+    },
+    { key: "mark", label: "Mark stamped on it", as: "text" },
+    { key: "cuts_since_cleaned", label: "Cuts since cleaned", as: "measure", kind: "count" },
+    { key: "seat_state", label: "Seat is", as: "choice", options: ["good", "dinged"] },
+  ],
+  hose: [
+    { key: "gas", label: "For", as: "choice", options: ["oxygen", "fuel"] },
+    { key: "bore_mm", label: "Bore", as: "measure", kind: "length" },
+    { key: "length_m", label: "Length", as: "measure", kind: "run" },
+    { key: "grade", label: "Grade", as: "choice", options: ["R", "RM", "T"], only: fuel },
+    { key: "inspected_on", label: "Last inspected", as: "day" },
+  ],
+  regulator: [
+    {
+      key: "gas",
+      label: "Made for",
+      as: "choice",
+      options: ["oxygen", "acetylene", "propane", "propylene", "natural_gas"],
+    },
+    { key: "max_kpa", label: "Most it delivers", as: "measure", kind: "pressure" },
+    { key: "scale_kpa", label: "End of its scale", as: "measure", kind: "pressure" },
+  ],
+  arrestor: [
+    { key: "gas", label: "In the line of", as: "choice", options: ["oxygen", "fuel"] },
+    { key: "inspected_on", label: "Last tested", as: "day" },
+  ],
+  torch: [
+    { key: "build", label: "Build", as: "choice", options: ["combination", "dedicated"] },
+    { key: "mixing", label: "Mixes by", as: "choice", options: ["equal_pressure", "injector"] },
+    {
+      key: "fuels",
+      label: "Made for",
+      as: "choice",
+      options: ["all_fuels", "acetylene_only", "alternate_only"],
+    },
+    { key: "seat", label: "Seat of its tips", as: "choice", options: SEATS },
+  ],
+};
+
+/** What a new piece of a kind starts with. */
+export const USUAL: Record<GearKind, Fields> = {
+  cylinder: { gas: "oxygen", label_read: false },
+  tip: { bore_mm: 1.2, face: "flush", kind: "general", seat_state: "good", cuts_since_cleaned: 0 },
+  hose: { gas: "fuel", bore_mm: 6.35, length_m: 15, grade: "T" },
+  regulator: { gas: "oxygen" },
+  arrestor: { gas: "oxygen" },
+  torch: { build: "combination", mixing: "equal_pressure", fuels: "all_fuels" },
+};
+
+/** How full a cylinder is, 0 to 1; null where it is not known. `fill(3450, {rated_l: 6900})` is 0.5. */
+export function fill(litres: number | null | undefined, fields: Fields): number | null {
+  const rated = typeof fields.rated_l === "number" ? fields.rated_l : null;
+  if (litres == null || rated === null || rated <= 0) return null;
+  return Math.max(0, Math.min(1, litres / rated));
+}
+
+/** The options of a choice in words. */
+export const options = (codes: readonly string[]) =>
+  codes.map((value) => ({ value, text: word(value) }));
