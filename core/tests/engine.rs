@@ -385,13 +385,13 @@ fn every_fuel_is_compared_with_what_would_have_to_change() {
 fn what_moves_a_result_is_ranked_and_what_does_not_is_left_out() {
     let request = priced(20.0);
     let base = figure(&plan(&request).expect("a plan"), Quantity::Time).expect("a time");
-    let sways = sensitivity(&request, Quantity::Time).expect("sways");
+    let sways = sensitivity(&request, Quantity::Time, |_| None).expect("sways");
     for pair in sways.windows(2) {
         assert!(pair[0].high.0 - pair[0].low.0 >= pair[1].high.0 - pair[1].low.0);
     }
     assert!(sways.iter().all(|sway| sway.low.0 <= base && base <= sway.high.0));
     assert!(!sways.iter().any(|sway| sway.input == Input::Hose), "a hose changes no time");
-    let pressure = sensitivity(&request, Quantity::OxygenPressure).expect("sways");
+    let pressure = sensitivity(&request, Quantity::OxygenPressure, |_| None).expect("sways");
     assert!(pressure.iter().any(|sway| sway.input == Input::Hose));
 }
 

@@ -17,6 +17,10 @@ async fn views(app: &App) -> Result<Vec<(String, &'static str)>> {
         (line(4)?, "[data-level='stop']"),
         (format!("/cards/{card}"), "[data-card]"),
         ("/shop".into(), "#people + ul li"),
+        ("/rack".into(), "[data-part='torch'] li"),
+        ("/steel".into(), "[data-cuttability]"),
+        (format!("/jobs/{job}/gas"), "[data-tips]"),
+        (format!("/jobs/{job}/list"), "[data-list-text]"),
         ("/jobs/01900000-0000-7000-8000-000000000000".into(), "main p"),
     ])
 }
@@ -76,6 +80,25 @@ async fn open_panels_and_questions_are_clean_too() -> Result<()> {
         browser.press_control('k').await?;
         browser.see("[role='dialog'] input").await?;
         assert_clean(&browser, "find").await?;
+        browser.press("\u{e00c}").await?;
+        browser.click("Compare").await?;
+        browser.see("[data-fuels]").await?;
+        assert_clean(&browser, "fuels side by side").await?;
+        browser.click("What moves it most").await?;
+        browser.see("[data-sway]").await?;
+        assert_clean(&browser, "what moves it").await?;
+        browser.open("/steel").await?;
+        browser.click("Unknown piece").await?;
+        browser.see("[data-unknown]").await?;
+        assert_clean(&browser, "an unknown piece").await?;
+        browser.open("/rack").await?;
+        browser.see("[data-tip='0.8 mm flush']").await?.click().await?;
+        browser.see("[data-gear-sheet]").await?;
+        assert_clean(&browser, "a tip").await?;
+        browser.click("Maker\u{2019}s chart\u{2026}").await?;
+        browser.fill("[data-chart-text]", "thickness (mm),oxygen (kPa)\n6,150-180\n").await?;
+        browser.see("[data-chart]").await?;
+        assert_clean(&browser, "a maker's chart").await?;
         Ok(())
     })
     .await

@@ -116,7 +116,7 @@ async fn rare_inputs_are_a_touch_away_and_move_the_plan() -> Result<()> {
     journey(DESK, |_, browser| async move {
         a_cut_on_the_bench(&browser).await?;
         let before = browser.setting("travel_speed_mm_min").await?;
-        browser.click("Pieces, grade, bevel").await?;
+        browser.click("Pieces, grade").await?;
         browser.fill_field("Oxygen purity", "98.5").await?;
         browser.reads("[data-level='caution']", "98.5 %").await?;
         browser.fill_field("Bevel", "30").await?;

@@ -147,7 +147,8 @@ async fn a_new_job_starts_empty_and_the_shops_school_moves_its_figures() -> Resu
 #[tokio::test(flavor = "multi_thread")]
 async fn a_jobs_rig_is_changed_and_a_deleted_job_taken_back() -> Result<()> {
     journey(DESK, |app, browser| async move {
-        let (job, _) = at_the_bench(&app, &browser).await?;
+        let (job, _) = app.job("Press frame").await?;
+        browser.open(&format!("/jobs/{job}")).await?;
         let before = browser.setting("oxygen_pressure_kpa").await?;
         browser.click("Change job and rig").await?;
         browser.fill_field("Oxygen hose, bore", "3/16").await?;
@@ -171,12 +172,12 @@ async fn a_jobs_rig_is_changed_and_a_deleted_job_taken_back() -> Result<()> {
         ensure!(psi(&after)? > psi(&before)? + 5.0, "a long thin hose: {before} then {after}");
         browser.click("Change job and rig").await?;
         browser.click("Delete this job").await?;
-        browser.reads("[role='status']", "Job deleted: Sallow Beck").await?;
-        ensure!(app.job("Sallow Beck").await.is_err());
+        browser.reads("[role='status']", "Job deleted: Press frame").await?;
+        ensure!(app.job("Press frame").await.is_err());
         browser.click("Undo").await?;
-        browser.reads("main", "Sallow Beck").await?;
+        browser.reads("main", "Press frame").await?;
         browser.gone("[role='status']").await?;
-        ensure!(app.job("Sallow Beck").await.is_ok());
+        ensure!(app.job("Press frame").await.is_ok());
         Ok(())
     })
     .await

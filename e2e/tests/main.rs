@@ -4,6 +4,7 @@
 
 mod accessibility;
 mod at_the_screen;
+mod choose_the_gear;
 mod cut_a_plate;
 mod keep_a_job;
 mod print_a_card;

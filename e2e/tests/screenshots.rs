@@ -86,3 +86,40 @@ async fn pictures_of_jobs_and_shop_in_the_dark() -> Result<()> {
     })
     .await
 }
+
+#[tokio::test(flavor = "multi_thread")]
+async fn pictures_of_steel_rack_and_supply() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        let camera = Camera::new();
+        let (job, lines) = app.job("Sallow Beck").await?;
+        browser.open("/steel").await?;
+        browser.fill("[aria-label='C, percent by weight']", "0.45").await?;
+        browser.see("[data-cuttability='with_care']").await?;
+        camera.take(&browser, "steel").await?;
+        browser.open("/rack").await?;
+        browser.see("[data-part='torch'] li").await?;
+        camera.take(&browser, "rack").await?;
+        browser.see("[data-tip='1.2 mm flush']").await?.click().await?;
+        browser.click("Maker\u{2019}s chart\u{2026}").await?;
+        let chart = "Thickness (in),Oxygen (psi),Acetylene (psi),Travel (in/min)\n3/8,25-30,3-5,15-20\n1/2,30-35,3-5,14-18\n3/4,35-42,3-5,12-16\n";
+        browser.fill("[data-chart-text]", chart).await?;
+        browser.see("[data-chart]").await?;
+        camera.take(&browser, "chart").await?;
+        let line = lines[2]["line"]["id"].as_str().context("id")?;
+        browser.open(&format!("/jobs/{job}?line={line}")).await?;
+        browser.see("[data-quantity='tip']").await?;
+        browser.click("Compare").await?;
+        browser.see("[data-fuels]").await?;
+        camera.take(&browser, "compare").await?;
+        browser.open(&format!("/jobs/{job}/gas")).await?;
+        browser.see("[data-tips]").await?;
+        camera.take(&browser, "gas-plan").await?;
+        browser.open(&format!("/jobs/{job}/list")).await?;
+        let list = "mark,qty,thickness (in),length (in),surface,grade\nG1,4,3/4,36,light_rust,A36\nG2,24,1/2,18,clean,A36\nB1,8,1-1/2,14,mill_scale,\nD1,2,1/4,20,,304\nX9,2,thick,20,,\nB2,1,4,30,,S355\n";
+        browser.fill("[data-list-text]", list).await?;
+        browser.click("Plan the list").await?;
+        browser.see("[data-list-done='true']").await?;
+        camera.take(&browser, "cut-list").await
+    })
+    .await
+}

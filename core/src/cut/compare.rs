@@ -45,7 +45,16 @@ pub fn with_fuel(request: &Request, fuel: Fuel) -> Request {
     other
 }
 
-/// Every fuel for the same cut; `prices` gives a cubic metre of each.
+/// The request with the price of its own fuel.
+fn at_price(mut request: Request, price_m3: &impl Fn(Fuel) -> Option<f64>) -> Request {
+    let price = price_m3(request.gas.fuel);
+    if let (Some(prices), Some(price)) = (request.prices.as_mut(), price) {
+        prices.fuel_m3 = price;
+    }
+    request
+}
+
+/// Every fuel for the same cut; `price_m3` gives a cubic metre of each.
 ///
 /// # Errors
 /// As [`plan`].
@@ -59,10 +68,7 @@ pub fn fuels(
     Fuel::ALL
         .into_iter()
         .map(|fuel| {
-            let mut other = with_fuel(request, fuel);
-            if let (Some(prices), Some(price)) = (other.prices.as_mut(), price_m3(fuel)) {
-                prices.fuel_m3 = price;
-            }
+            let other = at_price(with_fuel(request, fuel), &price_m3);
             let changes = misfits(&current, fuel).map_err(|error| vec![error])?;
             Ok(FuelOption { fuel, settings: plan(&other)?, changes })
         })
@@ -109,7 +115,7 @@ fn changed(request: &Request, change: impl FnOnce(&mut Request)) -> Request {
 }
 
 /// What a shop may find or do differently, one input at a time. Source: `ours`.
-fn variations(request: &Request) -> Vec<Variation> {
+fn variations(request: &Request, price_m3: &impl Fn(Fuel) -> Option<f64>) -> Vec<Variation> {
     let mut all: Vec<Variation> = Vec::with_capacity(40);
     let scaled = |length: Length, by: f64| Length::from_m(length.as_m() * by);
     for (by, code) in [(1.0 - OFF_BY, "a_tenth_less"), (1.0 + OFF_BY, "a_tenth_more")] {
@@ -119,7 +125,7 @@ fn variations(request: &Request) -> Vec<Variation> {
         all.push((Input::Length, code, changed(request, |r| r.cut.length = length)));
     }
     for fuel in Fuel::ALL {
-        all.push((Input::Fuel, fuel.code(), with_fuel(request, fuel)));
+        all.push((Input::Fuel, fuel.code(), at_price(with_fuel(request, fuel), price_m3)));
     }
     for process in [Process::Freehand, Process::Guided, Process::Machine] {
         let other = changed(request, |r| r.cut.process = process);
@@ -190,11 +196,15 @@ fn other_tips(request: &Request) -> Vec<Variation> {
 ///
 /// # Errors
 /// As [`plan`] for the request itself.
-pub fn sensitivity(request: &Request, quantity: Quantity) -> Result<Vec<Sway>, Vec<Error>> {
+pub fn sensitivity(
+    request: &Request,
+    quantity: Quantity,
+    price_m3: impl Fn(Fuel) -> Option<f64>,
+) -> Result<Vec<Sway>, Vec<Error>> {
     let base = figure(&plan(request)?, quantity);
     let Some(base) = base else { return Ok(Vec::new()) };
     let mut found: Vec<Sway> = Vec::new();
-    for (input, code, other) in variations(request) {
+    for (input, code, other) in variations(request, &price_m3) {
         let Some(value) = plan(&other).ok().and_then(|plan| figure(&plan, quantity)) else {
             continue;
         };

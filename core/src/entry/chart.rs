@@ -212,6 +212,14 @@ fn unit_in_words(name: &str, role: Role) -> Option<String> {
     name.split(' ').rev().find(|word| known(word)).map(str::to_owned)
 }
 
+/// The usual spelling of a unit: `ipm` is `in/min`.
+fn usual(unit: &str, role: Role) -> String {
+    let units = role.units();
+    let same = units.iter().find(|(known, _)| *known == unit).map(|(_, si)| *si);
+    let first = units.iter().find(|(_, si)| Some(*si) == same);
+    first.map_or_else(|| unit.to_owned(), |(usual, _)| (*usual).to_owned())
+}
+
 fn column(cell: &str, said: Option<&Said>) -> Column {
     let (name, bracket) = heading(cell);
     let role = said.and_then(|said| said.role).unwrap_or_else(|| role_of(&name));
@@ -220,7 +228,8 @@ fn column(cell: &str, said: Option<&Said>) -> Column {
         .and_then(|said| said.unit.clone())
         .or(bracket)
         .filter(known)
-        .or_else(|| unit_in_words(&name, role));
+        .or_else(|| unit_in_words(&name, role))
+        .map(|unit| usual(&unit, role));
     Column { heading: cell.to_owned(), role, unit }
 }
 

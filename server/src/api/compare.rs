@@ -4,6 +4,7 @@ use actix_web::{HttpRequest, post, web};
 use galvanon_core::cut::compare;
 use galvanon_core::cut::plan;
 use galvanon_core::error::Error;
+use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::trace::{Kind, Quantity};
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
@@ -55,6 +56,11 @@ async fn in_shop(
     Ok((shop, found))
 }
 
+/// What a cubic metre of a fuel costs this shop.
+fn price_in(shop: &Shop) -> impl Fn(Fuel) -> Option<f64> {
+    |fuel| shop.prices(fuel.code())["fuel_m3"].as_f64()
+}
+
 fn internal(errors: Vec<Error>) -> ApiError {
     ApiError::Internal(errors.iter().map(ToString::to_string).collect::<Vec<_>>().join("; "))
 }
@@ -71,8 +77,7 @@ pub async fn fuels(
     let asked = (body.value.job_id, &body.value.input);
     let (shop, found) = in_shop(&pool, &http, asked).await?;
     let request = found.request.to_core()?;
-    let price = |fuel: galvanon_core::gas::fuel::Fuel| shop.prices(fuel.code())["fuel_m3"].as_f64();
-    let options = compare::fuels(&request, price).map_err(internal)?;
+    let options = compare::fuels(&request, price_in(&shop)).map_err(internal)?;
     let options = options.into_iter().map(|option| {
         Ok(FuelOption {
             fuel: option.fuel.code().into(),
@@ -155,11 +160,11 @@ pub async fn sensitivity(
     let (quantity, kind, kind_code) = fields.choice("quantity", asked, (&QUANTITIES, None));
     fields.done(())?;
     let asked = (body.value.job_id, &body.value.input);
-    let (_, found) = in_shop(&pool, &http, asked).await?;
+    let (shop, found) = in_shop(&pool, &http, asked).await?;
     let request = found.request.to_core()?;
     let settings = plan(&request).map_err(internal)?;
     let wire = |si: f64| (in_contract_unit(kind, si) * 1e9).round() / 1e9;
-    let sways = compare::sensitivity(&request, quantity).map_err(internal)?;
+    let sways = compare::sensitivity(&request, quantity, price_in(&shop)).map_err(internal)?;
     let bar = |sway: &compare::Sway| Bar {
         input: input_code(sway.input).into(),
         low: wire(sway.low.0),

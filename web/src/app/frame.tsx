@@ -118,15 +118,18 @@ export function Frame() {
         To the content
       </a>
       <header className="print:hidden sticky top-0 z-10 border-b border-line bg-sheet">
-        <div className="mx-auto flex h-12 max-w-[1440px] items-center gap-1 px-2 sm:px-4">
+        <div className="mx-auto flex min-h-12 max-w-[1440px] flex-wrap items-center gap-1 px-2 sm:px-4">
           <Brand />
-          <nav aria-label="Main" className="flex h-full items-stretch">
+          <nav
+            aria-label="Main"
+            className="order-last flex h-10 w-full items-stretch justify-between sm:order-none sm:h-12 sm:w-auto"
+          >
             {PAGES.map((page) => (
               <Link
                 key={page.to}
                 to={page.to}
                 aria-current={here(page.to) ? "page" : undefined}
-                className="flex items-center border-b-3 border-transparent px-1.5 text-sm hover:bg-sunk aria-[current=page]:border-accent aria-[current=page]:font-semibold sm:px-3"
+                className="flex items-center border-b-3 border-transparent px-2 text-sm hover:bg-sunk aria-[current=page]:border-accent aria-[current=page]:font-semibold sm:px-3"
               >
                 {page.text}
               </Link>

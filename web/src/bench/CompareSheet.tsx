@@ -13,6 +13,7 @@ import { type Level, LevelWord, Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
 import { Sheet } from "@/ui/sheet";
 import { Failed, Loading } from "@/ui/states";
+import { Wide } from "@/ui/wide";
 import { boreName, clock, type Kind, print, type System } from "@/units";
 
 type Props = {
@@ -49,8 +50,8 @@ function Fuels({ options, onFuel }: { options: Schemas["FuelOption"][]; onFuel: 
   const { system } = usePreferences();
   const currency = useCurrency();
   return (
-    <div className="overflow-x-auto">
-      <table className="w-full min-w-[680px] border-collapse text-sm" data-fuels="">
+    <Wide label="Fuels side by side">
+      <table className="w-full min-w-[720px] table-fixed border-collapse text-sm" data-fuels="">
         <thead>
           <tr className="align-bottom">
             <th className="w-36 text-left text-xs font-normal text-ink-2">Same cut, each fuel</th>
@@ -59,7 +60,19 @@ function Fuels({ options, onFuel }: { options: Schemas["FuelOption"][]; onFuel: 
                 <span className="flex items-center gap-1.5 text-base">
                   <GasBadge gas={option.fuel} /> {word(option.fuel)}
                 </span>
-                <LevelWord level={option.plan.verdict as Level} />
+                <span className="flex min-h-9 items-center justify-between gap-2 font-normal">
+                  <LevelWord level={option.plan.verdict as Level} />
+                  {option.in_use ? (
+                    <span className="text-xs text-ink-2">in use</span>
+                  ) : (
+                    <Button
+                      onClick={() => onFuel(option.fuel)}
+                      aria-label={`Use ${word(option.fuel)}`}
+                    >
+                      Use
+                    </Button>
+                  )}
+                </span>
               </th>
             ))}
           </tr>
@@ -107,29 +120,23 @@ function Fuels({ options, onFuel }: { options: Schemas["FuelOption"][]; onFuel: 
             </th>
             {options.map((option) => (
               <td key={option.fuel} className="p-2 text-xs">
-                {option.in_use ? (
-                  "in use"
-                ) : (
-                  <>
-                    <ul className="mb-2 flex flex-col gap-1">
-                      {option.changes.map((change) => (
-                        <li key={change.code} className="flex gap-1" data-change={change.code}>
-                          <Mark level={change.level as Level} size={13} />
-                          <span>
-                            {sentence("notes", change.code, change.values, system, change.text)}
-                          </span>
-                        </li>
-                      ))}
-                    </ul>
-                    <Button onClick={() => onFuel(option.fuel)}>Use {word(option.fuel)}</Button>
-                  </>
-                )}
+                <ul className="flex flex-col gap-1">
+                  {option.changes.map((change) => (
+                    <li key={change.code} className="flex gap-1" data-change={change.code}>
+                      <Mark level={change.level as Level} size={13} />
+                      <span>
+                        {sentence("notes", change.code, change.values, system, change.text)}
+                      </span>
+                    </li>
+                  ))}
+                  {option.changes.length === 0 && <li>nothing</li>}
+                </ul>
               </td>
             ))}
           </tr>
         </tbody>
       </table>
-    </div>
+    </Wide>
   );
 }
 

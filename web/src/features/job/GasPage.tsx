@@ -12,6 +12,7 @@ import { type Level, LevelWord } from "@/ui/mark";
 import { Notice } from "@/ui/notice";
 import { usePreferences } from "@/ui/preferences";
 import { Empty, Failed, Loading } from "@/ui/states";
+import { Wide } from "@/ui/wide";
 import { boreName, clock, print } from "@/units";
 
 /** The order in which to open what the job needs. */
@@ -173,9 +174,9 @@ export function GasPage() {
         <Empty>{SCREEN.noGas}</Empty>
       ) : (
         <>
-          <div className="overflow-x-auto rounded-md border border-line bg-sheet p-2">
+          <Wide label="Gas over time" className="rounded-md border border-line bg-sheet p-2">
             <GasTimeline plan={plan.data} system={system} />
-          </div>
+          </Wide>
           <Supplies plan={plan.data} />
           <div className="grid items-start gap-5 lg:grid-cols-2">
             <section aria-labelledby="swaps" className="flex flex-col gap-2">

@@ -180,7 +180,7 @@ export function JobPage() {
         {chosen === undefined ? (
           <Empty>{SCREEN.nothingToDraw}</Empty>
         ) : (
-          <div ref={bench} className="flex min-w-0 scroll-mt-14 flex-col gap-2">
+          <div ref={bench} className="flex min-w-0 scroll-mt-24 sm:scroll-mt-14 flex-col gap-2">
             <Bench
               jobId={jobId}
               cutKey={chosen.line.id}

@@ -11,11 +11,13 @@ import { SCREEN, word } from "@/text";
 import { Button, buttonLook } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { useCurrency } from "@/ui/currency";
+import { FilePick } from "@/ui/file-pick";
 import { useKept } from "@/ui/kept";
 import { type Level, LevelWord, Mark } from "@/ui/mark";
 import { Notice } from "@/ui/notice";
 import { usePreferences } from "@/ui/preferences";
 import { Failed } from "@/ui/states";
+import { Wide } from "@/ui/wide";
 import { clock, print } from "@/units";
 import { type Row, useList } from "./useList";
 
@@ -34,7 +36,7 @@ function Rows({ rows }: { rows: Row[] }) {
   const { system } = usePreferences();
   const currency = useCurrency();
   return (
-    <div className="overflow-x-auto rounded-md border border-line bg-sheet">
+    <Wide label="The list, planned" className="rounded-md border border-line bg-sheet">
       <table className="w-full min-w-[720px] text-left text-sm" data-list="">
         <thead className="text-xs text-ink-2">
           <tr>
@@ -70,7 +72,7 @@ function Rows({ rows }: { rows: Row[] }) {
                   </span>
                 ))}
                 {row.settings?.notes.map((code) => (
-                  <span key={code} className="mr-2 text-xs text-ink-2">
+                  <span key={code} className="ml-2 text-xs text-ink-2">
                     {code.replaceAll("_", " ")}
                   </span>
                 ))}
@@ -82,14 +84,14 @@ function Rows({ rows }: { rows: Row[] }) {
               ) : (
                 <>
                   <td className="px-2 py-1.5 whitespace-nowrap">{row.settings.bore_mm} mm</td>
-                  <td className="px-2 whitespace-nowrap">
+                  <td className="px-2 py-1.5 whitespace-nowrap">
                     {print(row.settings.oxygen_pressure_kpa, "pressure", system)}
                   </td>
-                  <td className="px-2 whitespace-nowrap">
+                  <td className="px-2 py-1.5 whitespace-nowrap">
                     {print(row.settings.travel_speed_mm_min, "speed", system)}
                   </td>
-                  <td className="px-2 whitespace-nowrap">{clock(row.settings.time_s)}</td>
-                  <td className="px-2 text-right">
+                  <td className="px-2 py-1.5 whitespace-nowrap">{clock(row.settings.time_s)}</td>
+                  <td className="px-2 py-1.5 text-right">
                     {row.settings.cost == null ? "" : print(row.settings.cost, "money", system)}
                   </td>
                 </>
@@ -103,7 +105,7 @@ function Rows({ rows }: { rows: Row[] }) {
           and {rows.length - DRAWN} more rows, planned and kept like these
         </p>
       )}
-    </div>
+    </Wide>
   );
 }
 
@@ -142,8 +144,7 @@ export function ListPage() {
     },
   });
 
-  async function pick(file: File | undefined) {
-    if (file === undefined) return;
+  async function pick(file: File) {
     if (/\.xlsx$/i.test(file.name)) {
       const xlsx = base64(await file.arrayBuffer());
       setBook({ name: file.name, xlsx });
@@ -201,12 +202,10 @@ export function ListPage() {
               if (progress !== null) run(next);
             }}
           />
-          <input
-            type="file"
+          <FilePick
+            label="Pick a CSV or XLSX file"
             accept=".csv,.xlsx,text/csv,text/plain"
-            aria-label="Pick a CSV or XLSX file"
-            className="w-full text-sm"
-            onChange={(event) => void pick(event.target.files?.[0])}
+            onPick={(file) => void pick(file)}
           />
           <Button
             look={rows.length === 0 ? "next" : "quiet"}

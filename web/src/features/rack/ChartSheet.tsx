@@ -6,11 +6,13 @@ import { keys } from "@/api/keys";
 import { SCREEN, word } from "@/text";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
+import { FilePick } from "@/ui/file-pick";
 import { useKept } from "@/ui/kept";
 import { Notice } from "@/ui/notice";
 import { usePreferences } from "@/ui/preferences";
 import { Sheet } from "@/ui/sheet";
 import { Failed } from "@/ui/states";
+import { Wide } from "@/ui/wide";
 import { band, boreName, print, type System } from "@/units";
 import type { Fields, Gear } from "./model";
 
@@ -126,8 +128,7 @@ export function ChartSheet({ gear, onClose, onKept }: Props) {
     },
   });
 
-  async function pick(file: File | undefined) {
-    if (file === undefined) return;
+  async function pick(file: File) {
     setFrom(file.name);
     setText(await file.text());
   }
@@ -181,12 +182,10 @@ export function ChartSheet({ gear, onClose, onKept }: Props) {
             className="rounded-md border border-line-strong bg-sheet p-2 font-mono text-sm text-ink"
           />
         </label>
-        <input
-          type="file"
+        <FilePick
+          label="Pick a CSV file"
           accept=".csv,text/csv,text/plain"
-          aria-label="Pick a CSV file"
-          className="text-sm"
-          onChange={(event) => void pick(event.target.files?.[0])}
+          onPick={(file) => void pick(file)}
         />
         {failure?.fields.map((field) => (
           <Notice key={field.code} level="caution">
@@ -196,7 +195,7 @@ export function ChartSheet({ gear, onClose, onKept }: Props) {
         {failure && failure.fields.length === 0 && <Failed error={failure} />}
         {read.data && (
           <>
-            <div className="overflow-x-auto">
+            <Wide label="Columns of the chart">
               <table className="text-sm" data-columns="">
                 <thead>
                   <tr className="align-bottom">
@@ -250,7 +249,7 @@ export function ChartSheet({ gear, onClose, onKept }: Props) {
                   ))}
                 </tbody>
               </table>
-            </div>
+            </Wide>
             {read.data.faults.length > 0 && (
               <ul className="flex flex-col gap-1" data-faults="">
                 {read.data.faults.map((fault) => (

@@ -107,7 +107,7 @@ function Tip({ view, system, onOpen }: { view: GearView; system: System; onOpen:
       </span>
       <span className="flex items-center gap-1 text-xs text-ink-2">
         <Worst view={view} />
-        {charts > 0 ? "maker’s chart" : `${cuts} cuts`}
+        {charts > 0 ? "maker’s chart" : cuts === 1 ? "1 cut" : `${cuts} cuts`}
       </span>
     </button>
   );

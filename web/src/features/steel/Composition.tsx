@@ -1,5 +1,6 @@
 /** The composition as rules: each element against what cuts, cuts with care, and does not cut. */
 import { Slider } from "radix-ui";
+import { useEffect, useState } from "react";
 import type { Schemas } from "@/api/client";
 import { longest, ORDER, place, share } from "./model";
 
@@ -18,6 +19,11 @@ function Rule({
   percent: number | undefined;
   onChange: (percent: number | null) => void;
 }) {
+  // "0." is on its way to 0.4: what is typed stays as it is while it means the same number
+  const [text, setText] = useState(percent === undefined ? "" : String(percent));
+  useEffect(() => {
+    setText((now) => (now !== "" && Number(now) === percent ? now : String(percent ?? "")));
+  }, [percent]);
   const most = longest(alloy.with_care_up_to_percent);
   const at = place(percent ?? 0, most);
   const normal = place(alloy.cuts_up_to_percent, most);
@@ -75,13 +81,14 @@ function Rule({
       <span className="flex h-9 items-center rounded-md border border-line-strong bg-sheet pr-2">
         <input
           aria-label={`${alloy.element}, percent by weight`}
-          value={percent ?? ""}
+          value={text}
           placeholder="–"
           inputMode="decimal"
           onChange={(event) => {
-            const text = event.target.value.trim();
-            const number = Number(text);
-            onChange(text === "" || Number.isNaN(number) ? null : number);
+            setText(event.target.value);
+            const typed = event.target.value.trim();
+            if (typed === "") onChange(null);
+            else if (!Number.isNaN(Number(typed))) onChange(Number(typed));
           }}
           className="w-full min-w-0 bg-transparent px-2 text-sm outline-none"
         />

@@ -149,7 +149,7 @@ export function Unknown() {
           const given = known.find((answer) => answers.includes(answer));
           return (
             <li key={test} data-test={test}>
-              <h3 className="text-sm">
+              <h2 className="text-sm">
                 <strong className="text-base">{name}</strong>{" "}
                 <span className="text-ink-2">{how}</span>
                 {next_test === test && (
@@ -157,7 +157,7 @@ export function Unknown() {
                     tells most now
                   </span>
                 )}
-              </h3>
+              </h2>
               <div className="mt-1 grid grid-cols-3 gap-2 sm:grid-cols-5">
                 {known.map((answer) => (
                   <button

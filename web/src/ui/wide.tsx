@@ -1,0 +1,13 @@
+/** What is wider than a phone: it scrolls inside its frame, by touch and by arrow keys. */
+import type { ReactNode } from "react";
+
+type Props = { label: string; className?: string; children: ReactNode };
+
+export function Wide({ label, className = "", children }: Props) {
+  return (
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls must be reachable by key
+    <section aria-label={label} tabIndex={0} className={`overflow-x-auto ${className}`}>
+      {children}
+    </section>
+  );
+}
