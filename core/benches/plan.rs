@@ -6,6 +6,7 @@
 use std::hint::black_box;
 
 use criterion::{Criterion, criterion_group, criterion_main};
+use galvanon_core::cut::compare::fuels;
 use galvanon_core::cut::{Process, Request, plan};
 use galvanon_core::entry::line::read;
 use galvanon_core::gas::fuel::Fuel;
@@ -17,6 +18,30 @@ const LINES: u32 = 10_000;
 fn one_plan(criterion: &mut Criterion) {
     let request = Request::plate(Length::from_in(0.75), Length::from_in(36.0));
     criterion.bench_function("one plan", |b| b.iter(|| plan(black_box(&request)).unwrap()));
+}
+
+fn four_fuels(criterion: &mut Criterion) {
+    let request = Request::plate(Length::from_in(0.75), Length::from_in(36.0));
+    criterion.bench_function("four fuels compared", |b| {
+        b.iter(|| fuels(black_box(&request), |_| None).unwrap());
+    });
+}
+
+/// The same cuts as `reference/cases/straightforward.py` plans, so that their times compare.
+fn same_as_python(criterion: &mut Criterion) {
+    let requests: Vec<Request> = (0..LINES)
+        .map(|i| {
+            let part = f64::from(i) / f64::from(LINES - 1);
+            let mm = 3.2 * (300.0_f64 / 3.2).powf(part);
+            Request::plate(Length::from_mm(mm.min(300.0)), Length::from_mm(900.0))
+        })
+        .collect();
+    let mut group = criterion.benchmark_group("against python");
+    group.sample_size(10);
+    group.bench_function("10 000 plates planned", |b| {
+        b.iter(|| requests.iter().for_each(|request| _ = black_box(plan(request).unwrap())));
+    });
+    group.finish();
 }
 
 fn cut_list(criterion: &mut Criterion) {
@@ -40,5 +65,5 @@ fn cut_list(criterion: &mut Criterion) {
     group.finish();
 }
 
-criterion_group!(benches, one_plan, cut_list);
+criterion_group!(benches, one_plan, four_fuels, same_as_python, cut_list);
 criterion_main!(benches);

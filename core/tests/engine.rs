@@ -139,6 +139,71 @@ proptest! {
     }
 }
 
+proptest! {
+    #[test]
+    fn warmer_air_and_more_liquid_boil_more_off(kg in 1.0..200.0_f64, more in 0.1..50.0_f64, celsius in -30.0..40.0_f64) {
+        let at = |kg: f64, celsius: f64| {
+            let air = (Temperature::from_c(celsius), P_REFERENCE);
+            boil_off(Fuel::Propylene, Mass::from_kg(kg), air, Draw::Continuous).expect("a flow").as_m3_s()
+        };
+        prop_assert!(at(kg, celsius + 5.0) >= at(kg, celsius));
+        prop_assert!(at(kg + more, celsius) >= at(kg, celsius));
+    }
+
+    #[test]
+    fn the_stricter_school_never_gives_more(litres in 100.0..20_000.0_f64, left in 0.0..1.0_f64, celsius in -35.0..40.0_f64) {
+        let rated = GasVolume::from_m3(litres / 1e3);
+        let inside = GasVolume::from_m3(left * litres / 1e3);
+        let of = |rule| acetylene_limit((rated, Some(inside)), Some(Temperature::from_c(celsius)), rule).expect("a limit").as_m3_s();
+        prop_assert!(of(Rule::OneFifteenth) <= of(Rule::OneTenth) && of(Rule::OneTenth) <= of(Rule::OneSeventh));
+        prop_assert!(of(Rule::OneFifteenth) >= 0.0);
+    }
+
+    #[test]
+    fn gas_taken_from_the_bank_is_gas_drawn_whatever_the_cuts(
+        draws in prop::collection::vec((1.0..600.0_f64, 0.0..2.0_f64), 1..30),
+        stock in prop::collection::vec(0.1..8.0_f64, 0..8), size in 1_u32..4,
+    ) {
+        use galvanon_core::gas::supply::{Draw as Drawn, Stock, supply};
+        use galvanon_core::quantity::Duration;
+        let cuts: Vec<Drawn> = draws.iter().map(|&(s, m3)| Drawn {
+            time: Duration::from_s(s),
+            flow: GasFlow::from_m3_s(m3 / s),
+            volume: GasVolume::from_m3(m3),
+        }).collect();
+        let held: Vec<Stock> = stock.iter().map(|&m3| Stock {
+            contents: GasVolume::from_m3(m3),
+            keep: GasVolume::from_m3(0.1 * m3),
+        }).collect();
+        let found = supply(&cuts, (&held, size), |_, _| None);
+        let taken: f64 = found.spans.iter().map(|span| span.start.as_m3() - span.end.as_m3()).sum();
+        let missing = found.shortfall.map_or(0.0, GasVolume::as_m3);
+        let drawn: f64 = draws.iter().map(|(_, m3)| m3).sum();
+        prop_assert!((taken + missing - drawn).abs() < 1e-6, "{taken} and {missing} of {drawn}");
+        prop_assert!(found.spans.windows(2).all(|pair| pair[0].to <= pair[1].from || (pair[0].to.as_s() - pair[1].from.as_s()).abs() < 1e-9));
+        prop_assert!(found.spans.iter().all(|span| span.end.as_m3() >= -1e-9));
+    }
+
+    #[test]
+    fn more_of_an_alloy_never_cuts_better(element in prop::sample::select(vec!["C", "Mn", "Si", "Cr", "Ni", "Mo", "Al"]), share in 0.0..15.0_f64, more in 0.0..15.0_f64) {
+        use galvanon_core::steel::{composition::Composition, cuttability::assess};
+        let of = |percent: f64| {
+            let parts = [("C", 0.1), (element, percent)];
+            let steel = Composition::new(parts).expect("a steel");
+            assess(&steel, None, Length::from_mm(20.0)).expect("a verdict").cuttability
+        };
+        prop_assert!(of(share + more) >= of(share));
+    }
+
+    #[test]
+    fn a_chart_never_leaves_its_own_rows(mm in 10.0..30.0_f64) {
+        let tip = charted_tip(ReadAt::Torch);
+        let row = tip.chart(Fuel::Acetylene).and_then(|chart| chart.at(Length::from_mm(mm))).expect("inside");
+        let (low, high) = (row.oxygen.low.as_psi(), row.oxygen.high.as_psi());
+        prop_assert!((30.0 - 1e-9..=50.0 + 1e-9).contains(&low) && (40.0 - 1e-9..=60.0 + 1e-9).contains(&high));
+    }
+}
+
 // --- gear -----------------------------------------------------------------------------------
 
 /// Common practice: only grade T hose takes propane; a regulator, a torch, a tip face and a tip

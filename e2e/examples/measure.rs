@@ -91,6 +91,44 @@ async fn http() -> Result<()> {
     Ok(())
 }
 
+/// Peak memory of this process, which is the server too, in MB.
+fn peak_memory() -> Result<f64> {
+    let status = std::fs::read_to_string("/proc/self/status")?;
+    let line = status.lines().find(|line| line.starts_with("VmHWM")).context("no VmHWM")?;
+    let kilobytes: f64 = line.split_whitespace().nth(1).context("no number")?.parse()?;
+    Ok(kilobytes / 1e3)
+}
+
+/// Cut lists: 200 lines until the last has come, and how memory grows from 200 to 10 000.
+async fn lists() -> Result<()> {
+    journey(DESK, |app, _| async move {
+        let client = reqwest::Client::new();
+        let url = format!("{}/api/v1/cut-lists/plan", app.address);
+        let plan = async |rows: usize| -> Result<f64> {
+            let text: String =
+                (0..rows).map(|i| format!("{}x {} mm plate 900 mm guided\n", 1 + i % 9, 6 + i % 120)).collect();
+            let began = Instant::now();
+            let mut reply = client.post(&url).json(&json!({ "text": text })).send().await?.error_for_status()?;
+            // what comes is dropped as it comes, so that only the server's memory is seen
+            while reply.chunk().await?.is_some() {}
+            Ok(began.elapsed().as_secs_f64())
+        };
+        plan(200).await?;
+        let mut times = Vec::new();
+        for _ in 0..9 {
+            times.push(1e3 * plan(200).await?);
+        }
+        times.sort_by(f64::total_cmp);
+        println!("200 lines over HTTP: {:.0} ms (median of 9; goal: under 150 ms)", times[4]);
+        let small = peak_memory()?;
+        let seconds = plan(10_000).await?;
+        let large = peak_memory()?;
+        println!("10 000 lines streamed: {seconds:.2} s; peak memory {large:.0} MB, {:.0} MB more than after 200 lines", large - small);
+        Ok(())
+    })
+    .await
+}
+
 /// From a key on the drawing's handle to the settings with their new numbers, in the page's own clock.
 const EDIT: &str = "
     const done = arguments[arguments.length - 1];
@@ -133,5 +171,6 @@ async fn browser() -> Result<()> {
 #[tokio::main]
 async fn main() -> Result<()> {
     http().await?;
+    lists().await?;
     browser().await
 }

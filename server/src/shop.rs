@@ -1,9 +1,11 @@
 //! The shop as a planner needs it: its settings, prices and rack, and how they complete what a job
 //! and a line say.
 
+use serde::Serialize;
 use serde_json::{Map, Value, json};
 use sqlx::PgPool;
 use time::OffsetDateTime;
+use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::api::body::read;
@@ -38,6 +40,17 @@ pub struct InShop {
     pub request: CutPlanRequest,
     /// About the gear itself: out of service, overdue.
     pub notes: Vec<NoteWire>,
+    /// The scales of the gauges in use, as far as they are known.
+    pub gauges: Gauges,
+}
+
+/// The ends of the scales of two delivery gauges.
+#[derive(Clone, Copy, Debug, Default, Serialize, ToSchema)]
+pub struct Gauges {
+    /// Of the oxygen regulator.
+    pub oxygen_kpa: Option<f64>,
+    /// Of the fuel regulator.
+    pub fuel_kpa: Option<f64>,
 }
 
 impl Shop {
@@ -79,7 +92,7 @@ impl Shop {
         let fuel = whole["gas"]["fuel"].as_str().unwrap_or_default().to_owned();
         let prices = self.prices(&fuel);
         json_patch::merge(&mut whole, &json!({ "prices": prices }));
-        Ok(InShop { request: read(&whole)?, notes })
+        Ok(InShop { request: read(&whole)?, notes, gauges: self.gauges(rig) })
     }
 
     /// The shop's prices with that of a fuel.
@@ -137,6 +150,15 @@ impl Shop {
             request["gear"]["arrestors"] = json!(there);
         }
         (request, notes)
+    }
+
+    fn gauges(&self, rig: &Value) -> Gauges {
+        let scale = |place: &str| {
+            let id = &rig["rack"][place];
+            let found = self.rack.iter().find(|view| *id == json!(view.gear.record.id));
+            found.and_then(|view| view.gear.fields["scale_kpa"].as_f64())
+        };
+        Gauges { oxygen_kpa: scale("oxygen_regulator"), fuel_kpa: scale("fuel_regulator") }
     }
 
     /// Whether arrestors in service stand for both lines; `None` where none is on the list.

@@ -24,7 +24,7 @@ pub use cost::{Cost, Prices};
 pub use cue::Cue;
 pub use policy::{Direction, Factors, Handedness, Policy, PressureSchool};
 pub use request::{
-    Access, CutInput, GasInput, Process, Quality, Request, Start, SteelInput, Stroke,
+    Access, CutInput, GasInput, Process, Quality, Request, ScrapSide, Start, SteelInput, Stroke,
 };
 pub use settings::{Settings, plan};
 

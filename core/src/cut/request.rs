@@ -129,6 +129,27 @@ impl Stroke {
     }
 }
 
+/// Which side of the line is scrap, as the torch hand stands.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+pub enum ScrapSide {
+    /// Beyond the line.
+    #[default]
+    Far,
+    /// Between the line and the torch hand.
+    Near,
+}
+
+impl ScrapSide {
+    /// Its code in interfaces.
+    #[must_use]
+    pub const fn code(self) -> &'static str {
+        match self {
+            Self::Far => "far_side",
+            Self::Near => "near_side",
+        }
+    }
+}
+
 /// Which sides of the steel can be reached.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
 pub enum Access {
@@ -179,6 +200,8 @@ pub struct CutInput {
     pub quality: Quality,
     /// The hand that holds the torch.
     pub handedness: Handedness,
+    /// Where planned stops let go and pick up.
+    pub scrap: ScrapSide,
     /// How many of them.
     pub count: u32,
 }
@@ -260,6 +283,7 @@ impl Request {
                 bevel: Angle::from_rad(0.0),
                 quality: Quality::default(),
                 handedness: Handedness::default(),
+                scrap: ScrapSide::default(),
                 count: 1,
             },
             gas: GasInput {

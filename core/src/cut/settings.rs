@@ -171,7 +171,7 @@ fn compute(request: &Request) -> Result<Settings> {
         notes.push(Note::new(Level::Caution, "balance_inconsistent", ratio));
     }
     let (starts, of_starts) = starts(request);
-    notes.extend(stop_note(&starts));
+    notes.extend(stop_note(request, &starts));
     let (time, of_time) = times(request, &preheat, (starts.count, pace.speed.set));
     let (gas, [of_used_oxygen, of_used_fuel]) = amounts(&time, &flows);
     notes.push(Note::new(Level::Info, "closing_rise", vec![]));
@@ -283,12 +283,13 @@ fn assemble(
     }
 }
 
-fn stop_note(starts: &Starts) -> Option<Note> {
+fn stop_note(request: &Request, starts: &Starts) -> Option<Note> {
     (starts.count > 1).then(|| {
         let at = starts.stops.iter().map(|stop| stop.as_m()).collect();
         let values = vec![
             ("count", Measure::Number(Kind::Count, f64::from(starts.count - 1))),
             ("stops", Measure::List(Kind::Length, at)),
+            ("side", Measure::Word(request.cut.scrap.code())),
         ];
         Note::new(Level::Info, "planned_stops", values)
     })

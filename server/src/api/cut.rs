@@ -12,7 +12,7 @@ use super::body::Body;
 use super::cut_reply::CutPlan;
 use super::guard::person;
 use crate::error::{ApiError, ApiResult, ErrorBody};
-use crate::shop::{InShop, Shop};
+use crate::shop::{Gauges, InShop, Shop};
 
 pub use super::cut_request::CutPlanRequest;
 
@@ -55,6 +55,8 @@ pub struct DraftReply {
     pub request: CutPlanRequest,
     /// The plan.
     pub plan: CutPlan,
+    /// The scales of the gauges in use.
+    pub gauges: Gauges,
 }
 
 /// Plans a cut with the shop's settings and, if it is in a job, with the job's rig.
@@ -71,7 +73,7 @@ pub async fn draft(
         None => Value::Null,
     };
     let shop = Shop::read(&pool, person(&http)).await?;
-    let InShop { request, notes } = shop.request(&rig, &body.value.input)?;
+    let InShop { request, notes, gauges } = shop.request(&rig, &body.value.input)?;
     let plan = planned(&request)?.with_notes(notes);
-    Ok(web::Json(DraftReply { request, plan }))
+    Ok(web::Json(DraftReply { request, plan, gauges }))
 }

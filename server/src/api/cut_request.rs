@@ -4,7 +4,7 @@ use std::collections::BTreeMap;
 
 use galvanon_core::cut::{
     Access, CutInput, Factors, GasInput, Handedness, Policy, PressureSchool, Process, Quality,
-    Request, Start, SteelInput, Stroke, Tip, limits,
+    Request, ScrapSide, Start, SteelInput, Stroke, Tip, limits,
 };
 use galvanon_core::gas::fuel::Torch;
 use galvanon_core::gas::hose;
@@ -81,6 +81,10 @@ pub struct CutWire {
     /// right, left: the hand that holds the torch.
     #[schema(value_type = Option<String>)]
     pub handedness: Option<Given>,
+    /// near_side, far_side: which side of the line is scrap, as the torch hand stands; far_side
+    /// when left out.
+    #[schema(value_type = Option<String>)]
+    pub scrap: Option<Given>,
     /// How many cuts, 1 to 10 000.
     #[schema(value_type = Option<u32>)]
     pub count: Option<Given>,
@@ -208,6 +212,7 @@ const STROKES: &[(Stroke, &str)] = &[
     (Stroke::Head, "head"),
     (Stroke::Nut, "nut"),
 ];
+const SIDES: &[(ScrapSide, &str)] = &[(ScrapSide::Far, "far_side"), (ScrapSide::Near, "near_side")];
 const ACCESS: &[(Access, &str)] = &[(Access::Both, "both"), (Access::NearOnly, "near_only")];
 const PRESSURE_SCHOOLS: &[(PressureSchool, &str)] = &[
     (PressureSchool::Low, "low"),
@@ -303,6 +308,7 @@ impl CutPlanRequest {
                 cut.handedness.as_ref(),
                 (HANDS, Some(Handedness::Right)),
             ),
+            scrap: fields.choice("cut.scrap", cut.scrap.as_ref(), (SIDES, Some(ScrapSide::Far))),
             count,
         }
     }

@@ -45,7 +45,7 @@ pub fn view(
     (shop, job): (&Shop, &Job),
     cards: &BTreeMap<Uuid, Plan>,
 ) -> ApiResult<LineView> {
-    let InShop { mut request, notes } = shop.request(&job.rig, &line.input)?;
+    let InShop { mut request, notes, .. } = shop.request(&job.rig, &line.input)?;
     let plan = CutPlan { trace: Vec::new(), ..planned(&request)? };
     let card = cards.get(&line.record.id);
     // compared as plans, not as JSON: the database writes 47.0 as 47

@@ -123,13 +123,20 @@ export function Bench({ jobId, input, onChange, heading, cutKey, actions }: Prop
               plan={plan}
               length={request.cut.length_mm}
               start={request.cut.start ?? "edge"}
+              scrap={request.cut.scrap ?? "far_side"}
               system={system}
             />
           </div>
           <Inputs request={wanted} errors={errors} reference={reference.data} onChange={onChange} />
         </div>
         <div className="flex flex-col gap-2" data-refused={errors.length > 0}>
-          <SettingsTable plan={plan} fuel={fuel} before={before} onWhy={setWhy} />
+          <SettingsTable
+            plan={plan}
+            fuel={fuel}
+            before={before}
+            onWhy={setWhy}
+            gauges={draft.gauges}
+          />
           {quiet.map((note) => (
             <p key={noteKey(note)} className="text-xs text-ink-2" data-note={note.code}>
               {sentence("notes", note.code, note.values, system, note.text)}

@@ -21,6 +21,7 @@ const QUALITIES = options(["fine", "standard", "severance"]);
 const FACES = options(["clean", "mill_scale", "light_rust", "heavy_rust", "paint", "galvanised"]);
 const STROKES = options(["cut", "gouge", "wash", "head", "nut"]);
 const ACCESS = options(["both", "near_only"]);
+const SIDES = options(["far_side", "near_side"]);
 const SEALED = [
   { value: "no", text: "open" },
   { value: "yes", text: "closed space" },
@@ -131,6 +132,12 @@ export function Inputs({ request, errors, reference, onChange }: Props) {
           options={STROKES}
           onChange={(stroke) => onChange({ cut: { stroke } })}
         />
+        <Choice
+          label="Scrap is on the"
+          value={cut.scrap ?? "far_side"}
+          options={SIDES}
+          onChange={(scrap) => onChange({ cut: { scrap } })}
+        />
         <MeasureField
           label="Bevel"
           kind="angle"
@@ -161,7 +168,7 @@ export function Inputs({ request, errors, reference, onChange }: Props) {
       </Collapsible.Content>
       <Collapsible.Trigger className="group inline-flex h-7 items-center gap-1 self-start rounded-md px-1 text-xs text-ink-2 hover:bg-sunk">
         <ChevronDown size={14} aria-hidden="true" className="group-data-[state=open]:rotate-180" />
-        Pieces, grade, layers, access, stroke, bevel, plate temperature, purity, tip
+        Pieces, grade, layers, access, stroke, scrap side, bevel, plate temperature, purity, tip
       </Collapsible.Trigger>
     </Collapsible.Root>
   );

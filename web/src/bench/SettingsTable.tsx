@@ -1,6 +1,6 @@
 /** What to set, in the order a hand needs it: number, band, cue; every number opens its chain. */
 import type { ReactNode } from "react";
-import type { CutPlan } from "@/api/client";
+import type { CutPlan, Schemas } from "@/api/client";
 import { Gauge } from "@/draw/gauge";
 import { QUANTITIES, SCREEN, sentence, stays, word } from "@/text";
 import { useCurrency } from "@/ui/currency";
@@ -16,6 +16,7 @@ type Props = {
   /** The plan with the fuel before, or one that is held (without a fuel's name), to show what moved. */
   before: { fuel: string; plan: CutPlan } | null;
   onWhy: (quantity: string) => void;
+  gauges: Schemas["Gauges"];
 };
 
 /** What a number was before the fuel changed, or why it stays. */
@@ -65,6 +66,7 @@ function PressureCard({
   quantity,
   gas,
   onWhy,
+  gauges,
 }: Props & { quantity: "oxygen_pressure_kpa" | "fuel_pressure_kpa"; gas: string }) {
   const { system } = usePreferences();
   const pressure = plan[quantity];
@@ -81,6 +83,7 @@ function PressureCard({
           pressure={pressure}
           system={system}
           label={`${word(gas)} delivery gauge`}
+          scale={quantity === "oxygen_pressure_kpa" ? gauges.oxygen_kpa : gauges.fuel_kpa}
         />
       </span>
       <span className="flex min-w-0 flex-col">

@@ -7,6 +7,8 @@ type Props = {
   pressure: { low: number; set: number; high: number };
   system: System;
   label: string;
+  /** The end of the scale of the shop's own gauge, kPa, where it is known. */
+  scale?: number | null | undefined;
 };
 
 /** Needle travel: from lower left round the top to lower right. */
@@ -44,6 +46,13 @@ const SCALES: Record<System, Record<"oxygen" | "fuel", [number, number][]>> = {
   },
 };
 
+/** The distance of numbers on a scale: four to eight of them. `major(200)` is 40. */
+function major(full: number): number {
+  const rough = full / 5;
+  const ten = 10 ** Math.floor(Math.log10(rough));
+  return [1, 2, 2.5, 4, 5, 10].map((step) => step * ten).find((step) => full / step <= 6) ?? rough;
+}
+
 function point(angle: number, radius: number): [number, number] {
   const a = ((angle - 90) * Math.PI) / 180;
   return [100 + radius * Math.cos(a), 100 + radius * Math.sin(a)];
@@ -55,13 +64,18 @@ function arc(from: number, to: number, radius: number): string {
   return `M${x0} ${y0} A${radius} ${radius} 0 ${to - from > 180 ? 1 : 0} 1 ${x1} ${y1}`;
 }
 
-export function Gauge({ gas, pressure, system, label }: Props) {
+export function Gauge({ gas, pressure, system, label, scale }: Props) {
   const read = (kpa: number) => shown(kpa, "pressure", system);
   const scales = SCALES[system][gas === "oxygen" ? "oxygen" : "fuel"];
-  const [full, major] = scales.find(([end]) => read(pressure.high) <= end) ??
-    scales.at(-1) ?? [100, 20];
+  // a needle beyond the shop's own scale would tell nothing: then a usual one is drawn
+  const own = scale == null ? 0 : Math.round(read(scale) / 5) * 5;
+  const usual = scales.find(([end]) => read(pressure.high) <= end) ?? scales.at(-1) ?? [100, 20];
+  const [full, every] = own > 0 && read(pressure.set) <= own ? [own, major(own)] : usual;
   const angle = (value: number) => FROM + (SWEEP * Math.min(Math.max(value, 0), full)) / full;
-  const ticks = Array.from({ length: Math.round(full / major) * 5 + 1 }, (_, i) => (i * major) / 5);
+  const ticks = Array.from(
+    { length: Math.round((full / every) * 5) + 1 },
+    (_, i) => (i * every) / 5,
+  );
   const unit = unitOf("pressure", system);
   const [nx, ny] = point(angle(read(pressure.set)), 62);
   return (

@@ -2,12 +2,12 @@
 import type { CutPlan } from "@/api/client";
 import { print, type System } from "@/units";
 
-type Props = { plan: CutPlan; length: number; start: string; system: System };
+type Props = { plan: CutPlan; length: number; start: string; scrap: string; system: System };
 
 const WIDTH = 640;
 const EDGE = 30;
 
-export function CutStrip({ plan, length, start, system }: Props) {
+export function CutStrip({ plan, length, start, scrap, system }: Props) {
   const left = plan.direction === "right_to_left";
   const x = (mm: number) => {
     const along = EDGE + ((WIDTH - 2 * EDGE) * mm) / length;
@@ -16,6 +16,8 @@ export function CutStrip({ plan, length, start, system }: Props) {
   const [from, to] = [x(0), x(length)];
   const way = left ? -1 : 1;
   const marks = plan.stops_mm.length <= 12 ? plan.stops_mm : [];
+  // a stop leaves the line into the scrap and comes back from there
+  const off = scrap === "near_side" ? 1 : -1;
   const words =
     plan.stops_mm.length === 0 ? "no planned stop" : `${plan.stops_mm.length} planned stops`;
   return (
@@ -63,7 +65,12 @@ export function CutStrip({ plan, length, start, system }: Props) {
       )}
       {marks.map((stop) => (
         <g key={stop}>
-          <path d={`M${x(stop)} 12 v24`} stroke="var(--accent)" strokeWidth="4" />
+          <path
+            d={`M${x(stop) - way * 7} 24 q${way * 7} 0 ${way * 7} ${off * 13} q0 ${-off * 13} ${way * 9} ${-off * 13}`}
+            fill="none"
+            stroke="var(--accent)"
+            strokeWidth="4"
+          />
           <text x={x(stop)} y="58" fontSize="15" textAnchor="middle" fill="var(--ink)">
             {print(stop, "length", system)}
           </text>

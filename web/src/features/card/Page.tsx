@@ -202,6 +202,7 @@ function Sheet({
         plan={plan}
         length={request.cut.length_mm}
         start={request.cut.start ?? "edge"}
+        scrap={request.cut.scrap ?? "far_side"}
         system={system}
       />
       <table className="w-full table-fixed border-t-2 border-ink text-left text-xs" data-notes="">

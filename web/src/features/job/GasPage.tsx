@@ -88,7 +88,10 @@ function Tips({ jobId }: { jobId: string }) {
   if (tips.isPending) return <Loading what="Trying the tips" />;
   if (tips.error) return <Failed error={tips.error} />;
   const { fewest, best, time_fewest_s, time_best_s, without } = tips.data;
-  const changes = Math.max(0, fewest.length - 1);
+  const changed = (tips: unknown[]) => {
+    const count = Math.max(0, tips.length - 1);
+    return count === 1 ? "one tip change" : `${count === 0 ? "no" : count} tip changes`;
+  };
   return (
     <div className="flex flex-col gap-2" data-tips={fewest.length}>
       <p className="text-sm text-ink-2">{SCREEN.tipsLead}</p>
@@ -103,13 +106,8 @@ function Tips({ jobId }: { jobId: string }) {
         ))}
       </ul>
       <p className="text-sm">
-        {changes === 0
-          ? "No tip change"
-          : changes === 1
-            ? "One tip change"
-            : `${changes} tip changes`}
-        , {clock(time_fewest_s)}. With the best tip for each cut: {best.length - 1} changes,{" "}
-        {clock(time_best_s)}
+        With {changed(fewest)}: {clock(time_fewest_s)}. With the best tip for each cut,{" "}
+        {changed(best)}: {clock(time_best_s)}
         {Math.abs(time_fewest_s - time_best_s) < 1
           ? "."
           : ` (${time_fewest_s > time_best_s ? "" : "−"}${clock(Math.abs(time_fewest_s - time_best_s))} for the fewer changes).`}
