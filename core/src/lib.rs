@@ -9,6 +9,7 @@
 //! 2. [`gas`]: fuels, oxygen, hoses, and what a regulator must be set to
 //! 3. [`tip`]: bores, the published flow for a thickness, and which tip to fit
 //! 4. [`cut`]: one stroke, from a [`cut::Request`] to [`cut::Settings`] with their traces
+//! 5. [`edge`]: the edge as it came out, its grade, and what made it poor
 //!
 //! [`entry`] reads what people type. The ground floor is [`quantity`], [`range`],
 //! [`error`], [`band`], [`note`], [`trace`], [`source`], [`reference`](mod@reference), [`solve`] and [`physics`].
@@ -29,6 +30,7 @@
 
 pub mod band;
 pub mod cut;
+pub mod edge;
 pub mod entry;
 pub mod error;
 pub mod gas;

@@ -15,7 +15,7 @@ use crate::steel::surface::SpeedFactors;
 use crate::steel::unknown::MetalRow;
 
 /// Rows of a CSV table; lines that start with # are remarks.
-fn rows<T: DeserializeOwned>(file: &'static str, text: &'static str) -> Result<Vec<T>> {
+pub(crate) fn rows<T: DeserializeOwned>(file: &'static str, text: &'static str) -> Result<Vec<T>> {
     csv::ReaderBuilder::new()
         .comment(Some(b'#'))
         .from_reader(text.as_bytes())

@@ -10,6 +10,7 @@
 
 mod contract;
 mod cut_lists;
+mod edge;
 mod engine;
 mod entry;
 mod guard;

@@ -1,12 +1,14 @@
 //! The HTTP interface, one file for each domain; [`routes`] lists every path in order.
 
 pub mod body;
+pub mod burns;
 pub mod charts;
 pub mod compare;
 pub mod cut;
 pub mod cut_lists;
 pub mod cut_reply;
 pub mod cut_request;
+pub mod edge;
 pub mod entry;
 pub mod fields;
 pub mod gas;
@@ -51,6 +53,12 @@ pub fn routes(app: &mut web::ServiceConfig) {
         .service(supply::tips)
         .service(cut_lists::write_list)
         .service(charts::write_chart)
+        .service(edge::list_findings)
+        .service(edge::list_causes)
+        .service(edge::diagnoses)
+        .service(edge::grade)
+        .service(burns::list)
+        .service(burns::create)
         .service(steel::cuttability)
         .service(steel::unknown)
         .service(gas::orifice)
@@ -117,6 +125,12 @@ async fn nothing() -> ApiResult<String> {
         cut_lists::write_list,
         charts::read_chart,
         charts::write_chart,
+        edge::list_findings,
+        edge::list_causes,
+        edge::diagnoses,
+        edge::grade,
+        burns::list,
+        burns::create,
         steel::cuttability,
         steel::unknown,
         gas::orifice,

@@ -1,5 +1,6 @@
 //! The SQL and nothing else, a file for each table.
 
+pub mod burns;
 pub mod gear;
 pub mod job_lines;
 pub mod jobs;

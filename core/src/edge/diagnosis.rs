@@ -1,0 +1,283 @@
+//! What made this edge poor? Every set of up to three causes, weighed against what was seen.
+//!
+//! Causes act independently of each other; a finding shows when any of the acting causes makes
+//! it show, or by itself. The posterior is exact, by enumeration. What was looked at and not found
+//! counts too; what nobody looked at does not. Left out: more than three causes at once, and
+//! findings that depend on each other. Theory: docs/model/edge.md.
+
+use std::sync::LazyLock;
+
+use super::evidence::Evidence;
+use super::network::{ALL_WELL, Network, network};
+use crate::error::{Error, Result};
+
+/// Causes that act at the same time at most. Source: `ours`.
+const AT_ONCE: usize = 3;
+
+/// A cause with its odds and what speaks for and against it.
+#[derive(Clone, Debug, PartialEq)]
+pub struct Suspect {
+    /// Its code.
+    pub code: &'static str,
+    /// Probability that it acts.
+    pub probability: f64,
+    /// Findings seen that it makes show.
+    pub speaks_for: Vec<&'static str>,
+    /// Findings seen that speak against it, and ones it would show that were looked for in vain.
+    pub speaks_against: Vec<&'static str>,
+    /// What plan, burn and gear say of it.
+    pub records: Vec<Evidence>,
+}
+
+/// What was found out.
+#[derive(Clone, Debug, PartialEq)]
+pub struct Diagnosis {
+    /// Most likely first; nothing wrong among them.
+    pub suspects: Vec<Suspect>,
+    /// What to look at next; `None` when everything was looked at or little is left to learn.
+    pub next_check: Option<NextCheck>,
+    /// Pairs of findings that hardly go together.
+    pub contradictions: Vec<(&'static str, &'static str)>,
+}
+
+/// The finding that tells most for the effort of looking.
+#[derive(Clone, Copy, Debug, PartialEq)]
+pub struct NextCheck {
+    /// Its code.
+    pub finding: &'static str,
+    /// Bits of doubt that looking takes away on average.
+    pub bits: f64,
+    /// The two causes it tells apart best.
+    pub between: (&'static str, &'static str),
+}
+
+/// Less than this is not worth a look, bits. Source: `ours`.
+const WORTH_A_LOOK: f64 = 0.005;
+
+/// Findings that hardly go together. Source: `common_practice`.
+const CONTRADICT: [(&str, &str); 10] = [
+    ("top_edge_square", "top_edge_rounded"),
+    ("top_edge_square", "top_edge_beads"),
+    ("drag_lines_even_upright", "drag_lines_raked"),
+    ("drag_lines_even_upright", "drag_lines_uneven"),
+    ("dross_easy", "dross_hard"),
+    ("kerf_widens_at_bottom", "kerf_tapers_top_wide"),
+    ("flame_feathered", "flame_thin_hissing"),
+    ("star_short", "star_long"),
+    ("face_scalloped", "drag_lines_even_upright"),
+    ("not_through", "kerf_widens_at_bottom"),
+];
+
+type Sets = Vec<Vec<usize>>;
+
+static SETS: LazyLock<Result<Sets>> = LazyLock::new(|| Ok(sets(network()?.causes.len())));
+
+/// Every set of up to [`AT_ONCE`] of `count` causes, the empty one first.
+fn sets(count: usize) -> Sets {
+    let mut all: Sets = vec![vec![]];
+    let mut from = 0;
+    for _ in 0..AT_ONCE {
+        let to = all.len();
+        for at in from..to {
+            let first = all[at].last().map_or(0, |last| last + 1);
+            for next in first..count {
+                let mut longer = all[at].clone();
+                longer.push(next);
+                all.push(longer);
+            }
+        }
+        from = to;
+    }
+    all
+}
+
+fn places(network: &'static Network, codes: &[&str]) -> Result<Vec<usize>> {
+    let place = |code: &&str| {
+        network.finding(code).ok_or_else(|| Error::UnknownChoice {
+            input: "findings",
+            value: (*code).to_owned(),
+            allowed: network.findings.iter().map(|finding| finding.code.as_str()).collect(),
+        })
+    };
+    let mut found = codes.iter().map(place).collect::<Result<Vec<_>>>()?;
+    // an answer given twice is one answer
+    found.sort_unstable();
+    found.dedup();
+    Ok(found)
+}
+
+/// The odds of a cause before anything is seen, moved by what the records say.
+fn prior(network: &Network, cause: usize, evidence: &[Evidence]) -> f64 {
+    let code = network.causes[cause].code.as_str();
+    let base = network.causes[cause].prior / 100.0;
+    let moved: f64 =
+        evidence.iter().filter(|it| it.cause == code).map(|it| it.likelihood_ratio).product();
+    let odds = base / (1.0 - base) * moved;
+    odds / (1.0 + odds)
+}
+
+/// The posterior over all sets.
+fn weigh(network: &Network, sets: &Sets, seen: (&[usize], &[usize]), priors: &[f64]) -> Vec<f64> {
+    let none: f64 = priors.iter().map(|p| 1.0 - p).product();
+    let mut weights: Vec<f64> = sets
+        .iter()
+        .map(|set| {
+            let odds: f64 =
+                set.iter().map(|&cause| priors[cause] / (1.0 - priors[cause])).product();
+            let present: f64 = seen.0.iter().map(|&finding| network.shows(finding, set)).product();
+            let absent: f64 =
+                seen.1.iter().map(|&finding| 1.0 - network.shows(finding, set)).product();
+            none * odds * present * absent
+        })
+        .collect();
+    let sum: f64 = weights.iter().sum();
+    weights.iter_mut().for_each(|weight| *weight /= sum);
+    weights
+}
+
+/// Doubt over the sets, bits.
+fn entropy(weights: impl Iterator<Item = f64>) -> f64 {
+    weights.filter(|p| *p > 0.0).map(|p| -p * p.log2()).sum()
+}
+
+/// Sets that hold nearly all of the probability: the rest moves no choice of the next look.
+/// Source: `ours`.
+const HELD: f64 = 0.999;
+
+/// The likeliest sets that together hold [`HELD`] of the probability.
+fn likely<'a>(sets: &'a Sets, weights: &[f64]) -> Vec<(&'a [usize], f64)> {
+    let mut ranked: Vec<_> =
+        sets.iter().zip(weights).map(|(set, weight)| (set.as_slice(), *weight)).collect();
+    ranked.sort_by(|a, b| b.1.total_cmp(&a.1));
+    let mut held = 0.0;
+    let enough = ranked.iter().position(|(_, weight)| {
+        held += weight;
+        held >= HELD
+    });
+    ranked.truncate(enough.map_or(ranked.len(), |at| at + 1));
+    ranked
+}
+
+fn next_check(
+    network: &'static Network,
+    sets: &[(&[usize], f64)],
+    (answered, suspects): (&[usize], &[Suspect]),
+) -> Option<NextCheck> {
+    let now = entropy(sets.iter().map(|(_, weight)| *weight));
+    let open = (0..network.findings.len()).filter(|finding| !answered.contains(finding));
+    let gain = |finding: usize| {
+        let shows: Vec<f64> = sets.iter().map(|(set, _)| network.shows(finding, set)).collect();
+        let yes: f64 = sets.iter().zip(&shows).map(|((_, weight), p)| weight * p).sum();
+        let no = sets.iter().map(|(_, weight)| weight).sum::<f64>() - yes;
+        let branch = |chance: f64, of: &dyn Fn(f64) -> f64| {
+            let scaled = sets.iter().zip(&shows).map(|((_, weight), p)| weight * of(*p) / chance);
+            if chance > 0.0 { chance * entropy(scaled) } else { 0.0 }
+        };
+        now - branch(yes, &|p| p) - branch(no, &|p| 1.0 - p)
+    };
+    let best = open
+        .map(|finding| (finding, gain(finding)))
+        .filter(|(_, bits)| *bits > WORTH_A_LOOK)
+        .max_by(|a, b| {
+            let a_second = |it: &(usize, f64)| it.1 / network.findings[it.0].seconds;
+            a_second(a).total_cmp(&a_second(b))
+        })?;
+    let shown_by = |suspect: &Suspect| -> f64 {
+        let cause = network.causes.iter().position(|cause| cause.code == suspect.code);
+        cause.map_or(network.when_well[best.0], |cause| network.shows(best.0, &[cause]))
+    };
+    let leading = &suspects[..suspects.len().min(4)];
+    let most = leading.iter().max_by(|a, b| shown_by(a).total_cmp(&shown_by(b)))?;
+    let least = leading.iter().min_by(|a, b| shown_by(a).total_cmp(&shown_by(b)))?;
+    Some(NextCheck {
+        finding: network.findings[best.0].code.as_str(),
+        bits: best.1,
+        between: (most.code, least.code),
+    })
+}
+
+fn suspect(
+    network: &'static Network,
+    cause: usize,
+    (probability, evidence): (f64, &[Evidence]),
+    (present, absent): (&[usize], &[usize]),
+) -> Suspect {
+    let code = |&finding: &usize| network.findings[finding].code.as_str();
+    let opposed = present.iter().filter(|&&finding| network.against[finding][cause]);
+    let missed = absent.iter().filter(|&&finding| network.weight[finding][cause] >= 0.5);
+    Suspect {
+        code: network.causes[cause].code.as_str(),
+        probability,
+        speaks_for: present
+            .iter()
+            .filter(|&&finding| network.weight[finding][cause] > 0.0)
+            .map(code)
+            .collect(),
+        speaks_against: opposed.chain(missed).map(code).collect(),
+        records: evidence
+            .iter()
+            .filter(|it| it.cause == network.causes[cause].code)
+            .cloned()
+            .collect(),
+    }
+}
+
+/// What made an edge poor, from what was seen, what was looked for in vain, and what plan, burn and
+/// gear say.
+///
+/// | symbol | meaning | refused |
+/// |---|---|---|
+/// | `present` | codes of findings seen | unknown codes, none at all, one also in `absent` |
+/// | `absent` | codes of findings looked for in vain | unknown codes |
+/// | `evidence` | what the records say of causes | |
+/// | → | causes by probability, the next look, contradictions | |
+///
+/// ```text
+/// P(set | seen) ∝ Π prior · Π P(present | set) · Π (1 − P(absent | set))
+/// ```
+/// Source: `common_practice` for the tables, `ours` for the weights.
+///
+/// # Errors
+/// `UnknownChoice` for a code that is no finding; `Missing` when nothing was answered;
+/// `Contradiction` for a finding that is both seen and not.
+pub fn diagnose(present: &[&str], absent: &[&str], evidence: &[Evidence]) -> Result<Diagnosis> {
+    let network = network()?;
+    let sets = SETS.as_ref().map_err(Clone::clone)?;
+    let (seen, missed) = (places(network, present)?, places(network, absent)?);
+    if seen.is_empty() && missed.is_empty() && evidence.is_empty() {
+        return Err(Error::Missing { input: "findings", needed_for: "diagnosis" });
+    }
+    if seen.iter().any(|finding| missed.contains(finding)) {
+        let (value, against) = (1.0, 0.0);
+        let code = "seen_and_not";
+        return Err(Error::Contradiction { input: "findings", code, value, against, unit: "1" });
+    }
+    let priors: Vec<f64> =
+        (0..network.causes.len()).map(|cause| prior(network, cause, evidence)).collect();
+    let weights = weigh(network, sets, (&seen, &missed), &priors);
+    let mut marginals = vec![0.0; network.causes.len()];
+    for (set, weight) in sets.iter().zip(&weights) {
+        set.iter().for_each(|&cause| marginals[cause] += weight);
+    }
+    let mut suspects: Vec<Suspect> = marginals
+        .iter()
+        .enumerate()
+        .map(|(cause, p)| suspect(network, cause, (*p, evidence), (&seen, &missed)))
+        .collect();
+    suspects.push(Suspect {
+        code: ALL_WELL,
+        probability: weights[0],
+        speaks_for: Vec::new(),
+        speaks_against: Vec::new(),
+        records: Vec::new(),
+    });
+    suspects.sort_by(|a, b| b.probability.total_cmp(&a.probability));
+    let answered = [&seen[..], &missed[..]].concat();
+    let held = likely(sets, &weights);
+    let code = |code: &str| seen.iter().any(|&at| network.findings[at].code == code);
+    Ok(Diagnosis {
+        next_check: next_check(network, &held, (&answered, &suspects)),
+        suspects,
+        contradictions: CONTRADICT.into_iter().filter(|(a, b)| code(a) && code(b)).collect(),
+    })
+}

@@ -1,0 +1,201 @@
+//! The tables behind a diagnosis: findings, causes, and how strongly one shows the other.
+
+use std::sync::LazyLock;
+
+use serde::Deserialize;
+
+use crate::error::{Error, Result};
+use crate::reference::rows;
+
+/// What a person can see, hear, feel or measure: a row of edge-findings.csv.
+#[derive(Clone, Debug, Deserialize)]
+pub struct Finding {
+    /// Its code.
+    pub code: String,
+    /// top edge, face, bottom edge, kerf, flame, torch, metal.
+    #[serde(rename = "where")]
+    pub place: String,
+    /// In plain words.
+    pub plain_words: String,
+    /// Effort to look, s.
+    pub seconds: f64,
+}
+
+/// What can make an edge poor: a row of edge-causes.csv.
+#[derive(Clone, Debug, Deserialize)]
+pub struct Cause {
+    /// Its code.
+    pub code: String,
+    /// Relative odds before anything is seen, percent.
+    pub prior: f64,
+    /// motion, pressure, flame, tip, attitude, metal, supply, start, support, none.
+    pub group: String,
+    /// How to make sure.
+    pub check: String,
+    /// What to do.
+    pub remedy: String,
+}
+
+#[derive(Debug, Deserialize)]
+struct LinkRow {
+    cause: String,
+    strong: String,
+    medium: String,
+    weak: String,
+    against: String,
+}
+
+/// Nothing wrong: the empty set of causes.
+pub const ALL_WELL: &str = "all_well";
+
+/// A strong link shows about so often. Source: `common_practice` (edge-links.csv).
+const STRONG: f64 = 0.8;
+/// A medium one. Source: as [`STRONG`].
+const MEDIUM: f64 = 0.5;
+/// A weak one. Source: as [`STRONG`].
+const WEAK: f64 = 0.2;
+/// What a cause leaves of a finding that speaks against it. Source: `ours`.
+pub const AGAINST: f64 = 0.25;
+/// A finding that shows by itself. Source: `ours`.
+const LEAK: f64 = 0.03;
+/// One too particular to show by itself. Source: `ours`.
+const RARE_LEAK: f64 = 0.005;
+
+/// Findings that hardly appear by themselves. Source: `ours`.
+fn is_particular(code: &str) -> bool {
+    ["metal_runs_not_burns", "whistles_inside", "second_layer"].contains(&code)
+        || code.starts_with("flame_")
+}
+
+/// The tables as numbers: rows are findings, columns causes.
+#[derive(Debug)]
+pub struct Network {
+    /// Findings in the order of their table.
+    pub findings: Vec<Finding>,
+    /// Causes in the order of their table, without the one of nothing wrong.
+    pub causes: Vec<Cause>,
+    /// How each finding shows by itself.
+    pub leak: Vec<f64>,
+    /// `weight[finding][cause]`: how often the finding shows when the cause acts.
+    pub weight: Vec<Vec<f64>>,
+    /// `against[finding][cause]`: whether it speaks against the cause.
+    pub against: Vec<Vec<bool>>,
+    /// How each finding shows where nothing is wrong.
+    pub when_well: Vec<f64>,
+    /// Nothing wrong, as its row says.
+    pub well: Cause,
+}
+
+static NETWORK: LazyLock<Result<Network>> = LazyLock::new(load);
+
+/// The network compiled in.
+///
+/// # Errors
+/// [`Error::Reference`] when a table cannot be read.
+pub fn network() -> Result<&'static Network> {
+    NETWORK.as_ref().map_err(Clone::clone)
+}
+
+/// Every finding.
+///
+/// # Errors
+/// Only when a table compiled in cannot be read.
+pub fn findings() -> Result<&'static [Finding]> {
+    Ok(&network()?.findings)
+}
+
+/// Every cause, and nothing wrong last.
+///
+/// # Errors
+/// Only when a table compiled in cannot be read.
+pub fn causes() -> Result<impl Iterator<Item = &'static Cause>> {
+    let all = network()?;
+    Ok(all.causes.iter().chain(std::iter::once(&all.well)))
+}
+
+fn faulty(what: String) -> Error {
+    Error::Reference { file: "edge-links.csv", what }
+}
+
+fn load() -> Result<Network> {
+    let findings: Vec<Finding> =
+        rows("edge-findings.csv", include_str!("../../../reference/tables/edge-findings.csv"))?;
+    let all: Vec<Cause> =
+        rows("edge-causes.csv", include_str!("../../../reference/tables/edge-causes.csv"))?;
+    let links: Vec<LinkRow> =
+        rows("edge-links.csv", include_str!("../../../reference/tables/edge-links.csv"))?;
+    let (well, causes): (Vec<Cause>, Vec<Cause>) =
+        all.into_iter().partition(|cause| cause.code == ALL_WELL);
+    let well = well.into_iter().next().ok_or_else(|| faulty("no row all_well".into()))?;
+    let leak: Vec<f64> = findings
+        .iter()
+        .map(|finding| if is_particular(&finding.code) { RARE_LEAK } else { LEAK })
+        .collect();
+    let mut network = Network {
+        weight: vec![vec![0.0; causes.len()]; findings.len()],
+        against: vec![vec![false; causes.len()]; findings.len()],
+        when_well: leak.clone(),
+        leak,
+        findings,
+        causes,
+        well,
+    };
+    for link in &links {
+        network.take(link)?;
+    }
+    Ok(network)
+}
+
+impl Network {
+    /// The place of a finding.
+    #[must_use]
+    pub fn finding(&self, code: &str) -> Option<usize> {
+        self.findings.iter().position(|finding| finding.code == code)
+    }
+
+    fn take(&mut self, link: &LinkRow) -> Result<()> {
+        let cause = self.causes.iter().position(|cause| cause.code == link.cause);
+        if cause.is_none() && link.cause != ALL_WELL {
+            return Err(faulty(format!("no cause {}", link.cause)));
+        }
+        let kinds = [(&link.strong, STRONG), (&link.medium, MEDIUM), (&link.weak, WEAK)];
+        for (codes, weight) in kinds {
+            for at in self.places(codes)? {
+                match cause {
+                    Some(cause) => self.weight[at][cause] = weight,
+                    None => self.when_well[at] = weight,
+                }
+            }
+        }
+        for at in self.places(&link.against)? {
+            match cause {
+                Some(cause) => self.against[at][cause] = true,
+                None => self.when_well[at] *= AGAINST,
+            }
+        }
+        Ok(())
+    }
+
+    fn places(&self, codes: &str) -> Result<Vec<usize>> {
+        let known =
+            |code: &str| self.finding(code).ok_or_else(|| faulty(format!("no finding {code}")));
+        codes.split(';').filter(|code| !code.is_empty()).map(known).collect()
+    }
+
+    /// How often a finding shows when just these causes act.
+    ///
+    /// ```text
+    /// P = (1 − (1 − leak)·Π(1 − weight))·0.25^(causes it speaks against)
+    /// ```
+    #[must_use]
+    pub fn shows(&self, finding: usize, set: &[usize]) -> f64 {
+        if set.is_empty() {
+            return self.when_well[finding];
+        }
+        let hidden: f64 = set.iter().map(|&cause| 1.0 - self.weight[finding][cause]).product();
+        let opposed = set.iter().filter(|&&cause| self.against[finding][cause]).count();
+        #[allow(clippy::cast_possible_truncation, clippy::cast_possible_wrap, reason = "at most 3")]
+        let left = AGAINST.powi(opposed as i32);
+        (1.0 - (1.0 - self.leak[finding]) * hidden) * left
+    }
+}

@@ -1,0 +1,135 @@
+//! The table `burns`: what happened at the torch.
+
+use serde::Serialize;
+use serde_json::Value;
+use sqlx::PgPool;
+use time::OffsetDateTime;
+use utoipa::ToSchema;
+use uuid::Uuid;
+
+use super::{Made, Record, Recorded, made};
+use crate::error::{ApiError, ApiResult};
+
+/// A burn.
+#[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]
+pub struct Burn {
+    #[serde(flatten)]
+    #[sqlx(flatten)]
+    /// Id, version, who and when.
+    pub record: Record,
+    /// The cut it belongs to.
+    pub job_line_id: Option<Uuid>,
+    /// The card it was cut by.
+    pub plan_id: Option<Uuid>,
+    /// Who held the torch.
+    pub person_id: Option<Uuid>,
+    /// The tip in the torch.
+    pub tip_id: Option<Uuid>,
+    /// When.
+    #[serde(with = "time::serde::rfc3339")]
+    pub happened_at: OffsetDateTime,
+    /// Seconds of heating before the lever.
+    pub start_s: Option<f64>,
+    /// Seconds from lever to end.
+    pub duration_s: Option<f64>,
+    /// Pace, m/s.
+    #[serde(skip)]
+    #[schema(ignore)]
+    pub pace_m_s: Option<f64>,
+    /// good, usable, poor, lost.
+    pub outcome: Option<String>,
+    /// Gauges and the like as they were read.
+    #[schema(value_type = Object)]
+    pub readings: Value,
+    /// In the torch hand's words.
+    pub note: String,
+}
+
+impl Recorded for Burn {
+    fn record(&self) -> &Record {
+        &self.record
+    }
+}
+
+/// What makes a burn, in the units of the table.
+#[derive(Clone, Debug)]
+pub struct NewBurn {
+    /// The cut it belongs to.
+    pub job_line_id: Option<Uuid>,
+    /// The card it was cut by.
+    pub plan_id: Option<Uuid>,
+    /// Who held the torch.
+    pub person_id: Option<Uuid>,
+    /// The tip in the torch.
+    pub tip_id: Option<Uuid>,
+    /// When.
+    pub happened_at: OffsetDateTime,
+    /// Seconds of heating before the lever.
+    pub start_s: Option<f64>,
+    /// Seconds from lever to end.
+    pub duration_s: Option<f64>,
+    /// Pace, m/s.
+    pub pace_m_s: Option<f64>,
+    /// good, usable, poor, lost.
+    pub outcome: Option<String>,
+    /// Gauges and the like as they were read.
+    pub readings: Value,
+    /// In the torch hand's words.
+    pub note: String,
+}
+
+/// The newest burns.
+///
+/// # Errors
+/// When the database fails.
+pub async fn newest(pool: &PgPool, limit: i64) -> ApiResult<Vec<Burn>> {
+    let sql = "SELECT * FROM burns WHERE deleted_at IS NULL ORDER BY happened_at DESC, id LIMIT $1";
+    Ok(sqlx::query_as(sql).bind(limit).fetch_all(pool).await?)
+}
+
+/// A burn by its id.
+///
+/// # Errors
+/// When the database fails.
+pub async fn find(pool: &PgPool, id: Uuid) -> ApiResult<Option<Burn>> {
+    Ok(sqlx::query_as("SELECT * FROM burns WHERE id = $1").bind(id).fetch_optional(pool).await?)
+}
+
+/// Adds a burn under an id of the client's choice.
+///
+/// # Errors
+/// [`ApiError::Different`] when the id holds another body.
+pub async fn put(
+    pool: &PgPool,
+    (id, by): (Uuid, Option<Uuid>),
+    (burn, body): (&NewBurn, &Value),
+) -> ApiResult<Made<Burn>> {
+    let sql = "INSERT INTO burns
+                   (id, job_line_id, plan_id, person_id, tip_id, happened_at, start_s, duration_s,
+                    pace_m_s, outcome, readings, note, made_from, made_by, changed_by)
+               VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $14)
+               ON CONFLICT (id) DO NOTHING RETURNING *";
+    let new: Option<Burn> = sqlx::query_as(sql)
+        .bind(id)
+        .bind(burn.job_line_id)
+        .bind(burn.plan_id)
+        .bind(burn.person_id)
+        .bind(burn.tip_id)
+        .bind(burn.happened_at)
+        .bind(burn.start_s)
+        .bind(burn.duration_s)
+        .bind(burn.pace_m_s)
+        .bind(&burn.outcome)
+        .bind(&burn.readings)
+        .bind(&burn.note)
+        .bind(body)
+        .bind(by)
+        .fetch_optional(pool)
+        .await?;
+    let inserted = new.is_some();
+    let row = match new {
+        Some(row) => row,
+        None => find(pool, id).await?.ok_or(ApiError::NotFound)?,
+    };
+    made(inserted, row, body)
+}

@@ -1,0 +1,154 @@
+//! The edge over HTTP, as the contract says it; burns, and how they weigh in.
+
+use serde_json::{Value, json};
+use uuid::Uuid;
+
+use crate::test_app::{TestApp, plate};
+
+fn probability(body: &Value, cause: &str) -> f64 {
+    let causes = body["causes"].as_array().unwrap();
+    causes.iter().find(|it| it["code"] == cause).unwrap()["probability"].as_f64().unwrap()
+}
+
+#[actix_web::test]
+async fn findings_and_causes_are_those_of_the_tables() {
+    let app = TestApp::start().await;
+    let findings = app.get("/api/v1/edge/findings").await.body;
+    assert_eq!(findings["findings"].as_array().unwrap().len(), 44);
+    assert_eq!(findings["findings"][0]["code"], "top_edge_rounded");
+    let causes = app.get("/api/v1/edge/causes").await.body;
+    assert_eq!(causes["causes"].as_array().unwrap().len(), 31);
+    assert!(causes["causes"].as_array().unwrap().iter().any(|cause| cause["code"] == "all_well"));
+}
+
+#[actix_web::test]
+async fn a_diagnosis_ranks_explains_and_asks_on() {
+    let app = TestApp::start().await;
+    let ask = async |body: Value| app.post("/api/v1/edge/diagnoses", &body).await;
+    let found = ask(json!({ "present": ["drag_lines_raked", "not_through"] })).await.body;
+    let first = &found["causes"][0];
+    assert_eq!(first["code"], "too_fast");
+    assert!(first["remedy"].as_str().is_some_and(|remedy| remedy.contains("slow down")));
+    assert_eq!(first["speaks_for"], json!(["drag_lines_raked", "not_through"]));
+    let odds: Vec<f64> = found["causes"]
+        .as_array()
+        .unwrap()
+        .iter()
+        .map(|it| it["probability"].as_f64().unwrap())
+        .collect();
+    assert!(
+        odds.windows(2).all(|pair| pair[0] >= pair[1])
+            && odds.iter().all(|p| (0.0..=1.0).contains(p))
+    );
+    let next = &found["next_check"];
+    assert!(
+        next["finding"].is_string() && next["why"].as_str().is_some_and(|why| !why.contains('{'))
+    );
+    let whistle = ask(json!({ "present": ["whistles_inside"] })).await.body;
+    assert!(whistle["dangers"][0]["text"].as_str().is_some_and(|text| text.starts_with("STOP")));
+    let both = ask(json!({ "present": ["dross_easy", "dross_hard"] })).await.body;
+    assert_eq!(both["contradictions"], json!([["dross_easy", "dross_hard"]]));
+    let all: Vec<Value> = app.get("/api/v1/edge/findings").await.body["findings"]
+        .as_array()
+        .unwrap()
+        .iter()
+        .map(|it| it["code"].clone())
+        .collect();
+    assert_eq!(
+        ask(json!({ "present": all })).await.status,
+        200,
+        "everything at once is an answer too"
+    );
+    for (body, at, code) in [
+        (json!({}), "present", "no_findings"),
+        (json!({ "present": ["roses"] }), "present.0", "unknown_choice"),
+        (json!({ "present": ["pops"], "absent": ["pops"] }), "absent.0", "seen_and_not"),
+        (json!({ "present": ["pops"], "plan_id": Uuid::now_v7() }), "plan_id", "wrong_shape"),
+        (json!({ "present": ["pops"], "burn_id": Uuid::now_v7() }), "burn_id", "wrong_shape"),
+    ] {
+        let refused = ask(body.clone()).await;
+        assert_eq!(refused.status, 422, "{body}");
+        let field = &refused.body["error"]["fields"][0];
+        assert_eq!(
+            (field["path"].as_str(), field["code"].as_str()),
+            (Some(at), Some(code)),
+            "{body}"
+        );
+    }
+}
+
+#[actix_web::test]
+async fn a_burn_is_noted_with_when_alone_and_weighs_in_with_more() {
+    let app = TestApp::start().await;
+    let note =
+        async |body: Value| app.put(&format!("/api/v1/burns/{}", Uuid::now_v7()), &body).await;
+    assert_eq!(note(json!({ "happened_at": "2026-11-20T10:00:00Z" })).await.status, 201);
+    for (body, at) in [
+        (json!({ "happened_at": "yesterday" }), "happened_at"),
+        (json!({ "happened_at": "2026-11-20T10:00:00Z", "outcome": "splendid" }), "outcome"),
+        (json!({ "happened_at": "2026-11-20T10:00:00Z", "pace_mm_min": -4 }), "pace_mm_min"),
+        (json!({ "happened_at": "2026-11-20T10:00:00Z", "plan_id": Uuid::now_v7() }), "plan_id"),
+    ] {
+        let refused = note(body).await;
+        assert_eq!(
+            (refused.status.as_u16(), &refused.body["error"]["fields"][0]["path"]),
+            (422, &json!(at))
+        );
+    }
+    let plan_id = Uuid::now_v7();
+    let plan = app
+        .put(&format!("/api/v1/plans/{plan_id}"), &json!({ "title": "one", "request": plate() }))
+        .await
+        .body;
+    let pace = plan["result"]["travel_speed_mm_min"]["set"].as_f64().unwrap();
+    let burn = Uuid::now_v7();
+    let fast = json!({ "happened_at": "2026-11-20T10:00:00Z", "plan_id": plan_id, "pace_mm_min": 1.4 * pace, "outcome": "poor" });
+    let path = format!("/api/v1/burns/{burn}");
+    assert_eq!(app.put(&path, &fast).await.status, 201);
+    assert_eq!(app.put(&path, &fast).await.status, 200, "sent twice, noted once");
+    let ask = async |body: Value| app.post("/api/v1/edge/diagnoses", &body).await.body;
+    let bare = ask(json!({ "present": ["dross_hard"] })).await;
+    let weighed = ask(json!({ "present": ["dross_hard"], "burn_id": burn })).await;
+    assert!(probability(&weighed, "too_fast") > 2.0 * probability(&bare, "too_fast"));
+    assert!(probability(&weighed, "too_slow") < probability(&bare, "too_slow"));
+    let too_fast =
+        weighed["causes"].as_array().unwrap().iter().find(|it| it["code"] == "too_fast").unwrap();
+    assert!(
+        too_fast["records"][0]["text"].as_str().is_some_and(|text| text.contains("140 %")),
+        "{too_fast}"
+    );
+    let listed = app.get("/api/v1/burns").await.body;
+    assert_eq!(listed["burns"].as_array().unwrap().len(), 2);
+}
+
+/// Source: ISO 9013:2017, limits from memory.
+#[actix_web::test]
+async fn a_measured_edge_gets_its_ranges() {
+    let app = TestApp::start().await;
+    let grade = async |body: Value| app.post("/api/v1/edge/grade", &body).await;
+    let found =
+        grade(json!({ "thickness_mm": 20, "perpendicularity_mm": 0.6, "roughness_rz5_um": 57 }))
+            .await
+            .body;
+    assert_eq!(
+        (&found["perpendicularity_range"], &found["roughness_range"]),
+        (&json!(3), &json!(3))
+    );
+    assert_eq!(found["rules"].as_array().unwrap().len(), 7);
+    let beyond = grade(json!({ "thickness_mm": 20, "perpendicularity_mm": 5 })).await.body;
+    assert_eq!(
+        (&beyond["perpendicularity_range"], &beyond["roughness_range"]),
+        (&Value::Null, &Value::Null)
+    );
+    for (body, at) in [
+        (json!({ "thickness_mm": 2, "perpendicularity_mm": 0.6 }), "thickness_mm"),
+        (json!({ "thickness_mm": 20, "perpendicularity_mm": -1 }), "perpendicularity_mm"),
+        (json!({ "thickness_mm": 20, "roughness_rz5_um": "rough" }), "roughness_rz5_um"),
+    ] {
+        let refused = grade(body).await;
+        assert_eq!(
+            (refused.status.as_u16(), &refused.body["error"]["fields"][0]["path"]),
+            (422, &json!(at))
+        );
+    }
+}
