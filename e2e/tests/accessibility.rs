@@ -18,6 +18,7 @@ async fn views(app: &App) -> Result<Vec<(String, &'static str)>> {
         (format!("/cards/{card}"), "[data-card]"),
         ("/shop".into(), "#people + ul li"),
         ("/rack".into(), "[data-part='torch'] li"),
+        ("/edge".into(), "[data-zone='face']"),
         ("/steel".into(), "[data-cuttability]"),
         (format!("/jobs/{job}/gas"), "[data-tips]"),
         (format!("/jobs/{job}/list"), "[data-list-text]"),

@@ -119,7 +119,12 @@ async fn pictures_of_steel_rack_and_supply() -> Result<()> {
         browser.fill("[data-list-text]", list).await?;
         browser.click("Plan the list").await?;
         browser.see("[data-list-done='true']").await?;
-        camera.take(&browser, "cut-list").await
+        camera.take(&browser, "cut-list").await?;
+        browser.open("/edge").await?;
+        browser.see("[data-zone='face']").await?.click().await?;
+        browser.click("drag lines swept far back").await?;
+        browser.see("[data-cause='too_fast']").await?;
+        camera.take(&browser, "edge").await
     })
     .await
 }

@@ -15,6 +15,7 @@ import { SHORTCUTS, useShortcuts } from "./keys";
 const PAGES = [
   { to: "/", text: "Today" },
   { to: "/jobs", text: "Jobs" },
+  { to: "/edge", text: "Edge" },
   { to: "/steel", text: "Steel" },
   { to: "/rack", text: "Rack" },
   { to: "/shop", text: "Shop" },

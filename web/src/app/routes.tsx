@@ -40,6 +40,11 @@ const list = createRoute({
   path: "/jobs/$jobId/list",
   component: lazyRouteComponent(() => import("@/features/job"), "ListPage"),
 });
+const edge = createRoute({
+  getParentRoute: () => root,
+  path: "/edge",
+  component: lazyRouteComponent(() => import("@/features/edge"), "EdgePage"),
+});
 const steel = createRoute({
   getParentRoute: () => root,
   path: "/steel",
@@ -56,7 +61,7 @@ const shop = createRoute({
   component: lazyRouteComponent(() => import("@/features/shop"), "ShopPage"),
 });
 
-const pages = [today, jobs, job, gas, list, steel, rack, card, shop];
+const pages = [today, jobs, job, gas, list, edge, steel, rack, card, shop];
 
 export const router = createRouter({ routeTree: root.addChildren(pages) });
 

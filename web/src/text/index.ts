@@ -172,6 +172,15 @@ export const SCREEN = {
   swayLead:
     "One input changed at a time, to what a shop may find or choose. The bar shows how far the result moves.",
   changeLead: "To change over:",
+  edgeLead:
+    "Touch where something looks wrong, then what you see there. What you looked for and did not find counts too.",
+  touchZone:
+    "Touch a part of the drawing: torch, flame, top edge, face, bottom edge, kerf or metal.",
+  noAnswers:
+    "Nothing answered yet. One touch on the drawing, one on what you see, and the likely causes stand here.",
+  oddsAreOurs: "The odds rest on common practice and our judgement; they rank where to look first.",
+  measureEdge:
+    "Out of square: lay a square on the top face and measure the widest gap to the cut with a feeler, away from the corners. Rz5: hold a comparator strip beside the middle of the cut. Rz5 is not the Ra of structural codes: never turn one into the other.",
   defer: "Planned figures. A cleared person decides.",
 } as const;
 

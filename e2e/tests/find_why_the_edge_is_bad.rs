@@ -1,0 +1,44 @@
+//! A bad edge, now, without a job: from what one sees to a cause with its remedy.
+
+use anyhow::{Result, ensure};
+use galvanon_e2e::{DESK, PHONE, journey};
+
+const ENTER: &str = "\u{e007}";
+
+#[tokio::test(flavor = "multi_thread")]
+async fn three_touches_from_today_name_a_cause_with_its_remedy() -> Result<()> {
+    journey(PHONE, |_, browser| async move {
+        browser.open("/").await?;
+        browser.click("Edge").await?;
+        browser.see("[data-zone='face']").await?.click().await?;
+        browser.click("drag lines swept far back").await?;
+        browser.reads("[data-cause='too_fast']", "slow down until the sparks leave").await?;
+        // a second look, asked for by the application, and everything is there after a reload
+        browser.click("It is not").await?;
+        browser.reads("[data-cause='too_fast']", "%").await?;
+        browser.reload().await?;
+        browser.see("[data-cause='too_fast']").await?;
+        browser.click("Start over").await?;
+        browser.gone("[data-cause]").await?;
+        Ok(())
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn the_keyboard_alone_finds_it_and_a_whistle_inside_comes_first() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/edge").await?;
+        browser.press_at("[data-zone='torch']", ENTER).await?;
+        browser.press_at("[data-finding='whistles_inside'] button", ENTER).await?;
+        browser.reads("[data-danger='whistles_inside']", "Cutting oxygen off").await?;
+        browser.press_at("[data-zone='bottom edge']", ENTER).await?;
+        browser.press_at("[data-finding='dross_easy'] button", ENTER).await?;
+        browser.press_at("[data-finding='dross_hard'] button", ENTER).await?;
+        browser.reads("main", "hardly go together").await?;
+        browser.fill_field("Out of square, u", "0.6 mm").await?;
+        ensure!(browser.see("[data-grade='perpendicularity']").await.is_ok());
+        Ok(())
+    })
+    .await
+}
