@@ -240,6 +240,8 @@ fn a_regulator_that_cannot_deliver_stops_the_plan() {
     assert!(notes(&request).contains(&("regulator_too_small", Level::Stop)));
     request.gear.oxygen_regulator_limit = Some(GaugePressure::from_pa(1_000e3));
     assert!(!notes(&request).iter().any(|(code, _)| *code == "regulator_too_small"));
+    request.gear.torch_limit = Some(GaugePressure::from_pa(150e3));
+    assert!(notes(&request).contains(&("torch_over_limit", Level::Stop)));
 }
 
 // --- work -----------------------------------------------------------------------------------

@@ -26,6 +26,21 @@ async fn three_touches_from_today_name_a_cause_with_its_remedy() -> Result<()> {
 }
 
 #[tokio::test(flavor = "multi_thread")]
+async fn a_burn_on_record_weighs_in() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/edge").await?;
+        browser.see("[data-zone='bottom edge']").await?.click().await?;
+        browser.click("heavy slag that must be ground").await?;
+        browser.see("[data-cause]").await?;
+        browser.see("[role='combobox']").await?.click().await?;
+        browser.click("raked lines at the end").await?;
+        browser.reads("[data-cause='too_fast']", "The pace was 138 % of the planned one").await?;
+        Ok(())
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
 async fn the_keyboard_alone_finds_it_and_a_whistle_inside_comes_first() -> Result<()> {
     journey(DESK, |_, browser| async move {
         browser.open("/edge").await?;

@@ -16,7 +16,7 @@ use crate::store::job_lines::NewLine;
 use crate::store::jobs::NewJob;
 use crate::store::people::NewPerson;
 use crate::store::shop_settings::Setting;
-use crate::store::{Made, gear, job_lines, jobs, people, plans, shop_settings};
+use crate::store::{Made, burns, gear, job_lines, jobs, people, plans, shop_settings};
 
 #[derive(Deserialize)]
 struct ShopFile {
@@ -61,6 +61,28 @@ struct JobFile {
     #[serde(default)]
     rack: std::collections::BTreeMap<String, String>,
     lines: Vec<LineEntry>,
+}
+
+#[derive(Deserialize)]
+struct BurnsFile {
+    burns: Vec<BurnEntry>,
+}
+
+/// A burn of a demo line: pace and oxygen are parts of the planned ones.
+#[derive(Deserialize)]
+struct BurnEntry {
+    job: usize,
+    line: usize,
+    days_ago: i64,
+    by: String,
+    outcome: String,
+    start_s: f64,
+    pace: f64,
+    oxygen: f64,
+    cylinder_left_percent: f64,
+    set_flowing: bool,
+    tip: String,
+    note: String,
 }
 
 #[derive(Deserialize)]
@@ -124,8 +146,17 @@ pub async fn load(pool: &PgPool, folder: &Path) -> Result<bool, DemoError> {
         .map(|entry| entry.path())
         .collect();
     files.sort();
+    let mut jobs = Vec::new();
     for file in files {
-        load_job(pool, read(&file)?, (&crew, &labels)).await?;
+        jobs.push(load_job(pool, read(&file)?, (&crew, &labels)).await?);
+    }
+    let burns = folder.join("burns.toml");
+    // a folder made by a test may hold none
+    if burns.exists() {
+        let file: BurnsFile = read(&burns)?;
+        for entry in file.burns {
+            load_burn(pool, entry, (&crew, &labels, &jobs)).await?;
+        }
     }
     Ok(true)
 }
@@ -187,7 +218,7 @@ async fn load_job(
     pool: &PgPool,
     file: JobFile,
     (crew, labels): (&Named, &Named),
-) -> Result<(), DemoError> {
+) -> Result<Vec<Loaded>, DemoError> {
     let by = crew.iter().find(|(name, _)| *name == file.by).map(|(_, id)| *id);
     let mut rig = file.rig;
     for (place, label) in &file.rack {
@@ -201,10 +232,11 @@ async fn load_job(
     jobs::put(pool, (job_id, by), (&job, &body)).await?;
     age(pool, job_id, file.days_ago).await?;
     let shop = Shop::read(pool, None).await?;
+    let mut lines = Vec::new();
     for (place, entry) in file.lines.into_iter().enumerate() {
-        load_line(pool, (entry, place), (&job, job_id, by), &shop).await?;
+        lines.push(load_line(pool, (entry, place), (&job, job_id, by), &shop).await?);
     }
-    Ok(())
+    Ok(lines)
 }
 
 async fn load_line(
@@ -212,7 +244,7 @@ async fn load_line(
     (entry, place): (LineEntry, usize),
     (job, job_id, by): (&NewJob, Uuid, Option<Uuid>),
     shop: &Shop,
-) -> Result<(), DemoError> {
+) -> Result<Loaded, DemoError> {
     let read = galvanon_core::entry::line::read(&entry.typed);
     if let Some(problem) = read.problems.first() {
         return Err(DemoError::Line(entry.typed, problem.code.to_owned()));
@@ -226,16 +258,66 @@ async fn load_line(
     let Made::New(_) = job_lines::put(pool, (id, by), (&line, &body)).await? else {
         return Err(DemoError::Line(line.typed, "id used twice".into()));
     };
+    let planned = shop.request(&job.rig, &line.input)?.request;
+    let plan = crate::api::cut::planned(&planned)?;
+    let mut loaded = Loaded {
+        line: id,
+        card: None,
+        pace_mm_min: plan.travel_speed_mm_min.set,
+        oxygen_kpa: plan.oxygen_pressure_kpa.set,
+    };
     if let Some(days) = entry.card_days_ago {
-        let request = serde_json::to_value(shop.request(&job.rig, &line.input)?.request)
-            .map_err(crate::error::ApiError::from)?;
+        let request = serde_json::to_value(planned).map_err(crate::error::ApiError::from)?;
         let title = format!("{}: {}", job.name, read.understood.echo());
         let plan = PlanRequest { job_line_id: Some(id), title, request };
         let body = json!({ "job_line_id": id, "title": plan.title, "request": plan.request });
         let card = Uuid::now_v7();
         // written with its age at once: a plan is never changed afterwards
         plans::put(pool, (card, by), (&new_plan(&plan)?, &body), ago(days)).await?;
+        loaded.card = Some(card);
     }
+    Ok(loaded)
+}
+
+/// A demo line as it was stored, with what its plan says.
+struct Loaded {
+    line: Uuid,
+    card: Option<Uuid>,
+    pace_mm_min: f64,
+    oxygen_kpa: f64,
+}
+
+async fn load_burn(
+    pool: &PgPool,
+    entry: BurnEntry,
+    (crew, labels, jobs): (&Named, &Named, &[Vec<Loaded>]),
+) -> Result<(), DemoError> {
+    use time::format_description::well_known::Rfc3339;
+    let missing = || DemoError::Line(format!("burn of job {}", entry.job), "no such line".into());
+    let line = jobs.get(entry.job - 1).and_then(|lines| lines.get(entry.line - 1));
+    let line = line.ok_or_else(missing)?;
+    let named = |all: &Named, name: &str| all.iter().find(|(it, _)| it == name).map(|(_, id)| *id);
+    let when = ago(entry.days_ago).format(&Rfc3339);
+    let when = when.map_err(|error| DemoError::Line("a time".into(), error.to_string()))?;
+    let body = json!({
+        "happened_at": when,
+        "job_line_id": line.line,
+        "plan_id": line.card,
+        "person_id": named(crew, &entry.by),
+        "tip_id": named(labels, &entry.tip),
+        "start_s": entry.start_s,
+        "pace_mm_min": (entry.pace * line.pace_mm_min).round(),
+        "outcome": entry.outcome,
+        "readings": {
+            "oxygen_pressure_kpa": (entry.oxygen * line.oxygen_kpa).round(),
+            "set_flowing": entry.set_flowing,
+            "cylinder_left_percent": entry.cylinder_left_percent,
+        },
+        "note": entry.note,
+    });
+    let request: crate::api::burns::BurnRequest = crate::api::body::read(&body)?;
+    let burn = crate::api::burns::checked(&request)?;
+    burns::put(pool, (Uuid::now_v7(), None), (&burn, &body)).await?;
     Ok(())
 }
 

@@ -142,6 +142,7 @@ impl Shop {
                     request["torch"] = fields["mixing"].clone();
                     request["gear"]["torch_fuels"] = fields["fuels"].clone();
                     request["gear"]["torch_seat"] = fields["seat"].clone();
+                    request["gear"]["torch_max_oxygen_kpa"] = fields["max_oxygen_kpa"].clone();
                 }
                 _ => {}
             }

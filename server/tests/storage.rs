@@ -278,6 +278,9 @@ async fn the_demo_shop_loads_once_and_shows_each_fuel_and_start() {
     ] {
         assert!(met.contains(wanted), "{wanted} is not in the demo: {met:?}");
     }
+    let burns = app.get("/api/v1/burns").await.body["burns"].clone();
+    assert_eq!(burns.as_array().unwrap().len(), 20);
+    assert!(burns.as_array().unwrap().iter().any(|burn| burn["outcome"] == "lost"));
     let today = app.get("/api/v1/today").await.body;
     assert_eq!((today["last"].as_array().unwrap().len(), &today["next_count"]), (3, &json!(11)));
 }

@@ -110,6 +110,8 @@ pub struct Gear {
     pub arrestors: Option<bool>,
     /// Which fuels the torch is made for.
     pub torch: Option<TorchFuels>,
+    /// The highest oxygen pressure the torch is made for.
+    pub torch_limit: Option<GaugePressure>,
     /// How a tip sits in the torch.
     pub torch_seat: Option<Seat>,
     /// Face of the tip.
@@ -173,7 +175,7 @@ pub fn misfits(gear: &Gear, fuel: Fuel) -> Result<Vec<Note>> {
     Ok(notes)
 }
 
-/// Regulators that cannot deliver what they must be set to.
+/// Regulators that cannot deliver what they must be set to, and a torch not made for it.
 #[must_use]
 pub fn regulators_too_small(
     gear: &Gear,
@@ -194,5 +196,11 @@ pub fn regulators_too_small(
         ];
         Some(stop("regulator_too_small", values))
     };
-    lines.into_iter().filter_map(too_small).collect()
+    let mut notes: Vec<Note> = lines.into_iter().filter_map(too_small).collect();
+    if let Some(limit) = gear.torch_limit.filter(|limit| oxygen > *limit) {
+        let pressure = |p: GaugePressure| Measure::Number(Kind::Pressure, p.as_pa());
+        let values = vec![("needed", pressure(oxygen)), ("limit", pressure(limit))];
+        notes.push(stop("torch_over_limit", values));
+    }
+    notes
 }

@@ -7,7 +7,6 @@
 use crate::error::Result;
 use crate::quantity::{Length, Temperature};
 use crate::range::Range;
-use crate::solve::interpolate::LogTable;
 
 /// Temperatures that the formulas are given for.
 pub const TEMPERATURE: Range = Range::new("temperature", "K", 293.15, 1473.15);
@@ -51,12 +50,19 @@ pub fn conductivity(t: Temperature) -> Result<f64> {
     Ok(if theta < 800.0 { 54.0 - 3.33e-2 * theta } else { 27.3 })
 }
 
+/// Plate, and the depth its cut edge is changed to. Source: `awhb_heat_affected`, from memory.
+const THIN: (Length, Length) = (Length::from_mm(12.0), Length::from_mm(0.8));
+/// As [`THIN`], where the table ends.
+const THICK: (Length, Length) = (Length::from_mm(150.0), Length::from_mm(3.2));
+
 /// Heat-affected depth of the cut edge at a thickness of plate: 0.8 mm up to 12 mm plate, rising
 /// in logarithms to 3.2 mm at 150 mm. Source: `awhb_heat_affected`, from memory.
 #[must_use]
 pub fn heat_affected_depth(thickness: Length) -> Length {
-    const KNOTS: [(f64, f64); 2] = [(0.012, 0.8e-3), (0.150, 3.2e-3)];
-    let depth = LogTable::new(KNOTS).map_or(KNOTS[0].1, |table| table.at(thickness.as_m()));
+    let span = (THICK.1.as_m() / THIN.1.as_m()).ln();
+    let thick = THICK.0.as_m() / THIN.0.as_m();
+    let part = ((thickness.as_m() / THIN.0.as_m()).ln() / thick.ln()).clamp(0.0, 1.0);
+    let depth = THIN.1.as_m() * (span * part).exp();
     Length::from_m(depth)
 }
 

@@ -61,11 +61,14 @@ pub fn suitable(thickness: Length) -> Result<(Length, Length)> {
 /// # Errors
 /// Only when a table compiled in cannot be read.
 pub fn suits(tip: &Tip, (thickness, fuel): (Length, Fuel)) -> Result<bool> {
-    if let Some(chart) = tip.chart(fuel) {
-        return Ok(chart.at(thickness).is_some());
+    Ok(is_inside(tip, (thickness, fuel), suitable(thickness)?))
+}
+
+fn is_inside(tip: &Tip, (thickness, fuel): (Length, Fuel), (low, high): (Length, Length)) -> bool {
+    match tip.chart(fuel) {
+        Some(chart) => chart.at(thickness).is_some(),
+        None => tip.bore >= low && tip.bore <= high,
     }
-    let (low, high) = suitable(thickness)?;
-    Ok(tip.bore >= low && tip.bore <= high)
 }
 
 /// The tip to fit from `owned`; the one of nearest bore when none suits, `None` when none is
@@ -74,14 +77,15 @@ pub fn suits(tip: &Tip, (thickness, fuel): (Length, Fuel)) -> Result<bool> {
 /// # Errors
 /// `OutOfRange` for a bore outside [`super::pressure::BORE`].
 pub fn choose<'a>(owned: &'a [Tip], need: &Need) -> Result<Option<&'a Tip>> {
+    let band = suitable(need.thickness)?;
     let mut inside: Vec<(&Tip, f64)> = Vec::with_capacity(owned.len());
     for tip in owned {
-        if suits(tip, (need.thickness, need.fuel))? {
+        if is_inside(tip, (need.thickness, need.fuel), band) {
             inside.push((tip, distance(tip, need)?));
         }
     }
     let Some(best) = inside.iter().min_by(|a, b| a.1.total_cmp(&b.1)).map(|found| found.0) else {
-        return Ok(nearest(owned, suitable(need.thickness)?));
+        return Ok(nearest(owned, band));
     };
     Ok(Some(match need.school {
         TipSchool::ToTheWork => best,
@@ -120,9 +124,10 @@ fn nearest(owned: &[Tip], (low, high): (Length, Length)) -> Option<&Tip> {
 /// # Errors
 /// Only when a table compiled in cannot be read.
 pub fn would_suit(owned: &[Tip], need: (Length, Fuel)) -> Result<Vec<Length>> {
+    let band = suitable(need.0)?;
     let mut bores = Vec::new();
     for tip in owned {
-        if suits(tip, need)? && !bores.contains(&tip.bore) {
+        if is_inside(tip, need, band) && !bores.contains(&tip.bore) {
             bores.push(tip.bore);
         }
     }

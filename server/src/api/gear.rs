@@ -144,6 +144,9 @@ pub struct TorchFields {
     /// all_fuels, acetylene_only, alternate_only.
     #[schema(value_type = Option<String>)]
     pub fuels: Option<Given>,
+    /// The highest oxygen pressure it is made for.
+    #[schema(value_type = Option<f64>)]
+    pub max_oxygen_kpa: Option<Given>,
     /// How a tip sits in it.
     #[schema(value_type = Option<String>)]
     pub seat: Option<Given>,
@@ -338,6 +341,8 @@ fn check_torch(fields: &mut Fields, value: &Value) -> ApiResult<()> {
     let given: TorchFields = shape(value)?;
     fields.choice("fields.build", given.build.as_ref(), (&BUILDS, None));
     fields.choice("fields.mixing", given.mixing.as_ref(), (&MIXING, None));
+    let most = (given.max_oxygen_kpa.as_ref(), &SCALE, Kind::Pressure);
+    positive(fields, "fields.max_oxygen_kpa", most);
     optional(fields, "fields.fuels", (given.fuels.as_ref(), TORCH_FUELS));
     optional(fields, "fields.seat", (given.seat.as_ref(), SEATS));
     Ok(())

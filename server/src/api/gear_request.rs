@@ -135,6 +135,9 @@ pub struct GearWire {
     /// all_fuels, acetylene_only, alternate_only.
     #[schema(value_type = Option<String>)]
     pub torch_fuels: Option<Given>,
+    /// The highest oxygen pressure the torch is made for.
+    #[schema(value_type = Option<f64>)]
+    pub torch_max_oxygen_kpa: Option<Given>,
     /// How a tip sits in the torch, as the seat of a tip.
     #[schema(value_type = Option<String>)]
     pub torch_seat: Option<Given>,
@@ -272,7 +275,9 @@ pub fn read_gear(fields: &mut Fields, gear: Option<&GearWire>) -> Gear {
     let regulator_limit = limit("regulator_max_kpa", gear.regulator_max_kpa.as_ref());
     let oxygen_regulator_limit =
         limit("oxygen_regulator_max_kpa", gear.oxygen_regulator_max_kpa.as_ref());
+    let torch_limit = limit("torch_max_oxygen_kpa", gear.torch_max_oxygen_kpa.as_ref());
     Gear {
+        torch_limit,
         hose_grade: optional(fields, "gear.hose_grade", (gear.hose_grade.as_ref(), GRADES)),
         regulator: optional(fields, "gear.regulator", (gear.regulator.as_ref(), FUELS)),
         regulator_limit,

@@ -12,6 +12,7 @@ export const keys = {
   fuels: (jobId: string | null, input: unknown) => ["fuels", jobId, input] as const,
   sensitivity: (jobId: string | null, input: unknown, quantity: string) =>
     ["sensitivity", jobId, input, quantity] as const,
+  burns: ["burns"] as const,
   diagnosis: (answers: unknown) => ["diagnosis", answers] as const,
   cuttability: (body: unknown) => ["cuttability", body] as const,
   unknown: (answers: readonly string[]) => ["unknown", answers] as const,

@@ -5,20 +5,36 @@ import { useState } from "react";
 import { ApiFailure, api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { EdgeZones } from "@/draw/edge-zones";
-import { SCREEN } from "@/text";
+import { SCREEN, word } from "@/text";
 import { Button } from "@/ui/button";
+import { Choice as Picker } from "@/ui/choice";
 import { useKept } from "@/ui/kept";
 import { Mark } from "@/ui/mark";
 import { Notice } from "@/ui/notice";
+import { usePreferences } from "@/ui/preferences";
 import { Empty, Failed, Loading } from "@/ui/states";
+import { print, type System } from "@/units";
 import { Grade } from "./Grade";
 
-type Answers = { present: string[]; absent: string[] };
+type Answers = { present: string[]; absent: string[]; burn_id?: string | null };
 type Finding = Schemas["FindingWire"];
 
 const NOTHING: Answers = { present: [], absent: [] };
 /** Causes shown at once; the rest is hardly likely. */
 const SHOWN = 5;
+
+const NO_BURN = "none";
+
+/** A burn as one remembers it: the day, how it came out, the pace, what was said. */
+function burnWords(burn: Schemas["BurnView"], system: System): string {
+  const day = new Date(burn.happened_at).toLocaleDateString("en", {
+    day: "numeric",
+    month: "short",
+  });
+  const pace = burn.pace_mm_min == null ? null : print(burn.pace_mm_min, "speed", system);
+  const parts = [day, burn.outcome ? word(burn.outcome) : null, pace, burn.note || null];
+  return parts.filter((part) => part !== null).join(" · ");
+}
 
 /** The answers with one more: an answer given again is taken back. */
 function answered(now: Answers, code: string, seen: boolean): Answers {
@@ -144,7 +160,12 @@ export function EdgePage() {
     staleTime: Number.POSITIVE_INFINITY,
     queryFn: () => data(api.GET("/api/v1/edge/findings")),
   });
-  const some = answers.present.length + answers.absent.length > 0;
+  const burns = useQuery({
+    queryKey: keys.burns,
+    queryFn: () => data(api.GET("/api/v1/burns")),
+  });
+  const { system } = usePreferences();
+  const some = answers.present.length + answers.absent.length > 0 || answers.burn_id != null;
   const diagnosis = useQuery({
     queryKey: keys.diagnosis(answers),
     enabled: some,
@@ -209,6 +230,20 @@ export function EdgePage() {
           )}
         </div>
         <div className="flex flex-col gap-3">
+          {(burns.data?.burns.length ?? 0) > 0 && (
+            <Picker
+              label="The burn it belongs to, if it was noted: its figures weigh in"
+              value={answers.burn_id ?? NO_BURN}
+              options={[
+                { value: NO_BURN, text: "none, or not noted" },
+                ...(burns.data?.burns ?? []).map((burn) => ({
+                  value: burn.id,
+                  text: burnWords(burn, system),
+                })),
+              ]}
+              onChange={(id) => setAnswers({ ...answers, burn_id: id === NO_BURN ? null : id })}
+            />
+          )}
           {failure && <Failed error={failure} />}
           {!some && <Empty>{SCREEN.noAnswers}</Empty>}
           {found?.contradictions.map(([one, other]) => (

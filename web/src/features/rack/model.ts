@@ -106,6 +106,7 @@ export const FIELDS: Record<GearKind, readonly Field[]> = {
       as: "choice",
       options: ["all_fuels", "acetylene_only", "alternate_only"],
     },
+    { key: "max_oxygen_kpa", label: "Most oxygen it takes", as: "measure", kind: "pressure" },
     { key: "seat", label: "Seat of its tips", as: "choice", options: SEATS },
   ],
 };
