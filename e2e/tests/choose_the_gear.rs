@@ -108,7 +108,7 @@ async fn fuels_stand_side_by_side_and_what_moves_a_result_opens_its_trace() -> R
         browser.click("Hold to compare").await?;
         browser.fill_field("Thickness", "1-1/2").await?;
         browser.reads("[data-was='start_preheat_s']", "held").await?;
-        browser.click("Let go").await?;
+        browser.click("Stop comparing").await?;
         browser.gone("[data-was]").await?;
         browser.click("Compare").await?;
         browser.click("Use propane").await?;

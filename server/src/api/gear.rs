@@ -25,6 +25,7 @@ use super::guard::person;
 use super::rows::{Seen, id, new_id, put_reply};
 use crate::error::{ApiError, ApiResult, ErrorBody, FieldError};
 use crate::store::gear::{self, Gear, GearChange, NewGear};
+use crate::store::set_deleted;
 use crate::text::{Section, filled, printed};
 
 const LONGEST_LABEL: usize = 80;
@@ -523,7 +524,7 @@ pub async fn delete(
     body: Body<Seen>,
 ) -> ApiResult<web::Json<Gear>> {
     let key = (id(&path)?, body.value.version, person(&request));
-    Ok(web::Json(gear::set_deleted(&pool, key, true).await?))
+    Ok(web::Json(set_deleted::<Gear>(&pool, key, true).await?))
 }
 
 /// Takes a deletion back.
@@ -536,7 +537,7 @@ pub async fn restore(
     body: Body<Seen>,
 ) -> ApiResult<web::Json<Gear>> {
     let key = (id(&path)?, body.value.version, person(&request));
-    Ok(web::Json(gear::set_deleted(&pool, key, false).await?))
+    Ok(web::Json(set_deleted::<Gear>(&pool, key, false).await?))
 }
 
 /// The fuels of the codes, for whoever reads a cylinder or a regulator.

@@ -21,6 +21,7 @@ use crate::shop::Shop;
 use crate::store::job_lines;
 use crate::store::jobs::{self, Job, JobChange, NewJob};
 use crate::store::plans::{Plan, newest_of_lines};
+use crate::store::set_deleted;
 
 const LONGEST_NAME: usize = 120;
 const LONGEST_NOTE: usize = 2_000;
@@ -210,7 +211,7 @@ pub async fn delete(
     body: Body<Seen>,
 ) -> ApiResult<web::Json<Job>> {
     let key = (id(&path)?, body.value.version, person(&request));
-    Ok(web::Json(jobs::set_deleted(&pool, key, true).await?))
+    Ok(web::Json(set_deleted::<Job>(&pool, key, true).await?))
 }
 
 /// Takes a deletion back.
@@ -223,5 +224,5 @@ pub async fn restore(
     body: Body<Seen>,
 ) -> ApiResult<web::Json<Job>> {
     let key = (id(&path)?, body.value.version, person(&request));
-    Ok(web::Json(jobs::set_deleted(&pool, key, false).await?))
+    Ok(web::Json(set_deleted::<Job>(&pool, key, false).await?))
 }

@@ -20,6 +20,7 @@ use crate::shop::{InShop, Shop};
 use crate::store::job_lines::{self, JobLine, LineChange, NewLine};
 use crate::store::jobs::{self, Job};
 use crate::store::plans::Plan;
+use crate::store::set_deleted;
 
 /// A line with its plan.
 #[derive(Debug, Serialize, ToSchema)]
@@ -129,7 +130,7 @@ pub async fn delete(
     body: Body<Seen>,
 ) -> ApiResult<web::Json<JobLine>> {
     let key = (id(&path)?, body.value.version, person(&request));
-    Ok(web::Json(job_lines::set_deleted(&pool, key, true).await?))
+    Ok(web::Json(set_deleted::<JobLine>(&pool, key, true).await?))
 }
 
 /// Takes a deletion back.
@@ -142,5 +143,5 @@ pub async fn restore(
     body: Body<Seen>,
 ) -> ApiResult<web::Json<JobLine>> {
     let key = (id(&path)?, body.value.version, person(&request));
-    Ok(web::Json(job_lines::set_deleted(&pool, key, false).await?))
+    Ok(web::Json(set_deleted::<JobLine>(&pool, key, false).await?))
 }

@@ -11,6 +11,7 @@ use super::guard::person;
 use super::rows::{Seen, id, new_id, put_reply};
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::store::people::{self, NewPerson, Person};
+use crate::store::set_deleted;
 
 const LONGEST_NAME: usize = 80;
 const HANDS: &[((), &str)] = &[((), "right"), ((), "left")];
@@ -95,7 +96,7 @@ pub async fn delete(
     body: Body<Seen>,
 ) -> ApiResult<web::Json<Person>> {
     let key = (id(&path)?, body.value.version, person(&request));
-    Ok(web::Json(people::set_deleted(&pool, key, true).await?))
+    Ok(web::Json(set_deleted::<Person>(&pool, key, true).await?))
 }
 
 /// Takes a deletion back.
@@ -108,5 +109,5 @@ pub async fn restore(
     body: Body<Seen>,
 ) -> ApiResult<web::Json<Person>> {
     let key = (id(&path)?, body.value.version, person(&request));
-    Ok(web::Json(people::set_deleted(&pool, key, false).await?))
+    Ok(web::Json(set_deleted::<Person>(&pool, key, false).await?))
 }

@@ -46,6 +46,8 @@ pub struct Burn {
 }
 
 impl Recorded for Burn {
+    const TABLE: &str = "burns";
+
     fn record(&self) -> &Record {
         &self.record
     }

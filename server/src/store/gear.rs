@@ -30,6 +30,8 @@ pub struct Gear {
 }
 
 impl Recorded for Gear {
+    const TABLE: &str = "gear";
+
     fn record(&self) -> &Record {
         &self.record
     }
@@ -149,26 +151,4 @@ pub async fn patch(
         .fetch_optional(pool)
         .await?;
     changed(row, find(pool, id).await?, body.clone())
-}
-
-/// Deletes a piece of gear or takes that back.
-///
-/// # Errors
-/// [`ApiError::Stale`] when it was changed meanwhile.
-pub async fn set_deleted(
-    pool: &PgPool,
-    (id, version, by): (Uuid, i32, Option<Uuid>),
-    deleted: bool,
-) -> ApiResult<Gear> {
-    let sql = "UPDATE gear SET deleted_at = CASE WHEN $3 THEN now() END,
-                   version = version + 1, changed_at = now(), changed_by = $4
-               WHERE id = $1 AND version = $2 RETURNING *";
-    let row = sqlx::query_as(sql)
-        .bind(id)
-        .bind(version)
-        .bind(deleted)
-        .bind(by)
-        .fetch_optional(pool)
-        .await?;
-    changed(row, find(pool, id).await?, serde_json::json!({ "version": version }))
 }

@@ -35,6 +35,8 @@ pub struct JobLine {
 }
 
 impl Recorded for JobLine {
+    const TABLE: &str = "job_lines";
+
     fn record(&self) -> &Record {
         &self.record
     }
@@ -189,26 +191,4 @@ pub async fn patch(
         .fetch_optional(pool)
         .await?;
     changed(row, find(pool, id).await?, body.clone())
-}
-
-/// Deletes a line or takes that back.
-///
-/// # Errors
-/// [`ApiError::Stale`] when it was changed meanwhile.
-pub async fn set_deleted(
-    pool: &PgPool,
-    (id, version, by): (Uuid, i32, Option<Uuid>),
-    deleted: bool,
-) -> ApiResult<JobLine> {
-    let sql = "UPDATE job_lines SET deleted_at = CASE WHEN $3 THEN now() END,
-                   version = version + 1, changed_at = now(), changed_by = $4
-               WHERE id = $1 AND version = $2 RETURNING *";
-    let row = sqlx::query_as(sql)
-        .bind(id)
-        .bind(version)
-        .bind(deleted)
-        .bind(by)
-        .fetch_optional(pool)
-        .await?;
-    changed(row, find(pool, id).await?, serde_json::json!({ "version": version }))
 }

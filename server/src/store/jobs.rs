@@ -26,6 +26,8 @@ pub struct Job {
 }
 
 impl Recorded for Job {
+    const TABLE: &str = "jobs";
+
     fn record(&self) -> &Record {
         &self.record
     }
@@ -132,26 +134,4 @@ pub async fn patch(
         .fetch_optional(pool)
         .await?;
     changed(row, find(pool, id).await?, body.clone())
-}
-
-/// Deletes a job or takes that back.
-///
-/// # Errors
-/// [`ApiError::Stale`] when it was changed meanwhile.
-pub async fn set_deleted(
-    pool: &PgPool,
-    (id, version, by): (Uuid, i32, Option<Uuid>),
-    deleted: bool,
-) -> ApiResult<Job> {
-    let sql = "UPDATE jobs SET deleted_at = CASE WHEN $3 THEN now() END,
-                   version = version + 1, changed_at = now(), changed_by = $4
-               WHERE id = $1 AND version = $2 RETURNING *";
-    let row = sqlx::query_as(sql)
-        .bind(id)
-        .bind(version)
-        .bind(deleted)
-        .bind(by)
-        .fetch_optional(pool)
-        .await?;
-    changed(row, find(pool, id).await?, serde_json::json!({ "version": version }))
 }

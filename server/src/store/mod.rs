@@ -10,6 +10,8 @@ pub mod shop_settings;
 
 use serde::Serialize;
 use serde_json::Value;
+use sqlx::postgres::PgRow;
+use sqlx::{AssertSqlSafe, FromRow, PgPool};
 use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
@@ -44,6 +46,9 @@ pub struct Record {
 
 /// Something stored with a [`Record`].
 pub trait Recorded: Serialize {
+    /// The table it stands in.
+    const TABLE: &str;
+
     /// Its record.
     fn record(&self) -> &Record;
 }
@@ -85,4 +90,35 @@ pub fn changed<T: Recorded>(row: Option<T>, current: Option<T>, yours: Value) ->
         }))),
         (None, None) => Err(ApiError::NotFound),
     }
+}
+
+/// Deletes a row whose version is the one sent, or takes that back.
+///
+/// # Errors
+/// [`ApiError::Stale`] when it was changed meanwhile, [`ApiError::NotFound`] when there is none.
+pub async fn set_deleted<T>(
+    pool: &PgPool,
+    (id, version, by): (Uuid, i32, Option<Uuid>),
+    deleted: bool,
+) -> ApiResult<T>
+where
+    T: Recorded + for<'row> FromRow<'row, PgRow> + Send + Unpin,
+{
+    // the table's name is a constant of ours, never an input
+    let update = format!(
+        "UPDATE {} SET deleted_at = CASE WHEN $3 THEN now() END,
+             version = version + 1, changed_at = now(), changed_by = $4
+         WHERE id = $1 AND version = $2 RETURNING *",
+        T::TABLE
+    );
+    let row = sqlx::query_as(AssertSqlSafe(update))
+        .bind(id)
+        .bind(version)
+        .bind(deleted)
+        .bind(by)
+        .fetch_optional(pool)
+        .await?;
+    let find = AssertSqlSafe(format!("SELECT * FROM {} WHERE id = $1", T::TABLE));
+    let current = sqlx::query_as(find).bind(id).fetch_optional(pool).await?;
+    changed(row, current, serde_json::json!({ "version": version }))
 }

@@ -23,6 +23,8 @@ pub struct Person {
 }
 
 impl Recorded for Person {
+    const TABLE: &str = "people";
+
     fn record(&self) -> &Record {
         &self.record
     }
@@ -109,26 +111,4 @@ pub async fn patch(
         .fetch_optional(pool)
         .await?;
     changed(row, find(pool, id).await?, body.clone())
-}
-
-/// Deletes a person or takes that back.
-///
-/// # Errors
-/// [`crate::error::ApiError::Stale`] when it was changed meanwhile.
-pub async fn set_deleted(
-    pool: &PgPool,
-    (id, version, by): (Uuid, i32, Option<Uuid>),
-    deleted: bool,
-) -> ApiResult<Person> {
-    let sql = "UPDATE people SET deleted_at = CASE WHEN $3 THEN now() END,
-                   version = version + 1, changed_at = now(), changed_by = $4
-               WHERE id = $1 AND version = $2 RETURNING *";
-    let row = sqlx::query_as(sql)
-        .bind(id)
-        .bind(version)
-        .bind(deleted)
-        .bind(by)
-        .fetch_optional(pool)
-        .await?;
-    changed(row, find(pool, id).await?, serde_json::json!({ "version": version }))
 }

@@ -217,7 +217,7 @@ export function ChartSheet({ gear, onClose, onKept }: Props) {
                         />
                         {(ROLES[column.role] ?? []).length > 0 && (
                           <Choice
-                            label="in"
+                            label="Unit"
                             value={column.unit ?? ""}
                             options={(ROLES[column.role] ?? []).map((value) => ({
                               value,
