@@ -16,6 +16,9 @@ async fn steel_is_judged_by_grade_by_its_sheet_and_by_tests() -> Result<()> {
         browser.fill("[aria-label='Cr, percent by weight']", "18").await?;
         browser.see("[data-cuttability='does_not_cut']").await?;
         browser.reads("[data-reason='alloy_chromium_beyond']", "18 % chromium").await?;
+        browser.click("Plan a cut of it").await?;
+        browser.reads("[data-level='stop']", "this steel does not cut by plain oxygen").await?;
+        browser.open("/steel").await?;
         browser.fill("[aria-label='Cr, percent by weight']", "118").await?;
         browser.reads("[data-problem]", "Cr").await?;
         browser.reload().await?;

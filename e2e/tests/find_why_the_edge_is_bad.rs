@@ -34,7 +34,31 @@ async fn a_burn_on_record_weighs_in() -> Result<()> {
         browser.see("[data-cause]").await?;
         browser.see("[role='combobox']").await?.click().await?;
         browser.click("raked lines at the end").await?;
+        browser.see("[data-cause='too_fast'] button").await?.click().await?;
         browser.reads("[data-cause='too_fast']", "The pace was 138 % of the planned one").await?;
+        Ok(())
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn what_happened_is_noted_at_the_cut_and_found_at_the_edge() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        let (job, _) = app.job("Sallow Beck").await?;
+        browser.open(&format!("/jobs/{job}")).await?;
+        browser.click("Burnt").await?;
+        browser.fill_field("Pace", "14").await?;
+        browser.fill_field("Heated for", "-5").await?;
+        browser.click("Note it").await?;
+        browser.reads("[data-burn]", "allowed is").await?;
+        browser.fill_field("Heated for", "21").await?;
+        browser.fill("[data-burn] textarea", "wandered at the end").await?;
+        browser.click("Note it").await?;
+        browser.gone("[role='dialog']").await?;
+        browser.open("/edge").await?;
+        browser.see("[role='combobox']").await?.click().await?;
+        browser.click("wandered at the end").await?;
+        browser.see("[data-cause]").await?;
         Ok(())
     })
     .await

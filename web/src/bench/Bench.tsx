@@ -84,7 +84,8 @@ export function Bench({ jobId, input, onChange, heading, cutKey, actions }: Prop
             aria-pressed={before !== null && before.fuel === ""}
             onClick={() => setBefore(before === null ? { fuel: "", plan } : null)}
           >
-            <Pin size={16} aria-hidden="true" /> {before === null ? "Hold to compare" : "Stop comparing"}
+            <Pin size={16} aria-hidden="true" />{" "}
+            {before === null ? "Hold to compare" : "Stop comparing"}
           </Button>
           {actions?.(plan, request)}
         </span>

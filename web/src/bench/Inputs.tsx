@@ -27,6 +27,7 @@ const SEALED = [
   { value: "yes", text: "closed space" },
 ];
 const MILD = "mild";
+const SHEET = "sheet";
 const CHOSEN = "chosen";
 
 export function Inputs({ request, errors, reference, onChange }: Props) {
@@ -37,7 +38,9 @@ export function Inputs({ request, errors, reference, onChange }: Props) {
     return found === undefined ? undefined : refusal(found, system);
   };
   const number = (value: unknown) => (typeof value === "number" ? value : null);
+  const bySheet = steel.composition_percent != null;
   const grades = [
+    ...(bySheet ? [{ value: SHEET, text: "by its mill sheet" }] : []),
     { value: MILD, text: "mild, not named" },
     ...(reference?.grades ?? []).map((g) => ({ value: g.grade, text: g.title })),
   ];
@@ -103,9 +106,12 @@ export function Inputs({ request, errors, reference, onChange }: Props) {
         />
         <Choice
           label="Grade"
-          value={steel.grade ?? MILD}
+          value={bySheet ? SHEET : (steel.grade ?? MILD)}
           options={grades}
-          onChange={(grade) => onChange({ steel: { grade: grade === MILD ? null : grade } })}
+          onChange={(grade) =>
+            grade !== SHEET &&
+            onChange({ steel: { grade: grade === MILD ? null : grade, composition_percent: null } })
+          }
         />
         <MeasureField
           label="Layers"

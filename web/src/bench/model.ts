@@ -22,7 +22,7 @@ export function facts(request: CutPlanRequest, system: System): string {
     `${(cut.count ?? 1) > 1 ? `${cut.count}× ` : ""}${print(steel.thickness_mm, "length", system)} plate`,
     print(cut.length_mm, "length", system),
     word(cut.process),
-    steel.grade ?? null,
+    steel.composition_percent ? "by its mill sheet" : (steel.grade ?? null),
     face(steel.surface),
     face(steel.back_surface, "back "),
     cut.start && cut.start !== "edge" ? word(cut.start) : null,

@@ -34,9 +34,9 @@ export function Choice({ label, value, options, onChange, error }: Props) {
           <Select.Content
             position="popper"
             sideOffset={4}
-            className="z-30 rounded-md border border-line-strong bg-sheet p-1 shadow-lg"
+            className="z-30 max-h-[var(--radix-select-content-available-height)] max-w-[92vw] overflow-hidden rounded-md border border-line-strong bg-sheet p-1 shadow-lg"
           >
-            <Select.Viewport>
+            <Select.Viewport className="max-h-[calc(var(--radix-select-content-available-height)-8px)] overflow-y-auto">
               {options.map((option) => (
                 <Select.Item
                   key={option.value}

@@ -1,7 +1,7 @@
 /** One job: its cuts on the left, the chosen one on the bench. */
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate, useParams, useSearch } from "@tanstack/react-router";
-import { Cylinder, FileText, Printer, TableProperties } from "lucide-react";
+import { Cylinder, FileText, Flame, Printer, TableProperties } from "lucide-react";
 import { useRef, useState } from "react";
 import { v7 } from "uuid";
 import {
@@ -21,6 +21,7 @@ import { useKept } from "@/ui/kept";
 import { usePreferences } from "@/ui/preferences";
 import { Empty, Failed, Loading, Nothing } from "@/ui/states";
 import { Undo } from "@/ui/undo";
+import { BurnSheet } from "./BurnSheet";
 import { ConflictSheet } from "./ConflictSheet";
 import { JobSheet } from "./JobSheet";
 import { LineList } from "./LineList";
@@ -39,6 +40,7 @@ export function JobPage() {
   const [typed, setTyped] = useKept(`galvanon.job.${jobId}.typed`, "");
   const bench = useRef<HTMLDivElement>(null);
   const [editing, setEditing] = useState(false);
+  const [noting, setNoting] = useState(false);
   const [pending, setPending] = useState<Pending | null>(null);
   const { job, add, change, remove, restore, move, conflict, setConflict, deleted, setDeleted } =
     useJob(jobId);
@@ -189,6 +191,9 @@ export function JobPage() {
               onChange={(edit) => save(chosen, edit)}
               actions={(plan, request) => (
                 <>
+                  <Button onClick={() => setNoting(true)}>
+                    <Flame size={16} aria-hidden="true" /> Burnt
+                  </Button>
                   {chosen.card_id != null && (
                     <Button
                       onClick={() =>
@@ -223,6 +228,7 @@ export function JobPage() {
           </div>
         )}
       </div>
+      {noting && chosen && <BurnSheet view={chosen} onClose={() => setNoting(false)} />}
       <ConflictSheet
         conflict={conflict}
         onTheirs={() => {

@@ -2,8 +2,10 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { Tabs } from "radix-ui";
+import { v7 } from "uuid";
 import { ApiFailure, api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
+import { useOnBench } from "@/bench";
 import { refusal, SCREEN, sentence, word } from "@/text";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
@@ -90,7 +92,7 @@ function Verdict({ judged }: { judged: Judged }) {
 function Known() {
   const { system } = usePreferences();
   const navigate = useNavigate();
-  const [, setTyped] = useKept("galvanon.today.typed", "");
+  const [, setOnBench] = useOnBench();
   const [asked, setAsked] = useKept<Asked>("galvanon.steel.asked", {
     thickness: 19.05,
     grade: "A36",
@@ -142,11 +144,18 @@ function Known() {
           />
           <Button
             onClick={() => {
-              const grade =
+              const named = asked.grade !== null && /^\d/.test(asked.grade) ? "grade " : "";
+              const steel =
                 asked.grade === null
-                  ? ""
-                  : `, ${/^\d/.test(asked.grade) ? "grade " : ""}${asked.grade}`;
-              setTyped(`${print(asked.thickness, "length", system)} plate${grade}, `);
+                  ? { thickness_mm: asked.thickness, composition_percent: asked.parts }
+                  : { thickness_mm: asked.thickness, grade: asked.grade };
+              const words = `${print(asked.thickness, "length", system)} plate, 12 in long, guided`;
+              setOnBench({
+                key: v7(),
+                typed: asked.grade === null ? words : `${words}, ${named}${asked.grade}`,
+                heading: words,
+                input: { steel, cut: { length_mm: 304.8, process: "guided" } },
+              });
               void navigate({ to: "/" });
             }}
           >

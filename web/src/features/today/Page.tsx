@@ -5,7 +5,7 @@ import { Printer } from "lucide-react";
 import { v7 } from "uuid";
 import { api, type CutInput, type CutPlanRequest, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
-import { Bench, facts, QuickEntry, withChange } from "@/bench";
+import { Bench, facts, QuickEntry, useOnBench, withChange } from "@/bench";
 import { SCREEN } from "@/text";
 import { Button, buttonLook } from "@/ui/button";
 import { useKept } from "@/ui/kept";
@@ -14,8 +14,6 @@ import { usePreferences } from "@/ui/preferences";
 import { Empty, Failed, Loading } from "@/ui/states";
 import { clock, print } from "@/units";
 import { AddToJob } from "./AddToJob";
-
-type OnBench = { key: string; typed: string; heading: string; input: CutInput };
 
 function Next({ next, count }: { next: Schemas["NextLine"][]; count: number }) {
   const { system } = usePreferences();
@@ -100,7 +98,7 @@ export function TodayPage() {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const [typed, setTyped] = useKept("galvanon.today.typed", "");
-  const [bench, setBench] = useKept<OnBench | null>("galvanon.today.bench", null);
+  const [bench, setBench] = useOnBench();
   const today = useQuery({ queryKey: keys.today, queryFn: () => data(api.GET("/api/v1/today")) });
   const makeCard = useMutation({
     mutationFn: (request: CutPlanRequest) => {
