@@ -48,6 +48,10 @@ pub const ORIFICE: SourceKey = SourceKey("white_fluid_mechanics");
 pub const PIPE_FLOW: SourceKey = SourceKey("crane_tp410");
 /// Heating a thick body at constant flux.
 pub const HEATING: SourceKey = SourceKey("carslaw_jaeger");
+/// Carbon equivalent.
+pub const CARBON_EQUIVALENT: SourceKey = SourceKey("iiw_carbon_equivalent");
+/// The stricter school of acetylene withdrawal.
+pub const ACETYLENE_DRAW: SourceKey = SourceKey("cga_g1");
 /// Depth of the heat-affected edge.
 pub const HEAT_AFFECTED: SourceKey = SourceKey("awhb_heat_affected");
 /// Oxygen needed to burn iron.

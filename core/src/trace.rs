@@ -102,6 +102,10 @@ pub enum Quantity {
     Fuel,
     /// Money for one cut.
     Cost,
+    /// How the alloy hardens, as if it were carbon.
+    CarbonEquivalent,
+    /// How a job is supplied with one gas.
+    Supply,
     /// Oxygen supplied against oxygen needed to burn the kerf.
     OxygenBalance,
 }
@@ -137,6 +141,10 @@ pub enum Input {
     Policy,
     /// The shop's prices.
     Prices,
+    /// What the steel is made of.
+    Composition,
+    /// The cylinders at hand.
+    Cylinders,
 }
 
 /// A quantity, the chain behind it, and what would move it.

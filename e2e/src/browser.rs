@@ -15,6 +15,8 @@ use tokio::sync::Mutex;
 /// How long something may take to appear: long, for a busy machine; it is no speed test.
 const PATIENCE: Duration = Duration::from_secs(20);
 const POLL: Duration = Duration::from_millis(40);
+/// How often a browser is started before it is given up.
+const STARTS: u32 = 5;
 
 /// A screen.
 #[derive(Clone, Copy, Debug)]
@@ -79,6 +81,18 @@ impl Browser {
     /// # Errors
     /// When chromedriver or Chromium do not start.
     pub async fn start(address: &str, viewport: Viewport) -> Result<Self> {
+        let mut tries = 1;
+        loop {
+            match Self::start_once(address, viewport).await {
+                // several drivers starting at once can pick the same free port: one of them ends
+                Err(_) if tries < STARTS => tries += 1,
+                outcome => return outcome,
+            }
+            tokio::time::sleep(Duration::from_millis(300)).await;
+        }
+    }
+
+    async fn start_once(address: &str, viewport: Viewport) -> Result<Self> {
         let (service, port) = start_service().await?;
         let mut capabilities = DesiredCapabilities::chrome();
         for flag in FLAGS {

@@ -12,6 +12,10 @@ async fn steel_is_judged_by_grade_by_its_sheet_and_by_tests() -> Result<()> {
         browser.open("/steel").await?;
         browser.reads("[data-cuttability]", "cuts").await?;
         browser.see("[data-cuttability='cuts']").await?;
+        browser.see("[data-equivalent] button").await?.click().await?;
+        browser.reads("[data-trace='carbon_equivalent']", "plus manganese / 6").await?;
+        browser.press(ESCAPE).await?;
+        browser.gone("[data-trace]").await?;
         // the mill sheet says 1.2 % chromium more than the rule of a mild steel: by keyboard
         browser.fill("[aria-label='Cr, percent by weight']", "18").await?;
         browser.see("[data-cuttability='does_not_cut']").await?;
@@ -102,6 +106,10 @@ async fn fuels_stand_side_by_side_and_what_moves_a_result_opens_its_trace() -> R
         browser.see("[data-quantity='tip']").await?;
         browser.click("Compare").await?;
         browser.reads("[data-fuels]", "Grade R hose does not take propane").await?;
+        browser.see("[data-why='propane start_preheat_s']").await?.click().await?;
+        browser.reads("[data-trace='start_preheat_s']", "propane").await?;
+        browser.press(ESCAPE).await?;
+        browser.gone("[data-trace]").await?;
         browser.click("What moves it most").await?;
         browser.see("[data-sway='process']").await?.click().await?;
         browser.see("[data-trace='cost']").await?;
@@ -132,6 +140,10 @@ async fn a_job_is_told_its_cylinders_swaps_and_tips_before_it_starts() -> Result
         browser.reads("[data-swaps]", "Oxygen 2").await?;
         browser.reads("main", "no label was read").await?;
         browser.see("[data-tips='1']").await?;
+        browser.see("[data-supply='acetylene'] button").await?.click().await?;
+        browser
+            .reads("[data-trace='supply']", "times the part that may leave it in an hour")
+            .await?;
         // the other school needs fewer of them together
         browser.open("/shop").await?;
         browser.click("One seventh").await?;

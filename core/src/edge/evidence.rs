@@ -68,7 +68,9 @@ fn off_plan(
     (over, under): (&'static str, &'static str),
 ) -> Vec<Evidence> {
     let Some(ratio) = reading else { return Vec::new() };
-    let value = || vec![("ratio", Measure::Number(Kind::Percent, ratio))];
+    // said in whole percent: a reading is no finer
+    let whole = (ratio * 100.0).round() / 100.0;
+    let value = || vec![("ratio", Measure::Number(Kind::Percent, whole))];
     let (up, down) = if ratio > 1.0 + OFF {
         (PLAINLY, HARDLY)
     } else if ratio < 1.0 - OFF {

@@ -4,6 +4,8 @@ use std::collections::BTreeMap;
 
 use crate::error::Error;
 use crate::range::Range;
+use crate::source::{CARBON_EQUIVALENT, COMPUTED};
+use crate::trace::{Input, Kind, Quantity, Trace, Tracer};
 
 /// Percent by weight of one element.
 pub const PERCENT: Range = Range::new("composition_percent", "%", 0.0, 100.0);
@@ -92,14 +94,32 @@ impl Composition {
     /// Source: `iiw_carbon_equivalent`.
     #[must_use]
     pub fn carbon_equivalent(&self) -> Option<f64> {
+        let terms = self.terms();
+        self.of("C")?;
+        Some(terms.iter().map(|(_, share)| share).sum())
+    }
+
+    /// What each group of elements adds to the carbon equivalent.
+    fn terms(&self) -> [(&'static str, f64); 4] {
         let part = |element| self.of(element).unwrap_or(0.0);
-        let carbon = self.of("C")?;
-        Some(
-            carbon
-                + part("Mn") / 6.0
-                + (part("Cr") + part("Mo") + part("V")) / 5.0
-                + (part("Ni") + part("Cu")) / 15.0,
-        )
+        [
+            ("equivalent_carbon", part("C")),
+            ("equivalent_manganese", part("Mn") / 6.0),
+            ("equivalent_chromium", (part("Cr") + part("Mo") + part("V")) / 5.0),
+            ("equivalent_nickel", (part("Ni") + part("Cu")) / 15.0),
+        ]
+    }
+
+    /// How the carbon equivalent came to be; `None` where carbon is not given.
+    #[must_use]
+    pub fn equivalent_trace(&self) -> Option<Trace> {
+        let sum = self.carbon_equivalent()?;
+        let mut trace = Tracer::new(Quantity::CarbonEquivalent, &[Input::Composition]);
+        for (code, share) in self.terms() {
+            trace.number(code, (Kind::Ratio, share), CARBON_EQUIVALENT);
+        }
+        trace.number("result_equivalent", (Kind::Ratio, sum), COMPUTED);
+        Some(trace.done())
     }
 }
 

@@ -29,7 +29,7 @@ pub struct FuelOption {
     pub fuel: String,
     /// Whether it is the one in use.
     pub in_use: bool,
-    /// What to set, with the gear it wants; without traces.
+    /// What to set, with the gear it wants.
     pub plan: CutPlan,
     /// What of the gear in use would have to change.
     pub changes: Vec<NoteWire>,
@@ -82,7 +82,7 @@ pub async fn fuels(
         Ok(FuelOption {
             fuel: option.fuel.code().into(),
             in_use: option.fuel == request.gas.fuel,
-            plan: CutPlan { trace: Vec::new(), ..CutPlan::from_core(&option.settings)? },
+            plan: CutPlan::from_core(&option.settings)?,
             changes: in_words(&option.changes),
         })
     });

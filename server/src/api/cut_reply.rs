@@ -292,6 +292,8 @@ const fn field_of(quantity: Quantity) -> &'static str {
         Quantity::Fuel => "fuel_l",
         Quantity::HeatAffected => "heat_affected_mm",
         Quantity::Cost => "cost",
+        Quantity::CarbonEquivalent => "carbon_equivalent",
+        Quantity::Supply => "supply",
         Quantity::OxygenBalance => "oxygen_balance",
     }
 }
@@ -312,6 +314,8 @@ pub(super) const fn input_code(input: Input) -> &'static str {
         Input::Torch => "torch",
         Input::Policy => "policy",
         Input::Prices => "prices",
+        Input::Composition => "composition",
+        Input::Cylinders => "cylinders",
     }
 }
 
@@ -401,7 +405,7 @@ fn source_words(key: SourceKey) -> ApiResult<(&'static str, &'static str)> {
     Ok((&source.short, &source.standing))
 }
 
-fn trace(trace: &Trace) -> ApiResult<TraceWire> {
+pub(super) fn trace(trace: &Trace) -> ApiResult<TraceWire> {
     Ok(TraceWire {
         quantity: field_of(trace.quantity).into(),
         steps: trace.steps.iter().map(step).collect::<ApiResult<_>>()?,

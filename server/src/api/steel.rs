@@ -16,7 +16,7 @@ use serde_json::{Value, json};
 use utoipa::ToSchema;
 
 use super::body::Body;
-use super::cut_reply::{NoteWire, note};
+use super::cut_reply::{NoteWire, TraceWire, note, trace};
 use super::fields::{Fields, Given, NumberField};
 use crate::error::{ApiError, ApiResult, ErrorBody};
 
@@ -65,6 +65,8 @@ pub struct CuttabilityReply {
     pub judged: Judged,
     /// The composition that was judged, percent by weight.
     pub composition_percent: BTreeMap<String, f64>,
+    /// How the carbon equivalent came to be; null without carbon.
+    pub trace: Option<TraceWire>,
     /// What the grade's specification allows at most, judged the same way; null without limits.
     pub worst_case: Option<WorstCase>,
 }
@@ -197,6 +199,7 @@ pub async fn cuttability(body: Body<CuttabilityRequest>) -> ApiResult<web::Json<
     Ok(web::Json(CuttabilityReply {
         judged: judged(&found),
         composition_percent: parts(&steel),
+        trace: steel.equivalent_trace().as_ref().map(trace).transpose()?,
         worst_case: match grade {
             Some(grade) => worst_case(grade, thickness)?,
             None => None,

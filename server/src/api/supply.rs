@@ -13,14 +13,15 @@ use galvanon_core::note::{Level, Note};
 use galvanon_core::quantity::{
     GasFlow, GasVolume, GaugePressure, P_REFERENCE, Temperature, WaterVolume,
 };
-use galvanon_core::trace::{Kind, Measure};
+use galvanon_core::source::{ACETYLENE_DRAW, COMMON_PRACTICE, COMPUTED, OURS, SHOP};
+use galvanon_core::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
 use serde::{Deserialize, Serialize};
 use serde_json::json;
 use sqlx::PgPool;
 use utoipa::{IntoParams, ToSchema};
 use uuid::Uuid;
 
-use super::cut_reply::{NoteWire, note};
+use super::cut_reply::{NoteWire, TraceWire, note, trace};
 use super::fields::{Fields, Given, NumberField};
 use super::gas::drawn_too_hard;
 use super::gear::{GearView, level_of};
@@ -100,6 +101,8 @@ pub struct GasSupply {
     pub runs_out_line: Option<usize>,
     /// Money for what the job takes.
     pub cost: f64,
+    /// How the numbers came to be.
+    pub trace: TraceWire,
 }
 
 /// The gas of a job.
@@ -283,7 +286,9 @@ impl Job<'_> {
         let needed: f64 = draws.iter().map(|draw| draw.volume.as_m3()).sum();
         let key = format!("price_{gas}_m3");
         let price = self.shop.settings.get(&key).and_then(|value| value.as_f64()).unwrap_or(0.0);
+        let of_supply = self.trace(gas, (&draws, &cylinders), (peak, limit, bank));
         let supply = GasSupply {
+            trace: trace(&of_supply)?,
             gas: gas.into(),
             needed_l: litres(needed),
             at_hand_l: litres(cylinders.iter().map(|c| c.contents.as_m3()).sum()),
@@ -296,6 +301,46 @@ impl Job<'_> {
             cost: (needed * price * 100.0).round() / 100.0,
         };
         Ok((supply, notes))
+    }
+
+    /// How need, limit and bank of a gas came to be.
+    fn trace(
+        &self,
+        gas: &'static str,
+        (draws, cylinders): (&[Drawn], &[Ready<'_>]),
+        (peak, limit, bank): (GasFlow, Option<GasFlow>, u32),
+    ) -> Trace {
+        let mut trace = Tracer::new(
+            Quantity::Supply,
+            &[Input::Fuel, Input::Thickness, Input::Length, Input::Cylinders, Input::Policy],
+        );
+        let needed: f64 = draws.iter().map(|draw| draw.volume.as_m3()).sum();
+        let at_hand: f64 = cylinders.iter().map(|cylinder| cylinder.contents.as_m3()).sum();
+        trace
+            .number("supply_needed", (Kind::GasVolume, needed), COMPUTED)
+            .number("supply_at_hand", (Kind::GasVolume, at_hand), SHOP)
+            .number("supply_peak", (Kind::GasFlow, peak.as_m3_s()), COMPUTED);
+        if let (Some(limit), Some(full)) = (limit, cylinders.last()) {
+            if gas == Fuel::Acetylene.code() {
+                let source =
+                    if self.rule == Rule::OneSeventh { COMMON_PRACTICE } else { ACETYLENE_DRAW };
+                let rule = vec![("rule", Measure::Word(self.rule.code()))];
+                let rated = Measure::Number(Kind::GasVolume, full.rated.as_m3());
+                trace
+                    .step("supply_rated", rated, SHOP, vec![])
+                    .step(
+                        "supply_part",
+                        Measure::Number(Kind::Ratio, self.rule.part()),
+                        source,
+                        rule,
+                    )
+                    .number("supply_limit", (Kind::GasFlow, limit.as_m3_s()), COMPUTED);
+            } else {
+                trace.number("supply_boil_off", (Kind::GasFlow, limit.as_m3_s()), OURS);
+            }
+            trace.number("result_bank", (Kind::Count, f64::from(bank)), COMPUTED);
+        }
+        trace.done()
     }
 
     fn notes(

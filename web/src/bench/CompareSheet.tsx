@@ -15,6 +15,7 @@ import { Sheet } from "@/ui/sheet";
 import { Failed, Loading } from "@/ui/states";
 import { Wide } from "@/ui/wide";
 import { boreName, clock, type Kind, print, type System } from "@/units";
+import { TraceSheet } from "./TraceSheet";
 
 type Props = {
   jobId: string | null;
@@ -25,19 +26,64 @@ type Props = {
   onWhy: (quantity: string) => void;
 };
 
-type Line = { name: string; of: (plan: CutPlan) => number; show: (n: number, s: System) => string };
+type Line = {
+  name: string;
+  quantity: string;
+  of: (plan: CutPlan) => number;
+  show: (n: number, s: System) => string;
+};
 
 const as = (kind: Kind) => (n: number, system: System) => print(n, kind, system);
 
 const LINES: readonly Line[] = [
-  { name: "Oxygen, flowing", of: (plan) => plan.oxygen_pressure_kpa.set, show: as("pressure") },
-  { name: "Fuel, flowing", of: (plan) => plan.fuel_pressure_kpa.set, show: as("pressure") },
-  { name: "Start preheat", of: (plan) => plan.start_preheat_s.set, show: as("duration") },
-  { name: "Travel speed", of: (plan) => plan.travel_speed_mm_min.set, show: as("speed") },
-  { name: "Time, all pieces", of: (plan) => plan.line_total.time_s, show: clock },
-  { name: "Oxygen, all pieces", of: (plan) => plan.line_total.oxygen_l, show: as("gas_volume") },
-  { name: "Fuel, all pieces", of: (plan) => plan.line_total.fuel_l, show: as("gas_volume") },
-  { name: "Cost, all pieces", of: (plan) => plan.line_total.cost ?? 0, show: as("money") },
+  {
+    name: "Oxygen, flowing",
+    quantity: "oxygen_pressure_kpa",
+    of: (plan) => plan.oxygen_pressure_kpa.set,
+    show: as("pressure"),
+  },
+  {
+    name: "Fuel, flowing",
+    quantity: "fuel_pressure_kpa",
+    of: (plan) => plan.fuel_pressure_kpa.set,
+    show: as("pressure"),
+  },
+  {
+    name: "Start preheat",
+    quantity: "start_preheat_s",
+    of: (plan) => plan.start_preheat_s.set,
+    show: as("duration"),
+  },
+  {
+    name: "Travel speed",
+    quantity: "travel_speed_mm_min",
+    of: (plan) => plan.travel_speed_mm_min.set,
+    show: as("speed"),
+  },
+  {
+    name: "Time, all pieces",
+    quantity: "time_s",
+    of: (plan) => plan.line_total.time_s,
+    show: clock,
+  },
+  {
+    name: "Oxygen, all pieces",
+    quantity: "oxygen_l",
+    of: (plan) => plan.line_total.oxygen_l,
+    show: as("gas_volume"),
+  },
+  {
+    name: "Fuel, all pieces",
+    quantity: "fuel_l",
+    of: (plan) => plan.line_total.fuel_l,
+    show: as("gas_volume"),
+  },
+  {
+    name: "Cost, all pieces",
+    quantity: "cost",
+    of: (plan) => plan.line_total.cost ?? 0,
+    show: as("money"),
+  },
 ];
 
 /** How much of the longest bar of its row a value is: the row's own scale, so that fuels compare. */
@@ -49,6 +95,7 @@ function part(value: number, all: readonly number[]): number {
 function Fuels({ options, onFuel }: { options: Schemas["FuelOption"][]; onFuel: Props["onFuel"] }) {
   const { system } = usePreferences();
   const currency = useCurrency();
+  const [why, setWhy] = useState<{ plan: CutPlan; quantity: string } | null>(null);
   return (
     <Wide label="Fuels side by side">
       <table className="w-full min-w-[720px] table-fixed border-collapse text-sm" data-fuels="">
@@ -99,7 +146,14 @@ function Fuels({ options, onFuel }: { options: Schemas["FuelOption"][]; onFuel: 
                 </th>
                 {options.map((option, i) => (
                   <td key={option.fuel} className="p-2 font-semibold">
-                    {line.show(all[i] ?? 0, system)}
+                    <button
+                      type="button"
+                      className="font-semibold underline decoration-dotted underline-offset-4"
+                      data-why={`${option.fuel} ${line.quantity}`}
+                      onClick={() => setWhy({ plan: option.plan, quantity: line.quantity })}
+                    >
+                      {line.show(all[i] ?? 0, system)}
+                    </button>
                     <span className="mt-0.5 block h-1 bg-sunk" aria-hidden="true">
                       <span
                         className="block h-1"
@@ -136,6 +190,7 @@ function Fuels({ options, onFuel }: { options: Schemas["FuelOption"][]; onFuel: 
           </tr>
         </tbody>
       </table>
+      {why && <TraceSheet plan={why.plan} quantity={why.quantity} onClose={() => setWhy(null)} />}
     </Wide>
   );
 }

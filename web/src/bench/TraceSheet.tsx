@@ -1,5 +1,5 @@
 /** How a number came to be: base and source, each factor, the result, and what would move it. */
-import type { CutPlan } from "@/api/client";
+import type { CutPlan, Schemas } from "@/api/client";
 import { INPUTS, QUANTITIES, STANDINGS, sentence } from "@/text";
 import { usePreferences } from "@/ui/preferences";
 import { Sheet } from "@/ui/sheet";
@@ -15,6 +15,7 @@ const LOOKS: Record<string, string> = {
   given: "border-solid border-line-strong",
 };
 
+/** The chain behind a number of a plan. */
 export function TraceSheet({
   plan,
   quantity,
@@ -24,10 +25,23 @@ export function TraceSheet({
   quantity: string | null;
   onClose: () => void;
 }) {
-  const { system } = usePreferences();
   const trace = plan.trace.find((each) => each.quantity === quantity);
   const cue = plan.cues.find((each) => each.quantity === quantity);
-  const title = QUANTITIES[quantity ?? ""] ?? "";
+  return <Chain trace={trace} cue={cue} onClose={onClose} />;
+}
+
+/** The chain behind a number, wherever it stands; closed while there is none. */
+export function Chain({
+  trace,
+  cue,
+  onClose,
+}: {
+  trace: Schemas["TraceWire"] | undefined;
+  cue?: Schemas["CueWire"] | undefined;
+  onClose: () => void;
+}) {
+  const { system } = usePreferences();
+  const title = QUANTITIES[trace?.quantity ?? ""] ?? "";
   return (
     <Sheet open={trace !== undefined} onClose={onClose} title={`Why this ${title.toLowerCase()}?`}>
       {trace && (

@@ -3,3 +3,4 @@ export { Bench } from "./Bench";
 export { facts, noteKey, withChange } from "./model";
 export { type OnBench, useOnBench } from "./onBench";
 export { QuickEntry } from "./QuickEntry";
+export { Chain } from "./TraceSheet";

@@ -107,6 +107,8 @@ export const QUANTITIES: Record<string, string> = {
   path_thickness_mm: "Path through metal",
   heat_affected_mm: "Heat-affected depth",
   cost: "Cost, one cut",
+  carbon_equivalent: "Carbon equivalent",
+  supply: "Supply",
   oxygen_balance: "Oxygen balance",
 };
 
@@ -126,6 +128,8 @@ export const INPUTS: Record<string, string> = {
   torch: "torch",
   policy: "the shop's schools",
   prices: "the shop's prices",
+  composition: "what the steel is made of",
+  cylinders: "the cylinders at hand",
 };
 
 /** What only the screen says. */

@@ -1,8 +1,10 @@
 /** A job's gas and tips: cylinders through the planned order, swaps, what runs short; the fewest tips. */
 import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
+import { useState } from "react";
 import { api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
+import { Chain } from "@/bench";
 import { GasTimeline } from "@/draw/gas-timeline";
 import { SCREEN, sentence, word } from "@/text";
 import { buttonLook } from "@/ui/button";
@@ -42,40 +44,46 @@ function Swaps({ plan }: { plan: Schemas["GasPlan"] }) {
 function Supplies({ plan }: { plan: Schemas["GasPlan"] }) {
   const { system } = usePreferences();
   const currency = useCurrency();
+  const [why, setWhy] = useState<Schemas["GasSupply"] | null>(null);
   return (
-    <ul className="grid gap-2 sm:grid-cols-2 lg:grid-cols-3">
-      {plan.gases.map((supply) => (
-        <li
-          key={supply.gas}
-          className="rounded-md border border-line bg-sheet p-3 text-sm"
-          data-supply={supply.gas}
-        >
-          <p className="flex items-center gap-1.5 font-semibold">
-            <GasBadge gas={supply.gas} /> {word(supply.gas)}
-          </p>
-          <p>
-            {print(supply.needed_l, "gas_volume", system)} needed,{" "}
-            {print(supply.at_hand_l, "gas_volume", system)} at hand
-          </p>
-          <p className="text-ink-2">
-            up to {print(supply.peak_flow_l_min, "gas_flow", system)}
-            {supply.limit_l_min != null &&
-              `; one cylinder gives ${print(supply.limit_l_min, "gas_flow", system)}`}
-          </p>
-          {supply.bank > 1 && (
-            <p className="font-semibold">{supply.bank} stand together on a manifold</p>
-          )}
-          {supply.shortfall_l > 0 && (
-            <p className="font-semibold text-stop">
-              {print(supply.shortfall_l, "gas_volume", system)} short
-            </p>
-          )}
-          <p className="text-ink-2">
-            {currency} {print(supply.cost, "money", system)}
-          </p>
-        </li>
-      ))}
-    </ul>
+    <>
+      <ul className="grid gap-2 sm:grid-cols-2 lg:grid-cols-3">
+        {plan.gases.map((supply) => (
+          <li key={supply.gas} data-supply={supply.gas}>
+            <button
+              type="button"
+              onClick={() => setWhy(supply)}
+              className="flex h-full w-full flex-col text-left hover:border-accent rounded-md border border-line bg-sheet p-3 text-sm"
+            >
+              <span className="flex items-center gap-1.5 font-semibold">
+                <GasBadge gas={supply.gas} /> {word(supply.gas)}
+              </span>
+              <span>
+                {print(supply.needed_l, "gas_volume", system)} needed,{" "}
+                {print(supply.at_hand_l, "gas_volume", system)} at hand
+              </span>
+              <span className="text-ink-2">
+                up to {print(supply.peak_flow_l_min, "gas_flow", system)}
+                {supply.limit_l_min != null &&
+                  `; one cylinder gives ${print(supply.limit_l_min, "gas_flow", system)}`}
+              </span>
+              {supply.bank > 1 && (
+                <span className="font-semibold">{supply.bank} stand together on a manifold</span>
+              )}
+              {supply.shortfall_l > 0 && (
+                <span className="font-semibold text-stop">
+                  {print(supply.shortfall_l, "gas_volume", system)} short
+                </span>
+              )}
+              <span className="text-ink-2">
+                {currency} {print(supply.cost, "money", system)}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      <Chain trace={why?.trace} onClose={() => setWhy(null)} />
+    </>
   );
 }
 

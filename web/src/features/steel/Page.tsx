@@ -2,10 +2,11 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { Tabs } from "radix-ui";
+import { useState } from "react";
 import { v7 } from "uuid";
 import { ApiFailure, api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
-import { useOnBench } from "@/bench";
+import { Chain, useOnBench } from "@/bench";
 import { refusal, SCREEN, sentence, word } from "@/text";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
@@ -26,6 +27,7 @@ const OWN = "own";
 
 function Verdict({ judged }: { judged: Judged }) {
   const { system } = usePreferences();
+  const [why, setWhy] = useState(false);
   const preheat = judged.preheat_c;
   const worst = judged.worst_case;
   return (
@@ -40,7 +42,17 @@ function Verdict({ judged }: { judged: Judged }) {
         <div>
           <dt className="text-xs text-ink-2">Carbon equivalent (IIW)</dt>
           <dd className="text-lg font-semibold" data-equivalent="">
-            {judged.carbon_equivalent == null ? "not known" : judged.carbon_equivalent.toFixed(2)}
+            {judged.carbon_equivalent == null ? (
+              "not known"
+            ) : (
+              <button
+                type="button"
+                className="underline decoration-dotted underline-offset-4"
+                onClick={() => setWhy(true)}
+              >
+                {judged.carbon_equivalent.toFixed(2)}
+              </button>
+            )}
           </dd>
         </div>
         <div>
@@ -85,6 +97,7 @@ function Verdict({ judged }: { judged: Judged }) {
       <p className="text-xs text-ink-2">
         {SCREEN.defer} {SCREEN.manual}
       </p>
+      <Chain trace={why ? (judged.trace ?? undefined) : undefined} onClose={() => setWhy(false)} />
     </aside>
   );
 }
