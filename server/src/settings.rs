@@ -54,7 +54,10 @@ pub struct Figure {
 }
 
 /// The figures a shop can set.
-pub const FIGURES: [Figure; 4] = [
+pub const FIGURES: [Figure; 7] = [
+    Figure { key: "ambient_pressure_kpa", policy_field: "ambient_pressure_kpa" },
+    Figure { key: "discharge_coefficient", policy_field: "discharge_coefficient" },
+    Figure { key: "torch_loss_percent", policy_field: "torch_loss_percent" },
     Figure { key: "clean_up_s_m", policy_field: "clean_up_s_m" },
     Figure { key: "reach_mm", policy_field: "reach_mm" },
     Figure { key: "handling_s", policy_field: "handling_s" },
@@ -110,6 +113,9 @@ pub async fn current(pool: &PgPool) -> ApiResult<Map<String, Value>> {
         all.insert(key.into(), json!(default));
     }
     let usual = galvanon_core::cut::Policy::default();
+    all.insert("ambient_pressure_kpa".into(), json!(usual.ambient.as_pa() / 1e3));
+    all.insert("discharge_coefficient".into(), json!(usual.discharge));
+    all.insert("torch_loss_percent".into(), json!(usual.torch_loss * 100.0));
     all.insert("reach_mm".into(), json!(usual.reach.as_mm()));
     all.insert("handling_s".into(), json!(usual.handling.as_s()));
     all.insert("reposition_s".into(), json!(usual.reposition.as_s()));

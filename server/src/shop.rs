@@ -124,9 +124,12 @@ impl Shop {
             let fields = &view.gear.fields;
             match place.as_str() {
                 "oxygen_hose" | "fuel_hose" => {
-                    let hose =
-                        json!({ "bore_mm": fields["bore_mm"], "length_m": fields["length_m"] });
-                    request["gas"][place] = hose;
+                    let parts = ["bore_mm", "length_m", "fittings_m"];
+                    let hose: Map<String, Value> = parts
+                        .map(|part| (part.to_owned(), fields[part].clone()))
+                        .into_iter()
+                        .collect();
+                    request["gas"][place] = Value::Object(hose);
                     if place == "fuel_hose" {
                         request["gear"]["hose_grade"] = fields["grade"].clone();
                     }

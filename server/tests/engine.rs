@@ -39,6 +39,14 @@ async fn gas_agrees_with_the_worked_examples() {
     let setting = post("regulator-setting", hose).await;
     near(&setting["regulator_pressure_kpa"], 56.65 * 6.894_757, 0.001);
     near(&setting["drop_kpa"], 6.65 * 6.894_757, 0.01);
+    // fittings resist as so much more hose
+    let fitted = |hose: Value| json!({ "gas": "oxygen", "flow_l_min": 100, "torch_pressure_kpa": 200, "hose": hose });
+    let long = post("regulator-setting", fitted(json!({ "bore_mm": 6.35, "length_m": 25 }))).await;
+    let with_fittings = json!({ "bore_mm": 6.35, "length_m": 15, "fittings_m": 10 });
+    assert_eq!(
+        post("regulator-setting", fitted(with_fittings)).await["drop_kpa"],
+        long["drop_kpa"]
+    );
     // 44.5 l at 1500 psig, 70 °F: 171.06 ft³
     let full = json!({ "gas": "oxygen", "water_volume_l": 44.5, "pressure_kpa": 10342.136 });
     let contents = post("cylinder-contents", full).await;

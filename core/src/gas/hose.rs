@@ -11,6 +11,9 @@ pub const BORE: Range = Range::new("hose.bore", "m", 0.003, 0.050);
 /// Length of a hose: hardly any to far across a yard.
 pub const LENGTH: Range = Range::new("hose.length", "m", 0.1, 500.0);
 
+/// Fittings, check valves and arrestors as the length of hose that resists as much.
+pub const FITTINGS: Range = Range::new("hose.fittings", "m", 0.0, 200.0);
+
 /// The regulator end of a hose.
 #[derive(Clone, Copy, Debug, PartialEq)]
 pub struct RegulatorEnd {

@@ -100,6 +100,11 @@ pub struct HoseWire {
     /// Length, 0.1 to 500 m.
     #[schema(value_type = Option<f64>)]
     pub length_m: Option<Given>,
+    /// Fittings, check valves and arrestors, as the length of hose that resists as much; 0 when
+    /// left out.
+    #[schema(value_type = Option<f64>)]
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub fittings_m: Option<Given>,
 }
 
 /// The gas and the way it takes.
@@ -328,12 +333,12 @@ impl CutPlanRequest {
             oxygen_hose: read_hose(
                 fields,
                 "gas.oxygen_hose",
-                (gas.oxygen_hose.as_ref(), usual.oxygen_hose),
+                (gas.oxygen_hose.as_ref(), Some(usual.oxygen_hose)),
             ),
             fuel_hose: read_hose(
                 fields,
                 "gas.fuel_hose",
-                (gas.fuel_hose.as_ref(), usual.fuel_hose),
+                (gas.fuel_hose.as_ref(), Some(usual.fuel_hose)),
             ),
             torch: fields.choice(
                 "torch",
@@ -437,18 +442,25 @@ fn whole(number: f64) -> u32 {
     number as u32
 }
 
-fn read_hose(fields: &mut Fields, path: &str, (given, usual): (Option<&HoseWire>, Pipe)) -> Pipe {
-    let Some(given) = given else { return usual };
-    let bore =
-        NumberField { path: format!("{path}.bore_mm"), range: &hose::BORE, kind: Kind::Bore };
-    let length =
-        NumberField { path: format!("{path}.length_m"), range: &hose::LENGTH, kind: Kind::Length };
-    Pipe {
-        bore: Length::from_m(fields.number(&bore, given.bore_mm.as_ref(), Some(usual.bore.as_m()))),
-        length: Length::from_m(fields.number(
-            &length,
-            given.length_m.as_ref(),
-            Some(usual.length.as_m()),
-        )),
-    }
+/// A hose with its fittings; `usual` stands in for what is left out.
+pub fn read_hose(
+    fields: &mut Fields,
+    path: &str,
+    (given, usual): (Option<&HoseWire>, Option<Pipe>),
+) -> Pipe {
+    let nothing = HoseWire { bore_mm: None, length_m: None, fittings_m: None };
+    let given = given.unwrap_or(&nothing);
+    let mut number = |name: &str, given: Option<&Given>, (range, kind, usual)| {
+        let path = format!("{path}.{name}");
+        fields.number(&NumberField { path, range, kind }, given, usual)
+    };
+    let bore = (&hose::BORE, Kind::Bore, usual.map(|usual| usual.bore.as_m()));
+    let length = (&hose::LENGTH, Kind::Length, usual.map(|usual| usual.length.as_m()));
+    let bore = number("bore_mm", given.bore_mm.as_ref(), bore);
+    let length = number("length_m", given.length_m.as_ref(), length);
+    // hose and fittings together are no longer than a hose may be
+    let rest = (hose::LENGTH.high - length).clamp(0.0, hose::FITTINGS.high);
+    let fittings = (&Range { high: rest, ..hose::FITTINGS }, Kind::Length, Some(0.0));
+    let fittings = number("fittings_m", given.fittings_m.as_ref(), fittings);
+    Pipe { bore: Length::from_m(bore), length: Length::from_m(length + fittings) }
 }

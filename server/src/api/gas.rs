@@ -8,7 +8,7 @@ use galvanon_core::gas::withdrawal::{
 };
 use galvanon_core::gas::{self, cylinder, hose};
 use galvanon_core::note::{Level, Note};
-use galvanon_core::physics::compressible::{Orifice, Pipe, orifice_flow};
+use galvanon_core::physics::compressible::{Orifice, orifice_flow};
 use galvanon_core::quantity::{
     GasFlow, GasVolume, GaugePressure, Length, Mass, P_REFERENCE, T_REFERENCE, Temperature,
     WaterVolume,
@@ -23,7 +23,7 @@ use utoipa::ToSchema;
 
 use super::body::Body;
 use super::cut_reply::{NoteWire, note};
-use super::cut_request::HoseWire;
+use super::cut_request::{HoseWire, read_hose};
 use super::fields::{Fields, Given, NumberField};
 use crate::error::{ApiError, ApiResult, ErrorBody};
 
@@ -143,7 +143,7 @@ pub struct RegulatorRequest {
     /// At the torch end, gauge.
     #[schema(value_type = f64)]
     pub torch_pressure_kpa: Option<Given>,
-    /// The bare hose.
+    /// The hose, bare unless its fittings are given.
     pub hose: HoseWire,
 }
 
@@ -174,12 +174,7 @@ pub async fn regulator(body: Body<RegulatorRequest>) -> ApiResult<web::Json<Regu
     let flow = GasFlow::from_m3_s(number(&mut fields, "flow_l_min", flow, None));
     let torch = (asked.torch_pressure_kpa.as_ref(), &PRESSURE, Kind::Pressure);
     let torch = GaugePressure::from_pa(number(&mut fields, "torch_pressure_kpa", torch, None));
-    let bore = (asked.hose.bore_mm.as_ref(), &hose::BORE, Kind::Bore);
-    let length = (asked.hose.length_m.as_ref(), &hose::LENGTH, Kind::Length);
-    let pipe = Pipe {
-        bore: Length::from_m(number(&mut fields, "hose.bore_mm", bore, None)),
-        length: Length::from_m(number(&mut fields, "hose.length_m", length, None)),
-    };
+    let pipe = read_hose(&mut fields, "hose", (Some(&asked.hose), None));
     refuse_acetylene(&mut fields, "torch_pressure_kpa", (gas, torch));
     fields.done(())?;
     let end = hose::regulator_end(gas, &pipe, flow, (torch, P_REFERENCE)).map_err(internal)?;

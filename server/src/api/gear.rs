@@ -2,7 +2,6 @@
 
 use actix_web::{HttpRequest, HttpResponse, delete, get, patch, post, put, web};
 use galvanon_core::gas::fuel::{Fuel, Torch};
-use galvanon_core::gas::hose;
 use galvanon_core::gas::withdrawal::CONTENTS;
 use galvanon_core::note::{Level, Note};
 use galvanon_core::quantity::GasVolume;
@@ -16,6 +15,7 @@ use utoipa::ToSchema;
 
 use super::body::{Body, read};
 use super::cut_reply::NoteWire;
+use super::cut_request::{HoseWire, read_hose};
 use super::fields::{Fields, Given, NumberField};
 use super::gas::{ContentsRequest, read_contents};
 use super::gear_request::{
@@ -99,6 +99,9 @@ pub struct HoseFields {
     /// Length.
     #[schema(value_type = f64)]
     pub length_m: Option<Given>,
+    /// Fittings, check valves and arrestors, as the length of hose that resists as much.
+    #[schema(value_type = Option<f64>)]
+    pub fittings_m: Option<Given>,
     /// R, RM, T: of a fuel hose.
     #[schema(value_type = Option<String>)]
     pub grade: Option<Given>,
@@ -306,11 +309,9 @@ fn check_tip(fields: &mut Fields, value: &Value) -> ApiResult<()> {
 fn check_hose(fields: &mut Fields, value: &Value) -> ApiResult<()> {
     let given: HoseFields = shape(value)?;
     fields.choice("fields.gas", given.gas.as_ref(), (&LINES, None));
-    let bore = NumberField { path: "fields.bore_mm".into(), range: &hose::BORE, kind: Kind::Bore };
-    fields.number(&bore, given.bore_mm.as_ref(), None);
-    let length =
-        NumberField { path: "fields.length_m".into(), range: &hose::LENGTH, kind: Kind::Length };
-    fields.number(&length, given.length_m.as_ref(), None);
+    let pipe =
+        HoseWire { bore_mm: given.bore_mm, length_m: given.length_m, fittings_m: given.fittings_m };
+    read_hose(fields, "fields", (Some(&pipe), None));
     optional(fields, "fields.grade", (given.grade.as_ref(), GRADES));
     day(fields, "fields.inspected_on", given.inspected_on.as_deref());
     Ok(())

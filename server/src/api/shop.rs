@@ -24,7 +24,8 @@ use crate::store::shop_settings::{self, Setting};
 /// How the shop works, and what it may choose from.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct ShopReply {
-    /// Value by key: every school, reach_mm, handling_s, reposition_s, clean_up_s_m, units,
+    /// Value by key: every school, reach_mm, handling_s, reposition_s, clean_up_s_m,
+    /// ambient_pressure_kpa, discharge_coefficient, torch_loss_percent, units,
     /// fuel, every price, tip_life_starts, lifting_limit_kg. What was never set is an estimate.
     #[schema(value_type = Object)]
     pub settings: Map<String, Value>,

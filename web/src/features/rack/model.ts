@@ -80,6 +80,7 @@ export const FIELDS: Record<GearKind, readonly Field[]> = {
     { key: "gas", label: "For", as: "choice", options: ["oxygen", "fuel"] },
     { key: "bore_mm", label: "Bore", as: "measure", kind: "length" },
     { key: "length_m", label: "Length", as: "measure", kind: "run" },
+    { key: "fittings_m", label: "Fittings count as", as: "measure", kind: "run" },
     { key: "grade", label: "Grade", as: "choice", options: ["R", "RM", "T"], only: fuel },
     { key: "inspected_on", label: "Last inspected", as: "day" },
   ],

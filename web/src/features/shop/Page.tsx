@@ -36,6 +36,24 @@ const FIGURES: readonly { key: string; label: string; kind: Kind; about: string 
     about: "chipping and grinding; counts as handling",
   },
   {
+    key: "ambient_pressure_kpa",
+    label: "Air pressure here",
+    kind: "pressure",
+    about: "absolute; lower high above the sea",
+  },
+  {
+    key: "discharge_coefficient",
+    label: "Discharge of the tips",
+    kind: "ratio",
+    about: "0.9 for a drilled bore, until measured",
+  },
+  {
+    key: "torch_loss_percent",
+    label: "Loss in the torch",
+    kind: "percent",
+    about: "of the absolute pressure at the tip",
+  },
+  {
     key: "lifting_limit_kg",
     label: "Lifting limit",
     kind: "mass",
