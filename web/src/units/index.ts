@@ -10,6 +10,7 @@ export type Kind =
   | "bore"
   | "gap"
   | "pressure"
+  | "air_pressure"
   | "gas_flow"
   | "gas_volume"
   | "duration"
@@ -37,6 +38,7 @@ const SCALES: Record<System, Record<Kind, Scale>> = {
     bore: { unit: "in", per: MM_PER_INCH, digits: 3 },
     gap: { unit: "in", per: MM_PER_INCH, digits: 2 },
     pressure: { unit: "psi", per: KPA_PER_PSI, digits: 0 },
+    air_pressure: { unit: "psi", per: KPA_PER_PSI, digits: 1 },
     gas_flow: { unit: "ft³/h", per: LITRES_PER_CUBIC_FOOT / 60, digits: 0 },
     gas_volume: { unit: "ft³", per: LITRES_PER_CUBIC_FOOT, digits: 1 },
     duration: { unit: "s", per: 1, digits: 0 },
@@ -55,6 +57,7 @@ const SCALES: Record<System, Record<Kind, Scale>> = {
     bore: { unit: "mm", per: 1, digits: 2 },
     gap: { unit: "mm", per: 1, digits: 1 },
     pressure: { unit: "kPa", per: 1, digits: 0 },
+    air_pressure: { unit: "kPa", per: 1, digits: 1 },
     gas_flow: { unit: "l/min", per: 1, digits: 1 },
     gas_volume: { unit: "l", per: 1, digits: 0 },
     duration: { unit: "s", per: 1, digits: 0 },

@@ -29,6 +29,7 @@ const FIGURES: readonly { key: string; label: string; kind: Kind; about: string 
     kind: "duration",
     about: "taking the torch, setting up, laying it down",
   },
+  { key: "reposition_s", label: "Moving on", kind: "duration", about: "at each planned stop" },
   {
     key: "clean_up_s_m",
     label: "Cleaning a metre of edge",
@@ -38,7 +39,7 @@ const FIGURES: readonly { key: string; label: string; kind: Kind; about: string 
   {
     key: "ambient_pressure_kpa",
     label: "Air pressure here",
-    kind: "pressure",
+    kind: "air_pressure",
     about: "absolute; lower high above the sea",
   },
   {
@@ -59,7 +60,6 @@ const FIGURES: readonly { key: string; label: string; kind: Kind; about: string 
     kind: "mass",
     about: "the heaviest piece the shop lifts",
   },
-  { key: "reposition_s", label: "Moving on", kind: "duration", about: "at each planned stop" },
 ];
 
 const PRICES: readonly { key: string; label: string; kind: Kind }[] = [
