@@ -205,7 +205,7 @@ async fn load_rack(
             out_because: entry.out_because,
         };
         let out = (new.in_service, new.out_because.as_str());
-        crate::api::gear::checked(&new.kind, (Some(&new.label), Some(&new.fields)), out)?;
+        crate::api::gear_fields::checked(&new.kind, (Some(&new.label), Some(&new.fields)), out)?;
         let body = serde_json::to_value(&new).map_err(crate::error::ApiError::from)?;
         let id = Uuid::now_v7();
         gear::put(pool, (id, None), (&new, &body)).await?;

@@ -46,6 +46,23 @@ async fn gear_is_stored_changed_taken_out_of_service_and_back() {
 }
 
 #[actix_web::test]
+async fn a_reading_keeps_its_time_and_an_old_one_is_doubted() {
+    let app = TestApp::start().await;
+    let read = |at: time::OffsetDateTime| {
+        let at = at.format(&time::format_description::well_known::Rfc3339).unwrap();
+        json!({ "gas": "oxygen", "water_volume_l": 44.5, "pressure_kpa": 9_000, "label_read": true, "read_at": at })
+    };
+    let now = time::OffsetDateTime::now_utc();
+    own(&app, "cylinder", "A, this morning", read(now - time::Duration::hours(3))).await;
+    own(&app, "cylinder", "B, last month", read(now - time::Duration::days(30))).await;
+    let rack = app.get("/api/v1/gear").await.body;
+    assert_eq!(rack["gear"][0]["notes"], json!([]));
+    let old = &rack["gear"][1]["notes"][0];
+    assert_eq!(old["code"], "reading_old");
+    assert!(old["text"].as_str().unwrap().contains("read 30 days ago"), "{old}");
+}
+
+#[actix_web::test]
 async fn gear_that_cannot_be_is_refused_with_its_field() {
     let app = TestApp::start().await;
     for (kind, fields, at) in [
@@ -69,6 +86,16 @@ async fn gear_that_cannot_be_is_refused_with_its_field() {
             "cylinder",
             json!({ "gas": "oxygen", "water_volume_l": 44.5, "pressure_kpa": 99_000 }),
             "fields.pressure_kpa",
+        ),
+        (
+            "cylinder",
+            json!({ "gas": "oxygen", "water_volume_l": 44.5, "pressure_kpa": 9_000, "read_at": "noon" }),
+            "fields.read_at",
+        ),
+        (
+            "cylinder",
+            json!({ "gas": "oxygen", "water_volume_l": 44.5, "pressure_kpa": 9_000, "read_at": "2226-05-31T09:00:00Z" }),
+            "fields.read_at",
         ),
         ("anvil", json!({}), "kind"),
     ] {

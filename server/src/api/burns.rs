@@ -17,7 +17,7 @@ use super::guard::person;
 use super::rows::{new_id, put_reply};
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::store::burns::{self, Burn, NewBurn};
-use crate::store::{Made, gear};
+use crate::store::{Made, find, gear};
 
 const LONGEST_NOTE: usize = 2_000;
 const SHOWN: i64 = 50;
@@ -118,13 +118,7 @@ fn number(fields: &mut Fields, path: &str, given: (Option<&Given>, &Range, Kind)
 /// [`ApiError::Invalid`] with every field at fault.
 pub fn checked(asked: &BurnRequest) -> ApiResult<NewBurn> {
     let mut fields = Fields::default();
-    let format = &time::format_description::well_known::Rfc3339;
-    let happened_at = OffsetDateTime::parse(&asked.happened_at, format).unwrap_or_else(|_| {
-        let given = Value::from(asked.happened_at.clone());
-        let expected = "a time as 2026-05-31T09:00:00Z";
-        fields.errors.push(wrong_shape("happened_at", expected, given));
-        OffsetDateTime::UNIX_EPOCH
-    });
+    let happened_at = fields.moment("happened_at", Some(&asked.happened_at));
     let note = asked.note.clone().unwrap_or_default();
     if note.chars().count() > LONGEST_NOTE {
         let expected = format!("at most {LONGEST_NOTE} characters");
@@ -141,7 +135,7 @@ pub fn checked(asked: &BurnRequest) -> ApiResult<NewBurn> {
         plan_id: asked.plan_id,
         person_id: asked.person_id,
         tip_id: asked.tip_id,
-        happened_at,
+        happened_at: happened_at.unwrap_or(OffsetDateTime::UNIX_EPOCH),
         start_s: number(&mut fields, "start_s", seconds(asked.start_s.as_ref())),
         duration_s: number(&mut fields, "duration_s", seconds(asked.duration_s.as_ref())),
         pace_m_s: number(
@@ -192,7 +186,7 @@ pub async fn create(
 /// When the database fails.
 pub async fn tip_of(pool: &PgPool, burn: &Burn) -> ApiResult<Option<gear::Gear>> {
     match burn.tip_id {
-        Some(id) => gear::find(pool, id).await,
+        Some(id) => find(pool, id).await,
         None => Ok(None),
     }
 }

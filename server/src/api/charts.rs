@@ -14,7 +14,7 @@ use utoipa::ToSchema;
 
 use super::body::{Body, read};
 use super::fields::{Fields, Given, NumberField};
-use super::gear::TipFields;
+use super::gear_fields::TipFields;
 use super::gear_request::{ChartWire, FUELS, READ_AT, read_tip};
 use super::rows::id;
 use crate::error::{ApiError, ApiResult, ErrorBody};
@@ -228,7 +228,8 @@ pub async fn write_chart(
     pool: web::Data<PgPool>,
     path: web::Path<String>,
 ) -> ApiResult<HttpResponse> {
-    let gear = crate::store::gear::find(&pool, id(&path)?).await?.ok_or(ApiError::NotFound)?;
+    let gear: crate::store::gear::Gear =
+        crate::store::find(&pool, id(&path)?).await?.ok_or(ApiError::NotFound)?;
     if gear.kind != "tip" {
         return Err(ApiError::NotFound);
     }

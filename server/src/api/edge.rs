@@ -22,7 +22,8 @@ use super::burns::tip_of;
 use super::cut_reply::CutPlan;
 use super::fields::{Fields, Given, NumberField, wrong_shape};
 use crate::error::{ApiError, ApiResult, ErrorBody};
-use crate::store::burns::{self, Burn};
+use crate::store::burns::Burn;
+use crate::store::find;
 use crate::store::plans::{self, Plan};
 use crate::text::{Section, filled, sentence, with_values};
 
@@ -231,8 +232,8 @@ async fn records(pool: &PgPool, asked: &DiagnosisRequest) -> ApiResult<Vec<Evide
         let expected = "the id of something in this shop";
         ApiError::Invalid(vec![wrong_shape(path, expected, json!(id))])
     };
-    let burn = match asked.burn_id {
-        Some(id) => Some(burns::find(pool, id).await?.ok_or_else(|| gone("burn_id", id))?),
+    let burn: Option<Burn> = match asked.burn_id {
+        Some(id) => Some(find(pool, id).await?.ok_or_else(|| gone("burn_id", id))?),
         None => None,
     };
     let plan = match asked.plan_id.or(burn.as_ref().and_then(|burn| burn.plan_id)) {

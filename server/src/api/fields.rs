@@ -5,6 +5,8 @@ use galvanon_core::range::Range;
 use galvanon_core::trace::Kind;
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
+use time::format_description::well_known::Rfc3339;
+use time::{Date, OffsetDateTime};
 
 use crate::error::{ApiError, ApiResult, FieldError, Limits};
 use crate::text::{Section, filled, in_contract_unit, sentence, unit};
@@ -234,5 +236,31 @@ impl Fields {
             self.errors.push(wrong_shape(path, &expected, shown));
         }
         trimmed.to_owned()
+    }
+
+    /// A day as 2026-05-31; `None` when it is left out or faulty.
+    pub fn day(&mut self, path: &str, given: Option<&str>) -> Option<Date> {
+        let format = time::macros::format_description!("[year]-[month]-[day]");
+        self.parsed(path, (given, "a day as 2026-05-31"), |text| Date::parse(text, &format).ok())
+    }
+
+    /// A time as 2026-05-31T09:00:00Z; `None` when it is left out or faulty.
+    pub fn moment(&mut self, path: &str, given: Option<&str>) -> Option<OffsetDateTime> {
+        let expected = "a time as 2026-05-31T09:00:00Z";
+        self.parsed(path, (given, expected), |text| OffsetDateTime::parse(text, &Rfc3339).ok())
+    }
+
+    fn parsed<T>(
+        &mut self,
+        path: &str,
+        (given, expected): (Option<&str>, &str),
+        parse: impl Fn(&str) -> Option<T>,
+    ) -> Option<T> {
+        let given = given?;
+        let found = parse(given);
+        if found.is_none() {
+            self.errors.push(wrong_shape(path, expected, given.into()));
+        }
+        found
     }
 }

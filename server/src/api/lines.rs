@@ -20,7 +20,7 @@ use crate::shop::{InShop, Shop};
 use crate::store::job_lines::{self, JobLine, LineChange, NewLine};
 use crate::store::jobs::{self, Job};
 use crate::store::plans::Plan;
-use crate::store::set_deleted;
+use crate::store::{find, set_deleted};
 
 /// A line with its plan.
 #[derive(Debug, Serialize, ToSchema)]
@@ -113,7 +113,7 @@ pub async fn change(
     body: Body<LineChange>,
 ) -> ApiResult<web::Json<JobLine>> {
     let (id, change) = (id(&path)?, &body.value);
-    let line = job_lines::find(&pool, id).await?.ok_or(ApiError::NotFound)?;
+    let line: JobLine = find(&pool, id).await?.ok_or(ApiError::NotFound)?;
     let job = jobs::live(&pool, line.job_id).await?;
     checked(&pool, &job, (change.typed.as_deref(), change.input.as_ref(), change.position)).await?;
     let key = (id, person(&request));

@@ -13,6 +13,7 @@ pub mod entry;
 pub mod fields;
 pub mod gas;
 pub mod gear;
+pub mod gear_fields;
 pub mod gear_request;
 pub mod guard;
 pub mod health;

@@ -8,7 +8,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use super::{Made, Record, Recorded, made};
-use crate::error::{ApiError, ApiResult};
+use crate::error::ApiResult;
 
 /// A burn.
 #[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]
@@ -89,14 +89,6 @@ pub async fn newest(pool: &PgPool, limit: i64) -> ApiResult<Vec<Burn>> {
     Ok(sqlx::query_as(sql).bind(limit).fetch_all(pool).await?)
 }
 
-/// A burn by its id.
-///
-/// # Errors
-/// When the database fails.
-pub async fn find(pool: &PgPool, id: Uuid) -> ApiResult<Option<Burn>> {
-    Ok(sqlx::query_as("SELECT * FROM burns WHERE id = $1").bind(id).fetch_optional(pool).await?)
-}
-
 /// Adds a burn under an id of the client's choice.
 ///
 /// # Errors
@@ -128,10 +120,5 @@ pub async fn put(
         .bind(by)
         .fetch_optional(pool)
         .await?;
-    let inserted = new.is_some();
-    let row = match new {
-        Some(row) => row,
-        None => find(pool, id).await?.ok_or(ApiError::NotFound)?,
-    };
-    made(inserted, row, body)
+    made(pool, id, (new, body)).await
 }

@@ -7,7 +7,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use super::{Made, Record, Recorded, changed, made};
-use crate::error::{ApiError, ApiResult};
+use crate::error::ApiResult;
 
 /// A piece of gear.
 #[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]
@@ -86,14 +86,6 @@ pub async fn all(pool: &PgPool) -> ApiResult<Vec<Gear>> {
     Ok(sqlx::query_as(sql).fetch_all(pool).await?)
 }
 
-/// A piece of gear by its id, deleted or not.
-///
-/// # Errors
-/// When the database fails.
-pub async fn find(pool: &PgPool, id: Uuid) -> ApiResult<Option<Gear>> {
-    Ok(sqlx::query_as("SELECT * FROM gear WHERE id = $1").bind(id).fetch_optional(pool).await?)
-}
-
 /// Adds a piece of gear under an id of the client's choice.
 ///
 /// # Errors
@@ -118,12 +110,7 @@ pub async fn put(
         .bind(by)
         .fetch_optional(pool)
         .await?;
-    let inserted = new.is_some();
-    let row = match new {
-        Some(row) => row,
-        None => find(pool, id).await?.ok_or(ApiError::NotFound)?,
-    };
-    made(inserted, row, body)
+    made(pool, id, (new, body)).await
 }
 
 /// Changes a piece of gear whose version is the one sent.
@@ -150,5 +137,5 @@ pub async fn patch(
         .bind(by)
         .fetch_optional(pool)
         .await?;
-    changed(row, find(pool, id).await?, body.clone())
+    changed(pool, id, (row, body)).await
 }

@@ -7,7 +7,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use super::{Made, Record, Recorded, changed, made};
-use crate::error::{ApiError, ApiResult};
+use crate::error::ApiResult;
 
 /// The schema of `input` that this version writes and reads.
 pub const INPUT_SCHEMA: i32 = 1;
@@ -78,15 +78,6 @@ pub async fn all(pool: &PgPool) -> ApiResult<Vec<JobLine>> {
     Ok(sqlx::query_as(sql).fetch_all(pool).await?)
 }
 
-/// A line by its id, deleted or not.
-///
-/// # Errors
-/// When the database fails.
-pub async fn find(pool: &PgPool, id: Uuid) -> ApiResult<Option<JobLine>> {
-    let sql = "SELECT * FROM job_lines WHERE id = $1";
-    Ok(sqlx::query_as(sql).bind(id).fetch_optional(pool).await?)
-}
-
 /// Adds a line under an id of the client's choice.
 ///
 /// # Errors
@@ -111,12 +102,7 @@ pub async fn put(
         .bind(by)
         .fetch_optional(pool)
         .await?;
-    let inserted = new.is_some();
-    let row = match new {
-        Some(row) => row,
-        None => find(pool, id).await?.ok_or(ApiError::NotFound)?,
-    };
-    made(inserted, row, body)
+    made(pool, id, (new, body)).await
 }
 
 /// Adds many lines at once: all of them, or none when one fails. Ids that are there already stay
@@ -190,5 +176,5 @@ pub async fn patch(
         .bind(by)
         .fetch_optional(pool)
         .await?;
-    changed(row, find(pool, id).await?, body.clone())
+    changed(pool, id, (row, body)).await
 }

@@ -6,7 +6,7 @@ use sqlx::PgPool;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use super::{Made, Record, Recorded, changed, made};
+use super::{Made, Record, Recorded, changed, find, made};
 use crate::error::{ApiError, ApiResult};
 
 /// A job: what is cut for one purpose, with one rig.
@@ -56,16 +56,12 @@ pub async fn all(pool: &PgPool) -> ApiResult<Vec<Job>> {
     Ok(sqlx::query_as(sql).fetch_all(pool).await?)
 }
 
-async fn find(pool: &PgPool, id: Uuid) -> ApiResult<Option<Job>> {
-    Ok(sqlx::query_as("SELECT * FROM jobs WHERE id = $1").bind(id).fetch_optional(pool).await?)
-}
-
 /// A job that is not deleted.
 ///
 /// # Errors
 /// [`ApiError::NotFound`] when there is none.
 pub async fn live(pool: &PgPool, id: Uuid) -> ApiResult<Job> {
-    let found = find(pool, id).await?;
+    let found: Option<Job> = find(pool, id).await?;
     found.filter(|job| job.record.deleted_at.is_none()).ok_or(ApiError::NotFound)
 }
 
@@ -89,12 +85,7 @@ pub async fn put(
         .bind(by)
         .fetch_optional(pool)
         .await?;
-    let inserted = new.is_some();
-    let row = match new {
-        Some(row) => row,
-        None => find(pool, id).await?.ok_or(ApiError::NotFound)?,
-    };
-    made(inserted, row, body)
+    made(pool, id, (new, body)).await
 }
 
 /// What may change in a job; what is left out stays.
@@ -133,5 +124,5 @@ pub async fn patch(
         .bind(by)
         .fetch_optional(pool)
         .await?;
-    changed(row, find(pool, id).await?, body.clone())
+    changed(pool, id, (row, body)).await
 }

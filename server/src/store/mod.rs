@@ -62,14 +62,33 @@ pub enum Made<T> {
     Again(T),
 }
 
-/// Tells a repeated PUT from a different one under the same id.
+/// A row as it is read back from its table.
+pub trait Row: Recorded + for<'row> FromRow<'row, PgRow> + Send + Unpin {}
+impl<T: Recorded + for<'row> FromRow<'row, PgRow> + Send + Unpin> Row for T {}
+
+/// A row by its id, deleted or not.
 ///
 /// # Errors
-/// [`ApiError::Different`] when the body is another.
-pub fn made<T: Recorded>(inserted: bool, row: T, body: &Value) -> ApiResult<Made<T>> {
-    if inserted {
+/// When the database fails.
+pub async fn find<T: Row>(pool: &PgPool, id: Uuid) -> ApiResult<Option<T>> {
+    // the table's name is a constant of ours, never an input
+    let sql = AssertSqlSafe(format!("SELECT * FROM {} WHERE id = $1", T::TABLE));
+    Ok(sqlx::query_as(sql).bind(id).fetch_optional(pool).await?)
+}
+
+/// Tells a new row from a repeated PUT, and that from a different one under the same id.
+///
+/// # Errors
+/// [`ApiError::Different`] when the id holds another body.
+pub async fn made<T: Row>(
+    pool: &PgPool,
+    id: Uuid,
+    (inserted, body): (Option<T>, &Value),
+) -> ApiResult<Made<T>> {
+    if let Some(row) = inserted {
         return Ok(Made::New(row));
     }
+    let row: T = find(pool, id).await?.ok_or(ApiError::NotFound)?;
     if row.record().made_from == *body {
         return Ok(Made::Again(row));
     }
@@ -81,29 +100,28 @@ pub fn made<T: Recorded>(inserted: bool, row: T, body: &Value) -> ApiResult<Made
 ///
 /// # Errors
 /// [`ApiError::NotFound`] when there is none, [`ApiError::Stale`] when it was changed.
-pub fn changed<T: Recorded>(row: Option<T>, current: Option<T>, yours: Value) -> ApiResult<T> {
-    match (row, current) {
-        (Some(row), _) => Ok(row),
-        (None, Some(current)) => Err(ApiError::Stale(Box::new(Conflict {
-            current: serde_json::to_value(&current)?,
-            yours,
-        }))),
-        (None, None) => Err(ApiError::NotFound),
+pub async fn changed<T: Row>(
+    pool: &PgPool,
+    id: Uuid,
+    (row, yours): (Option<T>, &Value),
+) -> ApiResult<T> {
+    if let Some(row) = row {
+        return Ok(row);
     }
+    let current: T = find(pool, id).await?.ok_or(ApiError::NotFound)?;
+    let both = Conflict { current: serde_json::to_value(&current)?, yours: yours.clone() };
+    Err(ApiError::Stale(Box::new(both)))
 }
 
 /// Deletes a row whose version is the one sent, or takes that back.
 ///
 /// # Errors
 /// [`ApiError::Stale`] when it was changed meanwhile, [`ApiError::NotFound`] when there is none.
-pub async fn set_deleted<T>(
+pub async fn set_deleted<T: Row>(
     pool: &PgPool,
     (id, version, by): (Uuid, i32, Option<Uuid>),
     deleted: bool,
-) -> ApiResult<T>
-where
-    T: Recorded + for<'row> FromRow<'row, PgRow> + Send + Unpin,
-{
+) -> ApiResult<T> {
     // the table's name is a constant of ours, never an input
     let update = format!(
         "UPDATE {} SET deleted_at = CASE WHEN $3 THEN now() END,
@@ -118,7 +136,5 @@ where
         .bind(by)
         .fetch_optional(pool)
         .await?;
-    let find = AssertSqlSafe(format!("SELECT * FROM {} WHERE id = $1", T::TABLE));
-    let current = sqlx::query_as(find).bind(id).fetch_optional(pool).await?;
-    changed(row, current, serde_json::json!({ "version": version }))
+    changed(pool, id, (row, &serde_json::json!({ "version": version }))).await
 }

@@ -59,10 +59,6 @@ pub async fn handedness(pool: &PgPool, person: Option<Uuid>) -> ApiResult<Option
     Ok(sqlx::query_scalar(sql).bind(person).fetch_optional(pool).await?)
 }
 
-async fn find(pool: &PgPool, id: Uuid) -> ApiResult<Option<Person>> {
-    Ok(sqlx::query_as("SELECT * FROM people WHERE id = $1").bind(id).fetch_optional(pool).await?)
-}
-
 /// Adds a person under an id of the client's choice.
 ///
 /// # Errors
@@ -82,12 +78,7 @@ pub async fn put(
         .bind(by)
         .fetch_optional(pool)
         .await?;
-    let inserted = new.is_some();
-    let row = match new {
-        Some(row) => row,
-        None => find(pool, id).await?.ok_or(crate::error::ApiError::NotFound)?,
-    };
-    made(inserted, row, body)
+    made(pool, id, (new, body)).await
 }
 
 /// Changes a person whose version is the one sent.
@@ -110,5 +101,5 @@ pub async fn patch(
         .bind(by)
         .fetch_optional(pool)
         .await?;
-    changed(row, find(pool, id).await?, body.clone())
+    changed(pool, id, (row, body)).await
 }

@@ -19,6 +19,7 @@ import {
   type Gear,
   type GearKind,
   HEADINGS,
+  localMoment,
   options,
   USUAL,
 } from "./model";
@@ -32,11 +33,15 @@ type Props = {
 
 const WIDTH = "h-9 w-full rounded-md border border-line-strong bg-sheet px-2 text-sm text-ink";
 
-/** The readings of a cylinder are of the moment they were typed in. */
+/** A new reading of a cylinder is of the moment it was typed in, unless another is given. */
 function readNow(kind: GearKind, before: Fields, now: Fields): Fields {
   const read = ["pressure_kpa", "gross_kg"].some((key) => before[key] !== now[key]);
-  return kind === "cylinder" && read ? { ...now, read_at: new Date().toISOString() } : now;
+  const said = before.read_at !== now.read_at;
+  const stamp = kind === "cylinder" && read && !said;
+  return stamp ? { ...now, read_at: new Date().toISOString() } : now;
 }
+
+const INPUTS = { text: "text", day: "date", moment: "datetime-local" } as const;
 
 export function GearSheet({ view, kind, onClose, onGone }: Props) {
   const { system } = usePreferences();
@@ -130,11 +135,12 @@ export function GearSheet({ view, kind, onClose, onGone }: Props) {
       <label className="flex flex-col gap-0.5 text-xs text-ink-2">
         {field.label}
         <input
-          type={field.as === "day" ? "date" : "text"}
-          value={String(value ?? "")}
-          onChange={(event) =>
-            set(field.key, event.target.value === "" ? undefined : event.target.value)
-          }
+          type={INPUTS[field.as]}
+          value={field.as === "moment" ? localMoment(value) : String(value ?? "")}
+          onChange={({ target: { value: typed } }) => {
+            const kept = field.as === "moment" && typed ? new Date(typed).toISOString() : typed;
+            set(field.key, kept === "" ? undefined : kept);
+          }}
           className={WIDTH}
         />
         {problem(at) && <span className="text-stop">{problem(at)}</span>}

@@ -15,7 +15,7 @@ import { Empty, Failed, Loading } from "@/ui/states";
 import { Undo } from "@/ui/undo";
 import { boreName, print, type System } from "@/units";
 import { GearSheet } from "./GearSheet";
-import { type Fields, fill, type Gear, type GearKind, HEADINGS, KINDS } from "./model";
+import { ago, type Fields, fill, type Gear, type GearKind, HEADINGS, KINDS } from "./model";
 
 type Open = { view: GearView | null; kind: GearKind };
 
@@ -71,6 +71,9 @@ function Cylinder({
           <span className="text-ink-2"> · {Math.round(part * 100)} %</span>
         )}
       </span>
+      {known && part !== null && typeof fields.read_at === "string" && (
+        <span className="text-xs text-ink-2">read {ago(fields.read_at, Date.now())}</span>
+      )}
       {said && (
         <span className="flex gap-1 text-xs text-stop">
           <Mark level="stop" size={13} /> {said.text.split(/[:.] /)[1] ?? said.text}

@@ -27,7 +27,12 @@ export type Field =
       options: readonly string[];
       only?: (fields: Fields) => boolean;
     }
-  | { key: string; label: string; as: "text" | "day"; only?: (fields: Fields) => boolean }
+  | {
+      key: string;
+      label: string;
+      as: "text" | "day" | "moment";
+      only?: (fields: Fields) => boolean;
+    }
   | { key: string; label: string; as: "yes"; only?: (fields: Fields) => boolean };
 
 const oxygen = (fields: Fields) => fields.gas === "oxygen";
@@ -61,6 +66,7 @@ export const FIELDS: Record<GearKind, readonly Field[]> = {
     },
     { key: "tare_kg", label: "Tare, as stamped", as: "measure", kind: "mass", only: fuel },
     { key: "gross_kg", label: "On the scale", as: "measure", kind: "mass", only: fuel },
+    { key: "read_at", label: "Read or weighed at", as: "moment" },
   ],
   tip: [
     { key: "bore_mm", label: "Bore", as: "measure", kind: "bore" },
@@ -127,6 +133,23 @@ export function fill(litres: number | null | undefined, fields: Fields): number 
   const rated = typeof fields.rated_l === "number" ? fields.rated_l : null;
   if (litres == null || rated === null || rated <= 0) return null;
   return Math.max(0, Math.min(1, litres / rated));
+}
+
+/** How long ago something was, as one says it. `ago("2026-05-31T09:00:00Z", Date.parse("2026-05-31T12:00:00Z"))` is "3 h ago". */
+export function ago(moment: string, now: number): string {
+  const minutes = Math.max(0, Math.round((now - Date.parse(moment)) / 60e3));
+  if (minutes < 2) return "just now";
+  if (minutes < 60) return `${minutes} min ago`;
+  const hours = Math.round(minutes / 60);
+  return hours < 48 ? `${hours} h ago` : `${Math.round(hours / 24)} days ago`;
+}
+
+/** A moment as a date-and-time field holds it, in the reader's own time; empty where there is none. */
+export function localMoment(moment: unknown): string {
+  if (typeof moment !== "string" || Number.isNaN(Date.parse(moment))) return "";
+  const at = new Date(moment);
+  const here = new Date(at.getTime() - at.getTimezoneOffset() * 60e3);
+  return here.toISOString().slice(0, 16);
 }
 
 /** The options of a choice in words. */
