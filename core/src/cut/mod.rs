@@ -27,6 +27,7 @@ pub use request::{
     Access, CutInput, GasInput, Process, Quality, Request, ScrapSide, Start, SteelInput, Stroke,
 };
 pub use settings::{Settings, plan};
+pub use speed::purity_factor;
 
 pub use crate::note::{Level, Note, Verdict};
 pub use crate::tip::owned::Tip;

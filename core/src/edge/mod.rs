@@ -2,7 +2,10 @@
 
 pub mod diagnosis;
 pub mod evidence;
+pub mod face;
 pub mod grade;
 mod network;
+pub mod predict;
+pub mod signs;
 
 pub use network::{Cause, Finding, causes, findings};
