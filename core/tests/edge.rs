@@ -4,8 +4,9 @@
 
 use std::collections::HashMap;
 
-use galvanon_core::edge::diagnosis::{Diagnosis, diagnose};
+use galvanon_core::edge::diagnosis::{Diagnosis, diagnose, diagnose_with};
 use galvanon_core::edge::evidence::{Record, evidence};
+use galvanon_core::edge::{Link, Tuning, network};
 use galvanon_core::error::Error;
 use proptest::prelude::*;
 
@@ -237,4 +238,27 @@ proptest! {
             prop_assert!(probability(&found(&[&seen], &[]), only) >= before - 1e-12);
         }
     }
+}
+
+/// A shop that often sees dirty bores says so, and is refused what cannot be.
+#[test]
+fn a_shop_tunes_its_weights_and_the_tables_stay() {
+    let seen = ["dross_hard"];
+    let plain = network().expect("the network");
+    let tuning = Tuning {
+        priors: vec![("tip_bore_dirty".into(), 30.0)],
+        links: vec![("tip_bore_dirty".into(), "dross_hard".into(), Link::Strong)],
+    };
+    let tuned = plain.tuned(&tuning).expect("a tuned network");
+    let with = diagnose_with(&tuned, (&seen, &[]), &[]).expect("a diagnosis");
+    let bare = diagnose(&seen, &[], &[]).expect("a diagnosis");
+    assert!(probability(&with, "tip_bore_dirty") > 2.0 * probability(&bare, "tip_bore_dirty"));
+    let (at, cause) = (plain.finding("dross_hard"), plain.cause("tip_bore_dirty"));
+    let (at, cause) = (at.expect("the finding"), cause.expect("the cause"));
+    assert_eq!((plain.link(at, cause), tuned.link(at, cause)), (Link::Medium, Link::Strong));
+    let refused = |tuning: Tuning| plain.tuned(&tuning).expect_err("a refusal");
+    let odds = Tuning { priors: vec![("too_fast".into(), 900.0)], links: vec![] };
+    assert!(matches!(refused(odds), Error::OutOfRange { input: "prior", .. }));
+    let ghost = Tuning { priors: vec![("ghosts".into(), 5.0)], links: vec![] };
+    assert!(matches!(refused(ghost), Error::UnknownChoice { input: "cause", .. }));
 }

@@ -1,9 +1,10 @@
 //! A bad edge, now, without a job: from what one sees to a cause with its remedy.
 
-use anyhow::{Result, ensure};
+use anyhow::Result;
 use galvanon_e2e::{DESK, PHONE, journey};
 
 const ENTER: &str = "\u{e007}";
+const RIGHT: &str = "\u{e014}";
 
 #[tokio::test(flavor = "multi_thread")]
 async fn three_touches_from_today_name_a_cause_with_its_remedy() -> Result<()> {
@@ -74,8 +75,62 @@ async fn the_keyboard_alone_finds_it_and_a_whistle_inside_comes_first() -> Resul
         browser.press_at("[data-finding='dross_easy'] button", ENTER).await?;
         browser.press_at("[data-finding='dross_hard'] button", ENTER).await?;
         browser.reads("main", "hardly go together").await?;
-        browser.fill_field("Out of square, u", "0.6 mm").await?;
-        ensure!(browser.see("[data-grade='perpendicularity']").await.is_ok());
+        browser.press_at("[id$='trigger-grade']", ENTER).await?;
+        browser.fill_field("Out of square, u", "0.7 mm").await?;
+        browser.reads("[data-grade='perpendicularity']", "range 4").await?;
+        Ok(())
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn an_edge_is_seen_before_it_is_cut_by_moving_what_is_off() -> Result<()> {
+    journey(PHONE, |_, browser| async move {
+        browser.open("/edge").await?;
+        browser.click("Before the cut").await?;
+        browser.reads("[data-class]", "slag that taps off").await?;
+        // from the keyboard: eight steps of five percent are far too fast
+        let pace = browser.see("[role='slider'][aria-label='Pace']").await?;
+        for _ in 0..8 {
+            pace.send_keys(RIGHT).await?;
+        }
+        browser.reads("[data-slider-says='speed']", "140 %").await?;
+        browser.reads("[data-class]", "drag lines swept far back").await?;
+        // nothing is lost by a reload
+        browser.reload().await?;
+        browser.reads("[data-slider-says='speed']", "140 %").await?;
+        browser.click("All as planned").await?;
+        browser.reads("[data-class]", "slag that taps off").await?;
+        browser.fill_field("Thickness", "30").await?;
+        browser.reads("[data-before]", "allowed").await?;
+        Ok(())
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn the_plan_shows_the_edge_to_expect() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        let (job, _) = app.job("Sallow Beck").await?;
+        browser.open(&format!("/jobs/{job}")).await?;
+        browser.see("[data-expected-edge] summary").await?.click().await?;
+        browser.reads("[data-paces]", "As planned").await?;
+        browser.reads("[data-paces]", "Rz5 range").await?;
+        Ok(())
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn the_drawing_shows_what_was_told() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/edge").await?;
+        browser.see("[data-zone='top edge']").await?.click().await?;
+        // every sign of the zone is drawn, not named only
+        browser.see("[data-finding='top_edge_rounded'] svg").await?;
+        browser.see("[data-finding='top_edge_beads'] svg").await?;
+        browser.see("[data-zone='flame']").await?.click().await?;
+        browser.see("[data-finding='flame_feathered'] svg").await?;
         Ok(())
     })
     .await

@@ -124,7 +124,15 @@ async fn pictures_of_steel_rack_and_supply() -> Result<()> {
         browser.see("[data-zone='face']").await?.click().await?;
         browser.click("drag lines swept far back").await?;
         browser.see("[data-cause='too_fast']").await?;
-        camera.take(&browser, "edge").await
+        camera.take(&browser, "edge").await?;
+        browser.open("/edge").await?;
+        browser.click("Before the cut").await?;
+        let pace = browser.see("[role='slider'][aria-label='Pace']").await?;
+        for _ in 0..8 {
+            pace.send_keys("\u{e014}").await?;
+        }
+        browser.reads("[data-class]", "drag lines swept far back").await?;
+        camera.take(&browser, "edge-before").await
     })
     .await
 }

@@ -152,3 +152,67 @@ async fn a_measured_edge_gets_its_ranges() {
         );
     }
 }
+
+fn cut(thickness_mm: f64, process: &str) -> Value {
+    json!({
+        "steel": { "thickness_mm": thickness_mm },
+        "cut": { "length_mm": 1000, "process": process },
+        "gas": { "fuel": "acetylene" },
+    })
+}
+
+/// Faster rakes the lines and leaves hard slag; a machine cuts finer than a hand (common practice).
+#[actix_web::test]
+async fn an_edge_is_predicted_from_a_plan_and_what_is_off_it() {
+    let app = TestApp::start().await;
+    let asked = json!({ "cut": cut(20.0, "machine"), "off": { "speed": 1.4 } });
+    let fast = app.post("/api/v1/edge/predictions", &asked).await;
+    assert_eq!(fast.status, 200, "{}", fast.body);
+    let findings = fast.body["edge"]["findings"].as_array().unwrap();
+    for sign in ["drag_lines_raked", "dross_hard"] {
+        assert!(findings.contains(&json!(sign)), "{sign}: {findings:?}");
+    }
+    assert_eq!(fast.body["edge"]["face"], fast.body["fast"]["face"], "the same pace");
+    let range = |body: &Value| body["planned"]["perpendicularity_range"].as_u64().unwrap();
+    let hand = app.post("/api/v1/edge/predictions", &json!({ "cut": cut(20.0, "freehand") })).await;
+    assert!(range(&fast.body) < range(&hand.body));
+    let sweep = &fast.body["sweeps"][0];
+    let drags: Vec<f64> = sweep["points"]
+        .as_array()
+        .unwrap()
+        .iter()
+        .map(|point| point["face"]["drag_mm"].as_f64().unwrap())
+        .collect();
+    assert_eq!(sweep["of"], "speed");
+    assert!(drags.len() > 8 && drags.is_sorted(), "{drags:?}");
+}
+
+#[actix_web::test]
+async fn a_prediction_that_cannot_be_made_names_its_field() {
+    let app = TestApp::start().await;
+    for (asked, path) in [
+        (json!({ "cut": cut(20.0, "hand") }), "cut.cut.process"),
+        (json!({ "cut": cut(900.0, "machine") }), "cut.steel.thickness_mm"),
+        (json!({ "cut": cut(20.0, "machine"), "off": { "speed": 9 } }), "off.speed"),
+        (json!({ "cut": cut(20.0, "machine"), "off": { "lean_deg": "steep" } }), "off.lean_deg"),
+        (json!({ "cut": cut(20.0, "machine"), "off": { "mood": 1 } }), "off.mood"),
+    ] {
+        let answer = app.post("/api/v1/edge/predictions", &asked).await;
+        assert_eq!(answer.status, 422, "{asked}");
+        assert_eq!(answer.body["error"]["fields"][0]["path"], path, "{}", answer.body);
+    }
+}
+
+/// What a sign changes in the drawing is told with it; what no face shows changes nothing.
+#[actix_web::test]
+async fn findings_bring_the_figures_of_their_picture() {
+    let app = TestApp::start().await;
+    let reply = app.get("/api/v1/edge/findings").await.body;
+    let changes = |code: &str| {
+        let all = reply["findings"].as_array().unwrap();
+        all.iter().find(|it| it["code"] == code).unwrap()["changes"].clone()
+    };
+    assert!(changes("drag_lines_raked")["drag_mm"].as_f64() > reply["right"]["drag_mm"].as_f64());
+    assert_eq!(changes("kerf_wide").as_object().unwrap().len(), 2);
+    assert_eq!(changes("pops"), json!({}));
+}

@@ -91,7 +91,7 @@ fn sets(count: usize) -> Sets {
     all
 }
 
-fn places(network: &'static Network, codes: &[&str]) -> Result<Vec<usize>> {
+fn places(network: &Network, codes: &[&str]) -> Result<Vec<usize>> {
     let place = |code: &&str| {
         network.finding(code).ok_or_else(|| Error::UnknownChoice {
             input: "findings",
@@ -109,7 +109,7 @@ fn places(network: &'static Network, codes: &[&str]) -> Result<Vec<usize>> {
 /// The odds of a cause before anything is seen, moved by what the records say.
 fn prior(network: &Network, cause: usize, evidence: &[Evidence]) -> f64 {
     let code = network.causes[cause].code.as_str();
-    let base = network.causes[cause].prior / 100.0;
+    let base = network.priors[cause] / 100.0;
     let moved: f64 =
         evidence.iter().filter(|it| it.cause == code).map(|it| it.likelihood_ratio).product();
     let odds = base / (1.0 - base) * moved;
@@ -159,7 +159,7 @@ fn likely<'a>(sets: &'a Sets, weights: &[f64]) -> Vec<(&'a [usize], f64)> {
 }
 
 fn next_check(
-    network: &'static Network,
+    network: &Network,
     sets: &[(&[usize], f64)],
     (answered, suspects): (&[usize], &[Suspect]),
 ) -> Option<NextCheck> {
@@ -183,7 +183,7 @@ fn next_check(
             a_second(a).total_cmp(&a_second(b))
         })?;
     let shown_by = |suspect: &Suspect| -> f64 {
-        let cause = network.causes.iter().position(|cause| cause.code == suspect.code);
+        let cause = network.cause(suspect.code);
         cause.map_or(network.when_well[best.0], |cause| network.shows(best.0, &[cause]))
     };
     let leading = &suspects[..suspects.len().min(4)];
@@ -197,7 +197,7 @@ fn next_check(
 }
 
 fn suspect(
-    network: &'static Network,
+    network: &Network,
     cause: usize,
     (probability, evidence): (f64, &[Evidence]),
     (present, absent): (&[usize], &[usize]),
@@ -241,7 +241,18 @@ fn suspect(
 /// `UnknownChoice` for a code that is no finding; `Missing` when nothing was answered;
 /// `Contradiction` for a finding that is both seen and not.
 pub fn diagnose(present: &[&str], absent: &[&str], evidence: &[Evidence]) -> Result<Diagnosis> {
-    let network = network()?;
+    diagnose_with(network()?, (present, absent), evidence)
+}
+
+/// [`diagnose`] with the weights of a shop.
+///
+/// # Errors
+/// As [`diagnose`].
+pub fn diagnose_with(
+    network: &Network,
+    (present, absent): (&[&str], &[&str]),
+    evidence: &[Evidence],
+) -> Result<Diagnosis> {
     let sets = SETS.as_ref().map_err(Clone::clone)?;
     let (seen, missed) = (places(network, present)?, places(network, absent)?);
     if seen.is_empty() && missed.is_empty() && evidence.is_empty() {

@@ -8,4 +8,4 @@ mod network;
 pub mod predict;
 pub mod signs;
 
-pub use network::{Cause, Finding, causes, findings};
+pub use network::{Cause, Finding, Link, Network, PRIOR, Tuning, causes, findings, network};

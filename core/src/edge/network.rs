@@ -5,6 +5,7 @@ use std::sync::LazyLock;
 use serde::Deserialize;
 
 use crate::error::{Error, Result};
+use crate::range::Range;
 use crate::reference::rows;
 
 /// What a person can see, hear, feel or measure: a row of edge-findings.csv.
@@ -67,13 +68,42 @@ fn is_particular(code: &str) -> bool {
         || code.starts_with("flame_")
 }
 
+/// How strongly a cause shows a finding.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub enum Link {
+    /// Not at all.
+    None,
+    /// About one time in five.
+    Weak,
+    /// Every other time.
+    Medium,
+    /// Four times in five.
+    Strong,
+    /// The finding speaks against the cause.
+    Against,
+}
+
+/// Priors that may be given, as in the table.
+pub const PRIOR: Range = Range::new("prior", "1", 0.1, 50.0);
+
+/// What a shop has set otherwise than the tables.
+#[derive(Clone, Debug, Default, PartialEq)]
+pub struct Tuning {
+    /// Cause and its relative odds, [`PRIOR`].
+    pub priors: Vec<(String, f64)>,
+    /// Cause, finding, and how strongly one shows the other.
+    pub links: Vec<(String, String, Link)>,
+}
+
 /// The tables as numbers: rows are findings, columns causes.
-#[derive(Debug)]
+#[derive(Clone, Debug)]
 pub struct Network {
     /// Findings in the order of their table.
-    pub findings: Vec<Finding>,
+    pub findings: &'static [Finding],
     /// Causes in the order of their table, without the one of nothing wrong.
-    pub causes: Vec<Cause>,
+    pub causes: &'static [Cause],
+    /// Relative odds of each cause before anything is seen.
+    pub priors: Vec<f64>,
     /// How each finding shows by itself.
     pub leak: Vec<f64>,
     /// `weight[finding][cause]`: how often the finding shows when the cause acts.
@@ -83,8 +113,17 @@ pub struct Network {
     /// How each finding shows where nothing is wrong.
     pub when_well: Vec<f64>,
     /// Nothing wrong, as its row says.
-    pub well: Cause,
+    pub well: &'static Cause,
 }
+
+/// The rows behind a network.
+struct Rows {
+    findings: Vec<Finding>,
+    causes: Vec<Cause>,
+    well: Cause,
+}
+
+static ROWS: LazyLock<Result<Rows>> = LazyLock::new(read_rows);
 
 static NETWORK: LazyLock<Result<Network>> = LazyLock::new(load);
 
@@ -101,7 +140,7 @@ pub fn network() -> Result<&'static Network> {
 /// # Errors
 /// Only when a table compiled in cannot be read.
 pub fn findings() -> Result<&'static [Finding]> {
-    Ok(&network()?.findings)
+    Ok(network()?.findings)
 }
 
 /// Every cause, and nothing wrong last.
@@ -110,23 +149,28 @@ pub fn findings() -> Result<&'static [Finding]> {
 /// Only when a table compiled in cannot be read.
 pub fn causes() -> Result<impl Iterator<Item = &'static Cause>> {
     let all = network()?;
-    Ok(all.causes.iter().chain(std::iter::once(&all.well)))
+    Ok(all.causes.iter().chain(std::iter::once(all.well)))
 }
 
 fn faulty(what: String) -> Error {
     Error::Reference { file: "edge-links.csv", what }
 }
 
-fn load() -> Result<Network> {
+fn read_rows() -> Result<Rows> {
     let findings: Vec<Finding> =
         rows("edge-findings.csv", include_str!("../../../reference/tables/edge-findings.csv"))?;
     let all: Vec<Cause> =
         rows("edge-causes.csv", include_str!("../../../reference/tables/edge-causes.csv"))?;
-    let links: Vec<LinkRow> =
-        rows("edge-links.csv", include_str!("../../../reference/tables/edge-links.csv"))?;
     let (well, causes): (Vec<Cause>, Vec<Cause>) =
         all.into_iter().partition(|cause| cause.code == ALL_WELL);
     let well = well.into_iter().next().ok_or_else(|| faulty("no row all_well".into()))?;
+    Ok(Rows { findings, causes, well })
+}
+
+fn load() -> Result<Network> {
+    let Rows { findings, causes, well } = ROWS.as_ref().map_err(Clone::clone)?;
+    let links: Vec<LinkRow> =
+        rows("edge-links.csv", include_str!("../../../reference/tables/edge-links.csv"))?;
     let leak: Vec<f64> = findings
         .iter()
         .map(|finding| if is_particular(&finding.code) { RARE_LEAK } else { LEAK })
@@ -136,6 +180,7 @@ fn load() -> Result<Network> {
         against: vec![vec![false; causes.len()]; findings.len()],
         when_well: leak.clone(),
         leak,
+        priors: causes.iter().map(|cause| cause.prior).collect(),
         findings,
         causes,
         well,
@@ -153,8 +198,61 @@ impl Network {
         self.findings.iter().position(|finding| finding.code == code)
     }
 
+    /// The place of a cause; nothing wrong has none.
+    #[must_use]
+    pub fn cause(&self, code: &str) -> Option<usize> {
+        self.causes.iter().position(|cause| cause.code == code)
+    }
+
+    /// How strongly a cause shows a finding, both by their place.
+    #[must_use]
+    pub fn link(&self, finding: usize, cause: usize) -> Link {
+        match self.weight[finding][cause] {
+            _ if self.against[finding][cause] => Link::Against,
+            weight if weight >= STRONG => Link::Strong,
+            weight if weight >= MEDIUM => Link::Medium,
+            weight if weight >= WEAK => Link::Weak,
+            _ => Link::None,
+        }
+    }
+
+    /// The network as a shop has tuned it.
+    ///
+    /// # Errors
+    /// `UnknownChoice` for a code that is no cause or finding, `OutOfRange` outside [`PRIOR`].
+    pub fn tuned(&self, tuning: &Tuning) -> Result<Self> {
+        let unknown = |input, value: &str, allowed: Vec<&'static str>| Error::UnknownChoice {
+            input,
+            value: value.to_owned(),
+            allowed,
+        };
+        let cause = |code: &str| {
+            let known = || self.causes.iter().map(|it| it.code.as_str()).collect();
+            self.cause(code).ok_or_else(|| unknown("cause", code, known()))
+        };
+        let finding = |code: &str| {
+            let known = || self.findings.iter().map(|it| it.code.as_str()).collect();
+            self.finding(code).ok_or_else(|| unknown("finding", code, known()))
+        };
+        let mut tuned = self.clone();
+        for (code, prior) in &tuning.priors {
+            tuned.priors[cause(code)?] = PRIOR.check(*prior)?;
+        }
+        for (of, shown, link) in &tuning.links {
+            let (cause, finding) = (cause(of)?, finding(shown)?);
+            tuned.against[finding][cause] = *link == Link::Against;
+            tuned.weight[finding][cause] = match link {
+                Link::None | Link::Against => 0.0,
+                Link::Weak => WEAK,
+                Link::Medium => MEDIUM,
+                Link::Strong => STRONG,
+            };
+        }
+        Ok(tuned)
+    }
+
     fn take(&mut self, link: &LinkRow) -> Result<()> {
-        let cause = self.causes.iter().position(|cause| cause.code == link.cause);
+        let cause = self.cause(&link.cause);
         if cause.is_none() && link.cause != ALL_WELL {
             return Err(faulty(format!("no cause {}", link.cause)));
         }

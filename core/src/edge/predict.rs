@@ -251,3 +251,6 @@ fn moved(right: &Face, off: &Off, (load, heat, purity): (f64, f64, f64)) -> Face
         ..*right
     }
 }
+
+/// Too slow and too fast as a shop would show them, over the planned pace. Source: `ours`.
+pub const SLOW_AND_FAST: (f64, f64) = (0.6, 1.4);

@@ -74,12 +74,12 @@ const SIGNS: [Sign; 23] = [
     },
     Sign {
         code: "drag_lines_even_upright",
-        shows: |face, _| face.drag.as_m() < 0.13 * face.thickness.as_m() && face.line_uneven < 0.2,
+        shows: |face, right| !beyond(face.drag, right.drag, 1.3) && face.line_uneven < 0.2,
         picture: |face| face.drag = part(face, 0.03),
     },
     Sign {
         code: "drag_lines_raked",
-        shows: |face, _| face.drag.as_m() > 0.15 * face.thickness.as_m(),
+        shows: |face, right| beyond(face.drag, right.drag, 1.5),
         picture: |face| face.drag = part(face, 0.45),
     },
     Sign {

@@ -1,5 +1,7 @@
 //! The edge: what can be seen, what can cause it, what it was, and which grade it has.
 
+use std::collections::BTreeMap;
+
 use actix_web::{get, post, web};
 use galvanon_core::edge::diagnosis::{Diagnosis, Suspect, diagnose};
 use galvanon_core::edge::evidence::{Evidence, Record, evidence};
@@ -7,7 +9,7 @@ use galvanon_core::edge::grade::{
     PERPENDICULARITY, ROUGHNESS, THICKNESS, acceptance_rules, perpendicularity_range,
     roughness_range,
 };
-use galvanon_core::edge::{causes, findings};
+use galvanon_core::edge::{Finding, causes, findings};
 use galvanon_core::error::Error;
 use galvanon_core::quantity::Length;
 use galvanon_core::trace::Kind;
@@ -21,6 +23,7 @@ use super::body::Body;
 use super::burns::tip_of;
 use super::cut_reply::CutPlan;
 use super::fields::{Fields, Given, NumberField, wrong_shape};
+use super::prediction::{FaceWire, changes, sample};
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::store::burns::Burn;
 use crate::store::find;
@@ -44,6 +47,8 @@ pub struct FindingWire {
     pub seconds: f64,
     /// True where it comes before any probability: shut the gas first.
     pub dangerous: bool,
+    /// What its picture changes in the figures of a right face; empty for what no face shows.
+    pub changes: BTreeMap<String, f64>,
 }
 
 /// Everything that can be found.
@@ -51,6 +56,8 @@ pub struct FindingWire {
 pub struct FindingsReply {
     /// In the order of looking: from the top edge down.
     pub findings: Vec<FindingWire>,
+    /// The right face that the pictures are drawn on.
+    pub right: FaceWire,
 }
 
 /// Findings that are answered before any probability. Source: `common_practice`.
@@ -60,14 +67,18 @@ const DANGEROUS: [&str; 1] = ["whistles_inside"];
 #[utoipa::path(get, operation_id = "edge_findings", path = "/api/v1/edge/findings", responses((status = 200, body = FindingsReply)))]
 #[get("/edge/findings")]
 pub async fn list_findings() -> ApiResult<web::Json<FindingsReply>> {
-    let all = findings().map_err(internal)?.iter().map(|finding| FindingWire {
-        code: finding.code.clone(),
-        place: finding.place.clone(),
-        text: finding.plain_words.clone(),
-        seconds: finding.seconds,
-        dangerous: DANGEROUS.contains(&finding.code.as_str()),
-    });
-    Ok(web::Json(FindingsReply { findings: all.collect() }))
+    let wire = |finding: &Finding| {
+        Ok(FindingWire {
+            code: finding.code.clone(),
+            place: finding.place.clone(),
+            text: finding.plain_words.clone(),
+            seconds: finding.seconds,
+            dangerous: DANGEROUS.contains(&finding.code.as_str()),
+            changes: changes(&finding.code)?,
+        })
+    };
+    let findings = findings().map_err(internal)?.iter().map(wire).collect::<ApiResult<_>>()?;
+    Ok(web::Json(FindingsReply { findings, right: FaceWire::from(&sample()) }))
 }
 
 /// Something that can make an edge poor.

@@ -22,6 +22,7 @@ pub mod lines;
 pub mod merge;
 pub mod people;
 pub mod plans;
+pub mod prediction;
 pub mod reference;
 pub mod rows;
 pub mod shop;
@@ -58,6 +59,7 @@ pub fn routes(app: &mut web::ServiceConfig) {
         .service(edge::list_causes)
         .service(edge::diagnoses)
         .service(edge::grade)
+        .service(prediction::prediction)
         .service(burns::list)
         .service(burns::create)
         .service(steel::cuttability)
@@ -130,6 +132,7 @@ async fn nothing() -> ApiResult<String> {
         edge::list_causes,
         edge::diagnoses,
         edge::grade,
+        prediction::prediction,
         burns::list,
         burns::create,
         steel::cuttability,

@@ -13,6 +13,8 @@ export const keys = {
   sensitivity: (jobId: string | null, input: unknown, quantity: string) =>
     ["sensitivity", jobId, input, quantity] as const,
   burns: ["burns"] as const,
+  prediction: (body: unknown) => ["prediction", body] as const,
+  findings: ["edge-findings"] as const,
   diagnosis: (answers: unknown) => ["diagnosis", answers] as const,
   cuttability: (body: unknown) => ["cuttability", body] as const,
   unknown: (answers: readonly string[]) => ["unknown", answers] as const,

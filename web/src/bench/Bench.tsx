@@ -13,6 +13,7 @@ import { Notice } from "@/ui/notice";
 import { usePreferences } from "@/ui/preferences";
 import { Failed, Loading } from "@/ui/states";
 import { CompareSheet } from "./CompareSheet";
+import { ExpectedEdge } from "./ExpectedEdge";
 import { FuelPicker } from "./FuelPicker";
 import { Inputs } from "./Inputs";
 import { noteKey, withChange } from "./model";
@@ -46,6 +47,7 @@ export function Bench({ jobId, input, onChange, heading, cutKey, actions }: Prop
   });
   const [why, setWhy] = useState<string | null>(null);
   const [comparing, setComparing] = useState(false);
+  const [expecting, setExpecting] = useState(false);
   const [before, setBefore] = useState<{ fuel: string; plan: CutPlan } | null>(null);
   // another cut on the bench: the comparison of fuels ends, settings held on purpose stay
   // biome-ignore lint/correctness/useExhaustiveDependencies: the cut on the bench is what counts
@@ -128,6 +130,14 @@ export function Bench({ jobId, input, onChange, heading, cutKey, actions }: Prop
               system={system}
             />
           </div>
+          <details
+            className="rounded-md border border-line bg-sheet px-3 py-2"
+            data-expected-edge
+            onToggle={(event) => setExpecting(event.currentTarget.open)}
+          >
+            <summary className="cursor-pointer text-sm font-semibold">The edge to expect</summary>
+            <div className="mt-2">{expecting && <ExpectedEdge cut={request} />}</div>
+          </details>
           <Inputs request={wanted} errors={errors} reference={reference.data} onChange={onChange} />
         </div>
         <div className="flex flex-col gap-2" data-refused={errors.length > 0}>

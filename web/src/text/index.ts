@@ -182,6 +182,8 @@ export const SCREEN = {
     "Touch a part of the drawing: torch, flame, top edge, face, bottom edge, kerf or metal.",
   noAnswers:
     "Nothing answered yet. One touch on the drawing, one on what you see, and the likely causes stand here.",
+  expectedEdge:
+    "A judgement of ours that follows the trade's direction, not a measurement: burn a coupon before you promise a class.",
   oddsAreOurs: "The odds rest on common practice and our judgement; they rank where to look first.",
   measureEdge:
     "Out of square: lay a square on the top face and measure the widest gap to the cut with a feeler, away from the corners. Rz5: hold a comparator strip beside the middle of the cut. Rz5 is not the Ra of structural codes: never turn one into the other.",

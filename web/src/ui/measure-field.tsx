@@ -15,6 +15,8 @@ type Props = {
 
 const FIELD_KINDS: Partial<Record<Kind, string>> = {
   length: "length",
+  bore: "length",
+  gap: "length",
   temperature: "temperature",
   angle: "angle",
   percent: "percent",

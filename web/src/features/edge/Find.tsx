@@ -1,0 +1,175 @@
+/** From what one sees to the likely causes: a drawing to touch, signs to answer, the next look. */
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { Eye } from "lucide-react";
+import { useState } from "react";
+import { ApiFailure, api, data, type Schemas } from "@/api/client";
+import { keys } from "@/api/keys";
+import type { FaceFigures } from "@/draw/cut-face";
+import { EdgeZones } from "@/draw/edge-zones";
+import { SCREEN, word } from "@/text";
+import { Button } from "@/ui/button";
+import { Choice as Picker } from "@/ui/choice";
+import { useKept } from "@/ui/kept";
+import { Notice } from "@/ui/notice";
+import { usePreferences } from "@/ui/preferences";
+import { Empty, Failed } from "@/ui/states";
+import { print, type System } from "@/units";
+import { type Answers, answered, NOTHING } from "./model";
+import { Sign } from "./Sign";
+import { Suspect } from "./Suspect";
+
+/** Causes shown at once; the rest is hardly likely. */
+const SHOWN = 5;
+
+const NO_BURN = "none";
+
+/** A burn as one remembers it: the day, how it came out, the pace, what was said. */
+function burnWords(burn: Schemas["BurnView"], system: System): string {
+  const day = new Date(burn.happened_at).toLocaleDateString("en", {
+    day: "numeric",
+    month: "short",
+  });
+  const pace = burn.pace_mm_min == null ? null : print(burn.pace_mm_min, "speed", system);
+  const parts = [day, burn.outcome ? word(burn.outcome) : null, pace, burn.note || null];
+  return parts.filter((part) => part !== null).join(" · ");
+}
+
+export function Find({ findings }: { findings: Schemas["FindingsReply"] }) {
+  const [answers, setAnswers] = useKept<Answers>("galvanon.edge.answers", NOTHING);
+  const [zone, setZone] = useState<string | null>(null);
+  const [opened, setOpened] = useState<string | null>(null);
+  const burns = useQuery({
+    queryKey: keys.burns,
+    queryFn: () => data(api.GET("/api/v1/burns")),
+  });
+  const { system } = usePreferences();
+  const some = answers.present.length + answers.absent.length > 0 || answers.burn_id != null;
+  const diagnosis = useQuery({
+    queryKey: keys.diagnosis(answers),
+    enabled: some,
+    retry: false,
+    placeholderData: keepPreviousData,
+    queryFn: () => data(api.POST("/api/v1/edge/diagnoses", { body: answers })),
+  });
+  const all = findings.findings;
+  const words = (code: string) => all.find((each) => each.code === code)?.text ?? code;
+  const answer = (code: string, seen: boolean) => setAnswers(answered(answers, code, seen));
+  const seen = Object.fromEntries(
+    Object.entries(Object.groupBy(all, (each) => each.place)).map(([place, list]) => [
+      place,
+      (list ?? []).filter((each) => answers.present.includes(each.code)).length,
+    ]),
+  );
+  // the drawing shows what was told: each sign seen changes its own figures
+  const told: FaceFigures = Object.assign(
+    { ...findings.right },
+    ...all.filter((each) => answers.present.includes(each.code)).map((each) => each.changes),
+  );
+  const found = some ? diagnosis.data : undefined;
+  const next = found?.next_check;
+  const failure = diagnosis.error instanceof ApiFailure ? diagnosis.error : null;
+  return (
+    <div className="flex flex-col gap-5">
+      {some && (
+        <Button className="self-end" onClick={() => setAnswers(NOTHING)}>
+          Start over
+        </Button>
+      )}
+      {found?.dangers.map((danger) => (
+        <div
+          key={danger.finding}
+          role="alert"
+          className="rounded-md border-2 border-stop bg-stop-soft p-4 text-lg font-semibold"
+          data-danger={danger.finding}
+        >
+          {danger.text}
+        </div>
+      ))}
+      <div className="grid items-start gap-5 lg:grid-cols-2">
+        <div className="flex flex-col gap-3">
+          <div className="rounded-md border border-line bg-sheet p-2">
+            <EdgeZones face={told} chosen={zone} seen={seen} onChoose={setZone} />
+          </div>
+          {zone === null ? (
+            <p className="text-sm text-ink-2">{SCREEN.touchZone}</p>
+          ) : (
+            <ul className="grid gap-1.5 sm:grid-cols-2" aria-label={`Seen at: ${zone}`}>
+              {all
+                .filter((each) => each.place === zone)
+                .map((finding) => (
+                  <Sign
+                    key={finding.code}
+                    finding={finding}
+                    right={findings.right}
+                    answers={answers}
+                    onAnswer={answer}
+                  />
+                ))}
+            </ul>
+          )}
+        </div>
+        <div className="flex flex-col gap-3">
+          {(burns.data?.burns.length ?? 0) > 0 && (
+            <Picker
+              label="The burn it belongs to, if it was noted: its figures weigh in"
+              value={answers.burn_id ?? NO_BURN}
+              options={[
+                { value: NO_BURN, text: "none, or not noted" },
+                ...(burns.data?.burns ?? []).map((burn) => ({
+                  value: burn.id,
+                  text: burnWords(burn, system),
+                })),
+              ]}
+              onChange={(id) => setAnswers({ ...answers, burn_id: id === NO_BURN ? null : id })}
+            />
+          )}
+          {failure && <Failed error={failure} />}
+          {!some && <Empty>{SCREEN.noAnswers}</Empty>}
+          {found?.contradictions.map(([one, other]) => (
+            <Notice key={`${one} ${other}`} level="caution">
+              “{words(one ?? "")}” and “{words(other ?? "")}” hardly go together: look again.
+            </Notice>
+          ))}
+          {next && (
+            <div
+              className="flex flex-col gap-2 rounded-md border-2 border-accent bg-accent-soft p-3"
+              data-next={next.finding}
+            >
+              <p className="flex gap-2 text-sm">
+                <Eye size={18} aria-hidden="true" className="shrink-0" />
+                <span>{next.why}</span>
+              </p>
+              <span className="flex gap-2">
+                <Button look="next" onClick={() => answer(next.finding, true)}>
+                  It is so
+                </Button>
+                <Button onClick={() => answer(next.finding, false)}>It is not</Button>
+              </span>
+            </div>
+          )}
+          {found && (
+            <ol
+              className="overflow-hidden rounded-md border border-line bg-sheet"
+              aria-label="Likely causes"
+            >
+              {found.causes.slice(0, SHOWN).map((cause, i) => (
+                <Suspect
+                  key={cause.code}
+                  cause={cause}
+                  words={words}
+                  open={opened === cause.code || (opened === null && i === 0)}
+                  onOpen={() => setOpened(opened === cause.code ? "" : cause.code)}
+                />
+              ))}
+            </ol>
+          )}
+          {found && (
+            <p className="text-xs text-ink-2">
+              {SCREEN.oddsAreOurs} {SCREEN.manual}
+            </p>
+          )}
+        </div>
+      </div>
+    </div>
+  );
+}
