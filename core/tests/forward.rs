@@ -8,6 +8,7 @@ use galvanon_core::edge::diagnosis::diagnose;
 use galvanon_core::edge::face::Face;
 use galvanon_core::edge::grade::{perpendicularity_range, roughness_range};
 use galvanon_core::edge::predict::{Expected, Off, Planned, predict};
+use galvanon_core::edge::remedy::{Figures, Setting, change};
 use galvanon_core::edge::signs::{all_signs, picture, signs};
 use galvanon_core::error::Error;
 use galvanon_core::quantity::{Angle, Length};
@@ -214,5 +215,42 @@ proptest! {
         let (plain, worse) = (expect(Off::NOTHING), expect(off));
         prop_assert!(worse.roughness.as_m() >= plain.roughness.as_m() - 1e-12);
         prop_assert!(worse.perpendicularity.as_m() >= plain.perpendicularity.as_m() - 1e-12);
+    }
+}
+
+/// A pace off the plan goes back to it; without a record the step goes the way of the remedy.
+#[test]
+fn a_remedy_changes_the_setting_that_was_off() {
+    let plan = Figures { speed: Some(0.006), oxygen: Some(275e3), ..Figures::default() };
+    let was = Figures { speed: Some(0.009), ..Figures::default() };
+    let back = change("too_fast", &plan, &was).expect("a change");
+    assert_eq!((back.setting, back.from, back.to), (Setting::Speed, Some(0.009), Some(0.006)));
+    // it was faster than planned: "too slow" would not lead back to the plan
+    let slower = change("too_slow", &plan, &was).expect("a change");
+    assert!(slower.factor > 1.0 && slower.to > slower.from);
+    let bare = change("oxygen_too_high", &Figures::default(), &Figures::default());
+    let bare = bare.expect("a change");
+    assert_eq!((bare.from, bare.to, bare.factor < 1.0), (None, None, true));
+    assert_eq!(change("torch_leaning", &plan, &was), None, "no setting mends it");
+}
+
+/// Put right by its own change, a predicted edge shows its cause's signs no more.
+#[test]
+fn the_changed_setting_mends_the_edge_it_was_found_at() {
+    for (cause, off) in [
+        ("too_fast", Off { speed: 1.3, ..Off::NOTHING }),
+        ("too_slow", Off { speed: 0.7, ..Off::NOTHING }),
+        ("oxygen_too_high", Off { oxygen: 1.3, ..Off::NOTHING }),
+    ] {
+        let plan = Figures { speed: Some(1.0), oxygen: Some(1.0), ..Figures::default() };
+        let was = Figures { speed: Some(off.speed), oxygen: Some(off.oxygen), ..plan };
+        let change = change(cause, &plan, &was).expect("a change");
+        let mended = match change.setting {
+            Setting::Speed => Off { speed: off.speed * change.factor, ..off },
+            _ => Off { oxygen: off.oxygen * change.factor, ..off },
+        };
+        let (before, after) = (shown(&plate(), &off), shown(&plate(), &mended));
+        assert_ne!(before, after, "{cause}");
+        assert_eq!(after, shown(&plate(), &Off::NOTHING), "{cause}");
     }
 }

@@ -14,6 +14,7 @@ async fn three_touches_from_today_name_a_cause_with_its_remedy() -> Result<()> {
         browser.see("[data-zone='face']").await?.click().await?;
         browser.click("drag lines swept far back").await?;
         browser.reads("[data-cause='too_fast']", "slow down until the sparks leave").await?;
+        browser.reads("[data-cause='too_fast'] [data-change]", "Travel speed −20 %").await?;
         // a second look, asked for by the application, and everything is there after a reload
         browser.click("It is not").await?;
         browser.reads("[data-cause='too_fast']", "%").await?;
@@ -36,6 +37,7 @@ async fn a_burn_on_record_weighs_in() -> Result<()> {
         browser.see("[role='combobox']").await?.click().await?;
         browser.click("raked lines at the end").await?;
         browser.reads("[data-cause='too_fast']", "% of the planned one").await?;
+        browser.reads("[data-cause='too_fast'] [data-change]", "Travel speed from").await?;
         Ok(())
     })
     .await

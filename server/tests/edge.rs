@@ -216,3 +216,19 @@ async fn findings_bring_the_figures_of_their_picture() {
     assert_eq!(changes("kerf_wide").as_object().unwrap().len(), 2);
     assert_eq!(changes("pops"), json!({}));
 }
+
+/// A burn that was off its plan is led back to it; without a record the step stands alone.
+#[actix_web::test]
+async fn a_remedy_says_what_to_set_otherwise() {
+    let app = TestApp::start().await;
+    let plain =
+        app.post("/api/v1/edge/diagnoses", &json!({ "present": ["drag_lines_raked"] })).await;
+    let cause = |body: &Value, code: &str| {
+        let causes = body["causes"].as_array().unwrap();
+        causes.iter().find(|it| it["code"] == code).unwrap()["change"].clone()
+    };
+    let alone = cause(&plain.body, "too_fast");
+    assert_eq!((&alone["quantity"], &alone["to"]), (&json!("travel_speed_mm_min"), &Value::Null));
+    assert!(alone["factor"].as_f64().is_some_and(|factor| factor < 1.0));
+    assert_eq!(cause(&plain.body, "torch_leaning"), Value::Null);
+}

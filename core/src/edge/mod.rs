@@ -6,6 +6,7 @@ pub mod face;
 pub mod grade;
 mod network;
 pub mod predict;
+pub mod remedy;
 pub mod signs;
 
 pub use network::{Cause, Finding, Link, Network, PRIOR, Tuning, causes, findings, network};

@@ -9,6 +9,7 @@ use galvanon_core::edge::grade::{
     PERPENDICULARITY, ROUGHNESS, THICKNESS, acceptance_rules, perpendicularity_range,
     roughness_range,
 };
+use galvanon_core::edge::remedy::{Change, Figures, Setting, change};
 use galvanon_core::edge::{Finding, causes, findings};
 use galvanon_core::error::Error;
 use galvanon_core::quantity::Length;
@@ -28,7 +29,7 @@ use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::store::burns::Burn;
 use crate::store::find;
 use crate::store::plans::{self, Plan};
-use crate::text::{Section, filled, sentence, with_values};
+use crate::text::{Section, filled, in_contract_unit, sentence, unit, with_values};
 
 fn internal(error: Error) -> ApiError {
     ApiError::Internal(error.to_string())
@@ -144,6 +145,19 @@ pub struct RecordWire {
     pub speaks_for: bool,
 }
 
+/// What is set otherwise when a cause is put right.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct ChangeWire {
+    /// travel_speed_mm_min, oxygen_pressure_kpa, fuel_flow_l_min, standoff_mm, bore_mm, start_preheat_s.
+    pub quantity: String,
+    /// What it was, in the unit of its name; null where neither plan nor burn tells.
+    pub from: Option<f64>,
+    /// What it becomes.
+    pub to: Option<f64>,
+    /// New over old.
+    pub factor: f64,
+}
+
 /// A cause with its odds.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct SuspectWire {
@@ -157,6 +171,8 @@ pub struct SuspectWire {
     pub check: String,
     /// What to do.
     pub remedy: String,
+    /// The remedy in numbers; null where no setting mends it.
+    pub change: Option<ChangeWire>,
     /// Codes of findings seen that it makes show.
     pub speaks_for: Vec<String>,
     /// Codes of findings that speak against it, seen or looked for in vain.
@@ -237,8 +253,55 @@ fn record(plan: Option<&Plan>, burn: Option<&Burn>, tip: Option<&Value>) -> ApiR
     Ok(record)
 }
 
+/// Plan and burn as figures that a remedy starts from.
+#[derive(Default)]
+struct OnRecord {
+    evidence: Vec<Evidence>,
+    planned: Figures,
+    was: Figures,
+}
+
+/// The settings of a plan, SI.
+fn figures(plan: &CutPlan) -> Figures {
+    let si = |value: f64, kind: Kind| value / unit(kind).1;
+    Figures {
+        speed: Some(si(plan.travel_speed_mm_min.set, Kind::Speed)),
+        oxygen: Some(si(plan.oxygen_pressure_kpa.set, Kind::Pressure)),
+        fuel: Some(si(plan.fuel_flow_l_min, Kind::GasFlow)),
+        standoff: Some(si(plan.standoff_mm.set, Kind::Bore)),
+        bore: Some(si(plan.tip.bore_mm, Kind::Bore)),
+        start_preheat: Some(si(plan.start_preheat_s.set, Kind::Duration)),
+    }
+}
+
+/// What was read at a burn, SI.
+fn readings(burn: &Burn, tip: Option<&Value>) -> Figures {
+    let number = |value: &Value, kind: Kind| value.as_f64().map(|value| value / unit(kind).1);
+    Figures {
+        speed: burn.pace_m_s,
+        oxygen: number(&burn.readings["oxygen_pressure_kpa"], Kind::Pressure),
+        bore: tip.and_then(|tip| number(&tip["bore_mm"], Kind::Bore)),
+        start_preheat: burn.start_s,
+        ..Figures::default()
+    }
+}
+
+fn change_wire(change: &Change) -> ChangeWire {
+    let (quantity, kind) = match change.setting {
+        Setting::Speed => ("travel_speed_mm_min", Kind::Speed),
+        Setting::Oxygen => ("oxygen_pressure_kpa", Kind::Pressure),
+        Setting::Fuel => ("fuel_flow_l_min", Kind::GasFlow),
+        Setting::Standoff => ("standoff_mm", Kind::Bore),
+        Setting::Bore => ("bore_mm", Kind::Bore),
+        Setting::StartPreheat => ("start_preheat_s", Kind::Duration),
+    };
+    let wire = |si: Option<f64>| si.map(|si| (in_contract_unit(kind, si) * 1e3).round() / 1e3);
+    let factor = (change.factor * 1e3).round() / 1e3;
+    ChangeWire { quantity: quantity.into(), from: wire(change.from), to: wire(change.to), factor }
+}
+
 /// The records that a request names; what is not there is a fault of its field.
-async fn records(pool: &PgPool, asked: &DiagnosisRequest) -> ApiResult<Vec<Evidence>> {
+async fn records(pool: &PgPool, asked: &DiagnosisRequest) -> ApiResult<OnRecord> {
     let gone = |path: &str, id: Uuid| {
         let expected = "the id of something in this shop";
         ApiError::Invalid(vec![wrong_shape(path, expected, json!(id))])
@@ -258,8 +321,15 @@ async fn records(pool: &PgPool, asked: &DiagnosisRequest) -> ApiResult<Vec<Evide
         Some(burn) => tip_of(pool, burn).await?,
         None => None,
     };
-    let record = record(plan.as_ref(), burn.as_ref(), tip.as_ref().map(|tip| &tip.fields))?;
-    Ok(evidence(&record))
+    let tip = tip.as_ref().map(|tip| &tip.fields);
+    let record = record(plan.as_ref(), burn.as_ref(), tip)?;
+    let planned: Option<CutPlan> =
+        plan.map(|plan| serde_json::from_value(plan.result)).transpose()?;
+    Ok(OnRecord {
+        evidence: evidence(&record),
+        planned: planned.as_ref().map(figures).unwrap_or_default(),
+        was: burn.as_ref().map(|burn| readings(burn, tip)).unwrap_or_default(),
+    })
 }
 
 fn plain(code: &str) -> ApiResult<String> {
@@ -272,7 +342,7 @@ fn cause_words(code: &str) -> String {
     sentence(Section::Words, code).map_or_else(|| code.replace('_', " "), str::to_owned)
 }
 
-fn suspect(suspect: &Suspect) -> ApiResult<SuspectWire> {
+fn suspect(suspect: &Suspect, on_record: &OnRecord) -> ApiResult<SuspectWire> {
     let mut all = causes().map_err(internal)?;
     let row = all
         .find(|cause| cause.code == suspect.code)
@@ -284,6 +354,7 @@ fn suspect(suspect: &Suspect) -> ApiResult<SuspectWire> {
         probability: (suspect.probability * 1e9).round() / 1e9,
         check: row.check.clone(),
         remedy: row.remedy.clone(),
+        change: change(suspect.code, &on_record.planned, &on_record.was).as_ref().map(change_wire),
         speaks_for: codes(&suspect.speaks_for),
         speaks_against: codes(&suspect.speaks_against),
         records: suspect
@@ -298,7 +369,10 @@ fn suspect(suspect: &Suspect) -> ApiResult<SuspectWire> {
     })
 }
 
-fn reply(found: &Diagnosis, present: &[String]) -> ApiResult<DiagnosisReply> {
+fn reply(
+    found: &Diagnosis,
+    (present, on_record): (&[String], &OnRecord),
+) -> ApiResult<DiagnosisReply> {
     let next = found.next_check.map(|next| {
         let (one, other) = next.between;
         let looked_at = plain(next.finding)?;
@@ -318,7 +392,7 @@ fn reply(found: &Diagnosis, present: &[String]) -> ApiResult<DiagnosisReply> {
                 text: with_values(Section::Notes, code, &[]).into_owned(),
             })
             .collect(),
-        causes: found.suspects.iter().map(suspect).collect::<ApiResult<_>>()?,
+        causes: found.suspects.iter().map(|it| suspect(it, on_record)).collect::<ApiResult<_>>()?,
         next_check: next.transpose()?,
         contradictions: found
             .contradictions
@@ -351,10 +425,10 @@ pub async fn diagnoses(
         }
     }
     fields.done(())?;
-    let evidence = records(&pool, asked).await?;
+    let on_record = records(&pool, asked).await?;
     let seen: Vec<&str> = asked.present.iter().map(String::as_str).collect();
     let missed: Vec<&str> = asked.absent.iter().map(String::as_str).collect();
-    let found = diagnose(&seen, &missed, &evidence).map_err(|error| match error {
+    let found = diagnose(&seen, &missed, &on_record.evidence).map_err(|error| match error {
         Error::Missing { .. } => {
             let mut fields = Fields::default();
             fields.refuse("present", "no_findings", json!([]), &[]);
@@ -362,7 +436,7 @@ pub async fn diagnoses(
         }
         other => internal(other),
     })?;
-    Ok(web::Json(reply(&found, &asked.present)?))
+    Ok(web::Json(reply(&found, (&asked.present, &on_record))?))
 }
 
 /// A measured edge.
