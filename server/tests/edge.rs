@@ -217,7 +217,8 @@ async fn findings_bring_the_figures_of_their_picture() {
     assert_eq!(changes("pops"), json!({}));
 }
 
-/// A burn that was off its plan is led back to it; without a record the step stands alone.
+/// Without a record the step stands alone; that a burn is led back to its plan stands in core's tests and
+/// in the journey of a burn on record.
 #[actix_web::test]
 async fn a_remedy_says_what_to_set_otherwise() {
     let app = TestApp::start().await;
