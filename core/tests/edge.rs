@@ -4,7 +4,7 @@
 
 use std::collections::HashMap;
 
-use galvanon_core::edge::diagnosis::{Diagnosis, diagnose, diagnose_with};
+use galvanon_core::edge::diagnosis::{Diagnosis, Told, diagnose, diagnose_with};
 use galvanon_core::edge::evidence::{Record, evidence};
 use galvanon_core::edge::{Link, Tuning, network};
 use galvanon_core::error::Error;
@@ -250,7 +250,8 @@ fn a_shop_tunes_its_weights_and_the_tables_stay() {
         links: vec![("tip_bore_dirty".into(), "dross_hard".into(), Link::Strong)],
     };
     let tuned = plain.tuned(&tuning).expect("a tuned network");
-    let with = diagnose_with(&tuned, (&seen, &[]), &[]).expect("a diagnosis");
+    let with =
+        diagnose_with(&tuned, &Told { present: &seen, ..Told::default() }).expect("a diagnosis");
     let bare = diagnose(&seen, &[], &[]).expect("a diagnosis");
     assert!(probability(&with, "tip_bore_dirty") > 2.0 * probability(&bare, "tip_bore_dirty"));
     let (at, cause) = (plain.finding("dross_hard"), plain.cause("tip_bore_dirty"));

@@ -6,6 +6,7 @@ pub mod api;
 pub mod config;
 pub mod demo;
 pub mod error;
+pub mod photo;
 pub mod settings;
 pub mod shop;
 pub mod store;

@@ -42,6 +42,8 @@ pub struct Sentences {
     cues: SectionOfFile,
     trace: SectionOfFile,
     stays: SectionOfFile,
+    troubles: SectionOfFile,
+    steps: SectionOfFile,
     problems: SectionOfFile,
     assumed: SectionOfFile,
     errors: SectionOfFile,
@@ -61,6 +63,10 @@ pub enum Section {
     Trace,
     /// Why a number stays.
     Stays,
+    /// Troubles at flame and torch.
+    Troubles,
+    /// What to do, a step at a time.
+    Steps,
     /// Problems of a typed line.
     Problems,
     /// What was assumed in a typed line.
@@ -84,6 +90,8 @@ fn found(section: Section, code: &str) -> Option<&'static Sentence> {
         Section::Cues => &all.cues,
         Section::Trace => &all.trace,
         Section::Stays => &all.stays,
+        Section::Troubles => &all.troubles,
+        Section::Steps => &all.steps,
         Section::Problems => &all.problems,
         Section::Assumed => &all.assumed,
         Section::Errors => &all.errors,

@@ -14,6 +14,8 @@ mod edge;
 mod engine;
 mod entry;
 mod guard;
+mod kept;
+mod mend;
 mod never_500;
 mod openapi;
 mod rack;

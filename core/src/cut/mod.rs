@@ -23,6 +23,7 @@ pub use consumption::{Amounts, Times};
 pub use cost::{Cost, Prices};
 pub use cue::Cue;
 pub use policy::{Direction, Factors, Handedness, Policy, PressureSchool};
+pub(crate) use preheat_time::RESTART_FACTOR;
 pub use request::{
     Access, CutInput, GasInput, Process, Quality, Request, ScrapSide, Start, SteelInput, Stroke,
 };

@@ -9,10 +9,25 @@ use std::sync::LazyLock;
 
 use super::evidence::Evidence;
 use super::network::{ALL_WELL, Network, network};
+use super::trouble::shows_with;
 use crate::error::{Error, Result};
+use crate::gas::fuel::Fuel;
 
 /// Causes that act at the same time at most. Source: `ours`.
 const AT_ONCE: usize = 3;
+
+/// What was told of an edge.
+#[derive(Clone, Copy, Debug, Default, PartialEq)]
+pub struct Told<'a> {
+    /// Codes of findings seen.
+    pub present: &'a [&'a str],
+    /// Codes of findings looked for in vain.
+    pub absent: &'a [&'a str],
+    /// What plan, burn and gear say.
+    pub evidence: &'a [Evidence],
+    /// The fuel; what it never shows is not asked for. `None` where nobody said.
+    pub fuel: Option<Fuel>,
+}
 
 /// A cause with its odds and what speaks for and against it.
 #[derive(Clone, Debug, PartialEq)]
@@ -161,10 +176,10 @@ fn likely<'a>(sets: &'a Sets, weights: &[f64]) -> Vec<(&'a [usize], f64)> {
 fn next_check(
     network: &Network,
     sets: &[(&[usize], f64)],
-    (answered, suspects): (&[usize], &[Suspect]),
+    (passed_over, suspects): (&[usize], &[Suspect]),
 ) -> Option<NextCheck> {
     let now = entropy(sets.iter().map(|(_, weight)| *weight));
-    let open = (0..network.findings.len()).filter(|finding| !answered.contains(finding));
+    let open = (0..network.findings.len()).filter(|finding| !passed_over.contains(finding));
     let gain = |finding: usize| {
         let shows: Vec<f64> = sets.iter().map(|(set, _)| network.shows(finding, set)).collect();
         let yes: f64 = sets.iter().zip(&shows).map(|((_, weight), p)| weight * p).sum();
@@ -241,20 +256,16 @@ fn suspect(
 /// `UnknownChoice` for a code that is no finding; `Missing` when nothing was answered;
 /// `Contradiction` for a finding that is both seen and not.
 pub fn diagnose(present: &[&str], absent: &[&str], evidence: &[Evidence]) -> Result<Diagnosis> {
-    diagnose_with(network()?, (present, absent), evidence)
+    diagnose_with(network()?, &Told { present, absent, evidence, fuel: None })
 }
 
-/// [`diagnose`] with the weights of a shop.
+/// [`diagnose`] with the weights of a shop, and with the fuel where it is known.
 ///
 /// # Errors
 /// As [`diagnose`].
-pub fn diagnose_with(
-    network: &Network,
-    (present, absent): (&[&str], &[&str]),
-    evidence: &[Evidence],
-) -> Result<Diagnosis> {
-    let sets = SETS.as_ref().map_err(Clone::clone)?;
-    let (seen, missed) = (places(network, present)?, places(network, absent)?);
+pub fn diagnose_with(network: &Network, told: &Told<'_>) -> Result<Diagnosis> {
+    let (evidence, sets) = (told.evidence, SETS.as_ref().map_err(Clone::clone)?);
+    let (seen, missed) = (places(network, told.present)?, places(network, told.absent)?);
     if seen.is_empty() && missed.is_empty() && evidence.is_empty() {
         return Err(Error::Missing { input: "findings", needed_for: "diagnosis" });
     }
@@ -283,11 +294,15 @@ pub fn diagnose_with(
         records: Vec::new(),
     });
     suspects.sort_by(|a, b| b.probability.total_cmp(&a.probability));
+    let never =
+        |at: &usize| told.fuel.is_some_and(|fuel| !shows_with(&network.findings[*at].code, fuel));
     let answered = [&seen[..], &missed[..]].concat();
+    let passed_over: Vec<usize> =
+        answered.into_iter().chain((0..network.findings.len()).filter(never)).collect();
     let held = likely(sets, &weights);
     let code = |code: &str| seen.iter().any(|&at| network.findings[at].code == code);
     Ok(Diagnosis {
-        next_check: next_check(network, &held, (&answered, &suspects)),
+        next_check: next_check(network, &held, (&passed_over, &suspects)),
         suspects,
         contradictions: CONTRADICT.into_iter().filter(|(a, b)| code(a) && code(b)).collect(),
     })

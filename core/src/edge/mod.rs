@@ -1,12 +1,15 @@
 //! The edge as it came out: what grade it has, and what made it poor.
 
+pub mod accept;
 pub mod diagnosis;
 pub mod evidence;
 pub mod face;
 pub mod grade;
 mod network;
 pub mod predict;
+pub mod recovery;
 pub mod remedy;
 pub mod signs;
+pub mod trouble;
 
 pub use network::{Cause, Finding, Link, Network, PRIOR, Tuning, causes, findings, network};

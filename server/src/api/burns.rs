@@ -151,15 +151,17 @@ pub fn checked(asked: &BurnRequest) -> ApiResult<NewBurn> {
     fields.done(burn)
 }
 
-/// What is named but not there, as a fault of its field.
-fn unknown(error: ApiError) -> ApiError {
+/// What a row names but is not there, as a fault of its field.
+#[must_use]
+pub fn unknown(table: &str, error: ApiError) -> ApiError {
     let ApiError::Database(sqlx::Error::Database(database)) = &error else { return error };
     if !database.is_foreign_key_violation() {
         return error;
     }
     // PostgreSQL names the constraint after table and column
     let constraint = database.constraint().unwrap_or_default();
-    let field = constraint.trim_start_matches("burns_").trim_end_matches("_fkey").to_owned();
+    let field = constraint.trim_start_matches(table).trim_start_matches('_');
+    let field = field.trim_end_matches("_fkey").to_owned();
     ApiError::Invalid(vec![wrong_shape(&field, "the id of something in this shop", Value::Null)])
 }
 
@@ -174,7 +176,7 @@ pub async fn create(
 ) -> ApiResult<HttpResponse> {
     let (key, new) = (new_id(&path, &request)?, checked(&body.value)?);
     let made = burns::put(&pool, (key.0, person(&request)), (&new, &body.json)).await;
-    Ok(put_reply(match made.map_err(unknown)? {
+    Ok(put_reply(match made.map_err(|error| unknown("burns", error))? {
         Made::New(burn) => Made::New(view(burn)),
         Made::Again(burn) => Made::Again(view(burn)),
     }))

@@ -1,4 +1,4 @@
-//! Who may change something: pages of this origin, in JSON.
+//! Who may change something: pages of this origin, in JSON or with a picture.
 
 use actix_web::body::{EitherBody, MessageBody};
 use actix_web::dev::{ServiceRequest, ServiceResponse};
@@ -47,8 +47,10 @@ fn refusal(request: &HttpRequest) -> Option<&'static str> {
     }
     let has_body = header(request, "content-length").is_some_and(|length| length != "0")
         || request.headers().contains_key("transfer-encoding");
-    let json = request.content_type().eq_ignore_ascii_case("application/json");
-    if has_body && !json {
+    // a page of another site must ask before it sends one of these, and is never answered
+    let asked_first = ["application/json", "image/jpeg", "image/png", "application/octet-stream"];
+    let known = asked_first.iter().any(|it| request.content_type().eq_ignore_ascii_case(it));
+    if has_body && !known {
         return Some(if header(request, CONTENT_TYPE.as_str()).is_some() {
             "Send JSON (content type application/json)."
         } else {

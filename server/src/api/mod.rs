@@ -8,6 +8,7 @@ pub mod cut;
 pub mod cut_lists;
 pub mod cut_reply;
 pub mod cut_request;
+pub mod diagnosis;
 pub mod edge;
 pub mod entry;
 pub mod fields;
@@ -15,20 +16,27 @@ pub mod gas;
 pub mod gear;
 pub mod gear_fields;
 pub mod gear_request;
+pub mod grade;
 pub mod guard;
 pub mod health;
 pub mod jobs;
+pub mod kept;
 pub mod lines;
 pub mod merge;
+pub mod on_record;
 pub mod people;
+pub mod photos;
 pub mod plans;
 pub mod prediction;
+pub mod recovery;
 pub mod reference;
 pub mod rows;
 pub mod shop;
 pub mod steel;
 pub mod supply;
 pub mod today;
+pub mod trouble;
+pub mod weights;
 
 use actix_web::web;
 use utoipa::OpenApi;
@@ -57,11 +65,24 @@ pub fn routes(app: &mut web::ServiceConfig) {
         .service(charts::write_chart)
         .service(edge::list_findings)
         .service(edge::list_causes)
-        .service(edge::diagnoses)
-        .service(edge::grade)
+        .service(diagnosis::diagnoses)
+        .service(grade::grade)
+        .service(trouble::list_troubles)
+        .service(recovery::recovery)
+        .service(weights::list_weights)
         .service(prediction::prediction)
         .service(burns::list)
         .service(burns::create)
+        .service(kept::list)
+        .service(kept::create)
+        .service(kept::change)
+        .service(kept::delete)
+        .service(kept::restore)
+        .service(photos::add)
+        .service(photos::show)
+        .service(photos::show_small)
+        .service(photos::delete)
+        .service(photos::restore)
         .service(steel::cuttability)
         .service(steel::unknown)
         .service(gas::orifice)
@@ -130,11 +151,24 @@ async fn nothing() -> ApiResult<String> {
         charts::write_chart,
         edge::list_findings,
         edge::list_causes,
-        edge::diagnoses,
-        edge::grade,
+        diagnosis::diagnoses,
+        grade::grade,
+        trouble::list_troubles,
+        recovery::recovery,
+        weights::list_weights,
         prediction::prediction,
         burns::list,
         burns::create,
+        kept::list,
+        kept::create,
+        kept::change,
+        kept::delete,
+        kept::restore,
+        photos::add,
+        photos::show,
+        photos::show_small,
+        photos::delete,
+        photos::restore,
         steel::cuttability,
         steel::unknown,
         gas::orifice,

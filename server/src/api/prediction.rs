@@ -19,12 +19,9 @@ use utoipa::ToSchema;
 
 use super::body::Body;
 use super::cut_request::CutPlanRequest;
+use super::edge::internal;
 use super::fields::{Fields, Given, NumberField};
 use crate::error::{ApiError, ApiResult, ErrorBody};
-
-fn internal(error: Error) -> ApiError {
-    ApiError::Internal(error.to_string())
-}
 
 /// A cut edge in figures, from the top corner down: what a drawing needs.
 #[derive(Clone, Debug, Serialize, ToSchema)]
@@ -78,7 +75,8 @@ pub struct FaceWire {
 }
 
 /// Whole micrometres and thousandths: finer than any drawing.
-fn fine(value: f64) -> f64 {
+#[must_use]
+pub fn fine(value: f64) -> f64 {
     (value * 1e3).round() / 1e3
 }
 
@@ -257,6 +255,10 @@ pub struct PredictionReply {
     pub slow: EdgeWire,
     /// Much too fast, the rest as planned.
     pub fast: EdgeWire,
+    /// Pace of the slow one over the planned pace.
+    pub slow_pace: f64,
+    /// Pace of the fast one over the planned pace.
+    pub fast_pace: f64,
     /// What a slider may do from here.
     pub sweeps: Vec<SweepWire>,
 }
@@ -350,12 +352,15 @@ pub async fn prediction(body: Body<PredictionRequest>) -> ApiResult<web::Json<Pr
         planned: of.edge(&Off::NOTHING)?,
         slow: paced(SLOW_AND_FAST.0)?,
         fast: paced(SLOW_AND_FAST.1)?,
+        slow_pace: SLOW_AND_FAST.0,
+        fast_pace: SLOW_AND_FAST.1,
         sweeps: SWEPT.iter().map(|swept| of.sweep(swept, &off)).collect::<ApiResult<_>>()?,
     }))
 }
 
 /// Faults of the cut stand under `cut.`.
-fn under_cut(error: ApiError) -> ApiError {
+#[must_use]
+pub fn under_cut(error: ApiError) -> ApiError {
     let ApiError::Invalid(fields) = error else { return error };
     let under = |mut field: crate::error::FieldError| {
         field.path = format!("cut.{}", field.path);

@@ -15,6 +15,7 @@ use super::cut::CutPlanRequest;
 use super::fields::{Fields, Given, NumberField};
 use super::guard::person;
 use super::merge::merged;
+use super::weights;
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::settings::{
     CHOICES, FIGURES, LIFTING_LIMIT, PRICES, School, as_request, current, schools,
@@ -69,6 +70,9 @@ fn plain_range(key: &str) -> Option<Range> {
 /// # Errors
 /// [`ApiError::NotFound`] for an unknown key, [`ApiError::Invalid`] for a value it cannot have.
 pub fn checked(key: &str, value: &Value) -> ApiResult<()> {
+    if key == weights::KEY {
+        return weights::checked(value);
+    }
     let mut allowed: Vec<String> =
         schools()?.iter().filter(|s| s.question == key).map(|s| s.option.clone()).collect();
     if let Some((_, choices, _)) = CHOICES.iter().find(|(known, ..)| *known == key) {

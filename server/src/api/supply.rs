@@ -29,7 +29,7 @@ use super::guard::person;
 use super::rows::id;
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::shop::Shop;
-use crate::store::{job_lines, jobs};
+use crate::store::{find, job_lines, jobs};
 
 /// What the plan of a job's gas depends on besides job and rack.
 #[derive(Debug, Deserialize, IntoParams)]
@@ -489,6 +489,33 @@ pub async fn gas_plan(
         gases: supplies,
         notes,
         rule: rule.code().into(),
+    }))
+}
+
+/// Fuel that a line draws over what the cylinders at hand give; `None` where there is nothing to draw
+/// from, the line is stopped or gone, or only pressure limits the draw.
+///
+/// # Errors
+/// When the database fails.
+pub async fn draw_of_line(pool: &PgPool, line: Uuid) -> ApiResult<Option<f64>> {
+    let Some(line) = find::<job_lines::JobLine>(pool, line).await? else { return Ok(None) };
+    let shop = Shop::read(pool, None).await?;
+    let lines = match going(pool, &shop, line.job_id).await {
+        Err(ApiError::NotFound) => return Ok(None),
+        other => other?.0,
+    };
+    let rule = rule_of(&shop, &lines);
+    let (lines, _): (Vec<_>, Vec<_>) =
+        lines.into_iter().partition(|going| going.id == line.record.id);
+    let Some(drawing) = lines.first() else { return Ok(None) };
+    let gas = drawing.request.gas.fuel.code();
+    let job = Job { shop: &shop, lines: &lines, air: None, rule };
+    let (supply, _) = job.gas(gas)?;
+    let have = ready(&shop, gas).len().min(supply.bank as usize);
+    Ok(supply.limit_l_min.filter(|_| have > 0).map(|limit| {
+        #[allow(clippy::cast_precision_loss, reason = "a handful of cylinders")]
+        let given = limit * have as f64;
+        supply.peak_flow_l_min / given
     }))
 }
 

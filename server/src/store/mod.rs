@@ -1,10 +1,12 @@
 //! The SQL and nothing else, a file for each table.
 
 pub mod burns;
+pub mod diagnoses;
 pub mod gear;
 pub mod job_lines;
 pub mod jobs;
 pub mod people;
+pub mod photos;
 pub mod plans;
 pub mod shop_settings;
 

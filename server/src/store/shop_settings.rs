@@ -2,6 +2,7 @@
 
 use serde_json::Value;
 use sqlx::PgPool;
+use time::OffsetDateTime;
 use uuid::Uuid;
 
 use crate::error::ApiResult;
@@ -22,6 +23,29 @@ pub struct Setting {
 pub async fn newest(pool: &PgPool) -> ApiResult<Vec<Setting>> {
     let sql = "SELECT DISTINCT ON (key) key, value FROM shop_settings ORDER BY key, made_at DESC";
     Ok(sqlx::query_as(sql).fetch_all(pool).await?)
+}
+
+/// A value that was set at some time.
+#[derive(Clone, Debug, sqlx::FromRow)]
+pub struct Past {
+    /// 1 for the first.
+    pub version: i64,
+    /// When.
+    pub made_at: OffsetDateTime,
+    /// By whom.
+    pub made_by: Option<Uuid>,
+    /// What it was set to.
+    pub value: Value,
+}
+
+/// Every value a key ever had, the newest first.
+///
+/// # Errors
+/// When the database fails.
+pub async fn history(pool: &PgPool, key: &str) -> ApiResult<Vec<Past>> {
+    let sql = "SELECT row_number() OVER (ORDER BY made_at) AS version, made_at, made_by, value
+               FROM shop_settings WHERE key = $1 ORDER BY made_at DESC";
+    Ok(sqlx::query_as(sql).bind(key).fetch_all(pool).await?)
 }
 
 /// Adds a value; the same id once more changes nothing.

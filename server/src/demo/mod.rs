@@ -1,5 +1,7 @@
 //! Loads an invented shop from the readable files of `demo/`, through the same checks as the API.
 
+mod edges;
+
 use std::path::Path;
 
 use serde::Deserialize;
@@ -16,7 +18,7 @@ use crate::store::job_lines::NewLine;
 use crate::store::jobs::NewJob;
 use crate::store::people::NewPerson;
 use crate::store::shop_settings::Setting;
-use crate::store::{Made, burns, gear, job_lines, jobs, people, plans, shop_settings};
+use crate::store::{Made, gear, job_lines, jobs, people, plans, shop_settings};
 
 #[derive(Deserialize)]
 struct ShopFile {
@@ -64,28 +66,6 @@ struct JobFile {
 }
 
 #[derive(Deserialize)]
-struct BurnsFile {
-    burns: Vec<BurnEntry>,
-}
-
-/// A burn of a demo line: pace and oxygen are parts of the planned ones.
-#[derive(Deserialize)]
-struct BurnEntry {
-    job: usize,
-    line: usize,
-    days_ago: i64,
-    by: String,
-    outcome: String,
-    start_s: f64,
-    pace: f64,
-    oxygen: f64,
-    cylinder_left_percent: f64,
-    set_flowing: bool,
-    tip: String,
-    note: String,
-}
-
-#[derive(Deserialize)]
 struct LineEntry {
     typed: String,
     /// Days ago on which its card was printed, if it was.
@@ -94,6 +74,35 @@ struct LineEntry {
 
 /// Names with the ids they were stored under.
 type Named = [(String, Uuid)];
+
+/// What was stored so far, by the names of the files.
+struct Known<'a> {
+    crew: &'a Named,
+    labels: &'a Named,
+    jobs: &'a [Vec<Loaded>],
+}
+
+impl Known<'_> {
+    /// A line by the places of its job and itself, counted from 1.
+    fn line(&self, (job, line): (usize, usize)) -> Result<&Loaded, DemoError> {
+        let missing =
+            || DemoError::Line(format!("line {line} of job {job}"), "no such line".into());
+        let lines = job.checked_sub(1).and_then(|job| self.jobs.get(job));
+        let found = line.checked_sub(1).and_then(|line| lines?.get(line));
+        found.ok_or_else(missing)
+    }
+}
+
+fn named(all: &Named, name: &str) -> Option<Uuid> {
+    all.iter().find(|(known, _)| known == name).map(|(_, id)| *id)
+}
+
+/// A moment some days ago, as the interface takes it.
+fn moment(days: i64) -> Result<String, DemoError> {
+    use time::format_description::well_known::Rfc3339;
+    let text = ago(days).format(&Rfc3339);
+    text.map_err(|error| DemoError::Line("a time".into(), error.to_string()))
+}
 
 /// Why a demo cannot be loaded.
 #[derive(Debug, thiserror::Error)]
@@ -150,14 +159,7 @@ pub async fn load(pool: &PgPool, folder: &Path) -> Result<bool, DemoError> {
     for file in files {
         jobs.push(load_job(pool, read(&file)?, (&crew, &labels)).await?);
     }
-    let burns = folder.join("burns.toml");
-    // a folder made by a test may hold none
-    if burns.exists() {
-        let file: BurnsFile = read(&burns)?;
-        for entry in file.burns {
-            load_burn(pool, entry, (&crew, &labels, &jobs)).await?;
-        }
-    }
+    edges::load(pool, folder, &Known { crew: &crew, labels: &labels, jobs: &jobs }).await?;
     Ok(true)
 }
 
@@ -285,40 +287,6 @@ struct Loaded {
     card: Option<Uuid>,
     pace_mm_min: f64,
     oxygen_kpa: f64,
-}
-
-async fn load_burn(
-    pool: &PgPool,
-    entry: BurnEntry,
-    (crew, labels, jobs): (&Named, &Named, &[Vec<Loaded>]),
-) -> Result<(), DemoError> {
-    use time::format_description::well_known::Rfc3339;
-    let missing = || DemoError::Line(format!("burn of job {}", entry.job), "no such line".into());
-    let line = jobs.get(entry.job - 1).and_then(|lines| lines.get(entry.line - 1));
-    let line = line.ok_or_else(missing)?;
-    let named = |all: &Named, name: &str| all.iter().find(|(it, _)| it == name).map(|(_, id)| *id);
-    let when = ago(entry.days_ago).format(&Rfc3339);
-    let when = when.map_err(|error| DemoError::Line("a time".into(), error.to_string()))?;
-    let body = json!({
-        "happened_at": when,
-        "job_line_id": line.line,
-        "plan_id": line.card,
-        "person_id": named(crew, &entry.by),
-        "tip_id": named(labels, &entry.tip),
-        "start_s": entry.start_s,
-        "pace_mm_min": (entry.pace * line.pace_mm_min).round(),
-        "outcome": entry.outcome,
-        "readings": {
-            "oxygen_pressure_kpa": (entry.oxygen * line.oxygen_kpa).round(),
-            "set_flowing": entry.set_flowing,
-            "cylinder_left_percent": entry.cylinder_left_percent,
-        },
-        "note": entry.note,
-    });
-    let request: crate::api::burns::BurnRequest = crate::api::body::read(&body)?;
-    let burn = crate::api::burns::checked(&request)?;
-    burns::put(pool, (Uuid::now_v7(), None), (&burn, &body)).await?;
-    Ok(())
 }
 
 fn ago(days: i64) -> OffsetDateTime {

@@ -1,0 +1,167 @@
+//! A cut that went out: where it is picked up again, how, and what the mend costs.
+
+use actix_web::{HttpRequest, post, web};
+use galvanon_core::cut::plan;
+use galvanon_core::edge::recovery::{Lost, NOT_THROUGH, Recovery, Side, Slag, recover};
+use galvanon_core::quantity::Length;
+use galvanon_core::trace::Kind;
+use serde::{Deserialize, Serialize};
+use sqlx::PgPool;
+use utoipa::ToSchema;
+
+use super::body::Body;
+use super::cut_reply::SentenceWire;
+use super::cut_request::CutPlanRequest;
+use super::edge::internal;
+use super::fields::{Fields, Given, NumberField};
+use super::gear_request::optional;
+use super::guard::person;
+use super::prediction::{fine, under_cut};
+use crate::error::{ApiError, ApiResult, ErrorBody};
+use crate::shop::Shop;
+use crate::text::Section;
+
+const SLAG: [(Slag, &str); 3] = [(Slag::Down, "down"), (Slag::Up, "up"), (Slag::Stayed, "stayed")];
+const SCRAP: [(Option<Side>, &str); 3] =
+    [(Some(Side::Left), "left"), (Some(Side::Right), "right"), (None, "none_of_the_two")];
+
+/// A cut that went out, as the torch hand tells it.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct RecoveryRequest {
+    /// The cut as for a plan.
+    pub cut: CutPlanRequest,
+    /// Whether it was through up to the stop.
+    pub through: bool,
+    /// Which way the slag went last: down, up, stayed.
+    #[schema(value_type = Option<String>)]
+    pub slag: Option<Given>,
+    /// Which side is scrap, in the direction of travel: left, right, none_of_the_two.
+    #[schema(value_type = String)]
+    pub scrap: Option<Given>,
+    /// Whether the edge stays as it is cut.
+    #[serde(default)]
+    pub finished: bool,
+    /// How much behind the stop is not through, seen from below.
+    #[schema(value_type = Option<f64>)]
+    pub not_through_mm: Option<Given>,
+}
+
+/// A point of the torch's path.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct PathPoint {
+    /// Along the line, 0 at the stop.
+    pub along_mm: f64,
+    /// From the line, to the scrap side.
+    pub beside_mm: f64,
+}
+
+/// What is left to grind on the part.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct CleanUpWire {
+    /// Along the edge.
+    pub length_mm: f64,
+    /// From the line.
+    pub width_mm: f64,
+    /// At the grinder: an estimate.
+    pub time_s: f64,
+    /// That time at the shop's wage.
+    pub cost: f64,
+    /// True while that wage is an estimate of ours.
+    pub cost_estimated: bool,
+}
+
+/// How a lost cut is picked up again.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct RecoveryReply {
+    /// at_the_stop, from_the_scrap, alongside.
+    pub way: String,
+    /// left, right.
+    pub side: String,
+    /// What to do, in order.
+    pub steps: Vec<SentenceWire>,
+    /// The middle of the torch from the new start on.
+    pub path: Vec<PathPoint>,
+    /// Slag in the old kerf reaches from here to the stop; 0 where it is clean.
+    pub slag_from_mm: f64,
+    /// Width of the cut.
+    pub kerf_mm: f64,
+    /// Thickness of the plate.
+    pub thickness_mm: f64,
+    /// What is left to grind.
+    pub clean_up: CleanUpWire,
+    /// What is to be minded.
+    pub cautions: Vec<SentenceWire>,
+}
+
+fn lost(asked: &RecoveryRequest) -> ApiResult<Lost> {
+    let request = asked.cut.to_core().map_err(under_cut)?;
+    let settings = plan(&request).map_err(|errors| {
+        let all: Vec<String> = errors.iter().map(ToString::to_string).collect();
+        ApiError::Internal(all.join("; "))
+    })?;
+    let mut fields = Fields::default();
+    let given = asked.not_through_mm.as_ref().filter(|given| !given.0.is_null());
+    let not_through = given.map(|given| {
+        let path = "not_through_mm".into();
+        let field = NumberField { path, range: &NOT_THROUGH, kind: Kind::Length };
+        Length::from_m(fields.number(&field, Some(given), None))
+    });
+    let slag = optional(&mut fields, "slag", (asked.slag.as_ref(), &SLAG));
+    let scrap = fields.choice("scrap", asked.scrap.as_ref(), (&SCRAP, None));
+    fields.done(())?;
+    Ok(Lost {
+        thickness: settings.path,
+        kerf: settings.kerf,
+        start_preheat: (settings.start_preheat.low, settings.start_preheat.high),
+        through: asked.through,
+        slag,
+        scrap,
+        finished: asked.finished,
+        not_through,
+    })
+}
+
+fn reply(lost: &Lost, found: &Recovery, (wage, estimated): (f64, bool)) -> RecoveryReply {
+    let mm = |length: Length| fine(length.as_mm());
+    let point = |&(along, beside): &(f64, f64)| PathPoint {
+        along_mm: mm(Length::from_m(along)),
+        beside_mm: mm(Length::from_m(beside)),
+    };
+    let steps = found.steps.iter();
+    let cautions = found.cautions.iter();
+    RecoveryReply {
+        way: found.way.code().into(),
+        side: found.side.code().into(),
+        steps: steps.map(|it| SentenceWire::of(Section::Steps, it.code, &it.values)).collect(),
+        path: found.path.iter().map(point).collect(),
+        slag_from_mm: mm(Length::from_m(found.slag_from)),
+        kerf_mm: mm(lost.kerf),
+        thickness_mm: mm(lost.thickness),
+        clean_up: CleanUpWire {
+            length_mm: mm(found.clean_up.length),
+            width_mm: mm(found.clean_up.width),
+            time_s: found.clean_up.time.as_s().round(),
+            cost: (found.clean_up.cost(wage) * 100.0).round() / 100.0,
+            cost_estimated: estimated,
+        },
+        cautions: cautions.map(|code| SentenceWire::of(Section::Notes, code, &[])).collect(),
+    }
+}
+
+/// How a lost cut is picked up again, and what the mend costs.
+#[utoipa::path(post, operation_id = "edge_recovery", path = "/api/v1/edge/recoveries", request_body = RecoveryRequest,
+    responses((status = 200, body = RecoveryReply), (status = 422, body = ErrorBody)))]
+#[post("/edge/recoveries")]
+pub async fn recovery(
+    pool: web::Data<PgPool>,
+    http: HttpRequest,
+    body: Body<RecoveryRequest>,
+) -> ApiResult<web::Json<RecoveryReply>> {
+    let lost = lost(&body.value)?;
+    let found = recover(&lost).map_err(internal)?;
+    let prices = Shop::read(&pool, person(&http)).await?.prices("acetylene");
+    let wage = prices["labour_h"].as_f64().unwrap_or_default();
+    let estimated = prices["estimated"].as_bool().unwrap_or(true);
+    Ok(web::Json(reply(&lost, &found, (wage, estimated))))
+}
