@@ -10,6 +10,8 @@ pub enum Kind {
     Length,
     /// A bore or a kerf: a small length people give in decimals, m.
     Bore,
+    /// A short length that a hand sets by eye, m.
+    Gap,
     /// Gauge pressure, Pa.
     Pressure,
     /// Gas flow at reference conditions, m³/s.

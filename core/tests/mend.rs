@@ -215,6 +215,11 @@ fn measures_are_held_against_their_rule() {
     };
     assert_eq!((rough(100.0, 25.0), rough(100.0, 26.0)), (Action::Accept, Action::Grind));
     assert_eq!((rough(150.0, 50.0), rough(150.0, 51.0)), (Action::Accept, Action::Grind));
+    let row = |mm: f64| {
+        let gouge = Some(Length::from_mm(mm));
+        judge(&Measured { gouge, ..plate }).expect("possible")[0].row
+    };
+    assert_eq!((row(4.0), row(6.0)), (0, 1), "shallow and deep are two rows of the table");
     let corner = |mm: f64| {
         let corner_radius = Some(Length::from_mm(mm));
         judged(&Measured { corner_radius, ..plate })[0].1

@@ -171,6 +171,21 @@ impl Browser {
         self.displayed(By::Css(css), css).await
     }
 
+    /// Waits for something that matches a CSS selector, to be seen or not: a file field is hidden.
+    ///
+    /// # Errors
+    /// When it does not appear.
+    pub async fn there(&self, css: &str) -> Result<WebElement> {
+        let until = Instant::now() + PATIENCE;
+        while Instant::now() < until {
+            if let Ok(element) = self.driver.find(By::Css(css)).await {
+                return Ok(element);
+            }
+            tokio::time::sleep(POLL).await;
+        }
+        bail!("{css} is not there")
+    }
+
     /// Waits for a button, link or choice that says `words`.
     ///
     /// # Errors
@@ -187,7 +202,9 @@ impl Browser {
     /// # Errors
     /// When there is none.
     pub async fn click(&self, words: &str) -> Result<()> {
-        Ok(self.see_words(words).await?.click().await?)
+        let element = self.see_words(words).await?;
+        self.bring_up(&element).await?;
+        Ok(element.click().await?)
     }
 
     /// Waits until the text at `css` holds `words`, and gives that text.
@@ -249,9 +266,17 @@ impl Browser {
     /// When there is no such field.
     pub async fn fill(&self, css: &str, text: &str) -> Result<()> {
         let field = self.see(css).await?;
+        self.bring_up(&field).await?;
         field.click().await?;
         field.send_keys(Key::Control + "a").await?;
         Ok(field.send_keys(text).await?)
+    }
+
+    /// Scrolls something out from under the header that stays in place, as a person would.
+    async fn bring_up(&self, element: &WebElement) -> Result<()> {
+        let script = "arguments[0].scrollIntoView({ block: 'center' })";
+        self.driver.execute(script, vec![element.to_json()?]).await?;
+        Ok(())
     }
 
     /// The field with a label.

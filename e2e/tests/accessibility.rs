@@ -88,6 +88,29 @@ async fn open_panels_and_questions_are_clean_too() -> Result<()> {
         browser.click("What moves it most").await?;
         browser.see("[data-sway]").await?;
         assert_clean(&browser, "what moves it").await?;
+        for (tab, sign) in [
+            ("torch", "[data-trouble='sustained_backfire']"),
+            ("lost", "[data-lost]"),
+            ("grade", "[data-grade]"),
+            ("past", "[data-kept]"),
+        ] {
+            browser.open("/edge").await?;
+            browser.press_at(&format!("[id$='trigger-{tab}']"), "\u{e007}").await?;
+            if tab == "torch" {
+                browser.click("acetylene").await?;
+            }
+            browser.see(sign).await?;
+            assert_clean(&browser, tab).await?;
+            if tab == "torch" {
+                browser.see(sign).await?.click().await?;
+                browser.see("[data-danger]").await?;
+                assert_clean(&browser, "a stop").await?;
+            }
+        }
+        browser.open("/shop").await?;
+        browser.see("#weights ~ details summary").await?.click().await?;
+        browser.see("[data-weights]").await?;
+        assert_clean(&browser, "the shop's odds").await?;
         browser.open("/steel").await?;
         browser.click("Unknown piece").await?;
         browser.see("[data-unknown]").await?;

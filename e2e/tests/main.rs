@@ -9,5 +9,6 @@ mod cut_a_plate;
 mod find_why_the_edge_is_bad;
 mod keep_a_job;
 mod print_a_card;
+mod put_it_right;
 mod screenshots;
 mod typescript;

@@ -140,6 +140,7 @@ pub const fn unit(kind: Kind) -> (&'static str, f64, usize) {
     match kind {
         Kind::Length => ("mm", 1e3, 1),
         Kind::Bore => ("mm", 1e3, 2),
+        Kind::Gap => ("mm", 1e3, 1),
         Kind::Pressure => ("kPa", 1e-3, 0),
         Kind::GasFlow => ("l/min", 60e3, 1),
         Kind::GasVolume => ("l", 1e3, 1),

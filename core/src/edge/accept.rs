@@ -115,6 +115,8 @@ impl Action {
 pub struct Judgement {
     /// The rule, as in edge-acceptance.csv; slag for what no code speaks of.
     pub rule: &'static str,
+    /// Which of the rows of that rule speaks, counted from 0.
+    pub row: usize,
     /// What is to be done.
     pub action: Action,
     /// Code of the sentence that says why.
@@ -130,23 +132,24 @@ fn says(
 ) -> Judgement {
     let values =
         values.iter().map(|(name, kind, value)| (*name, Measure::Number(*kind, *value))).collect();
-    Judgement { rule, action, code, values }
+    Judgement { rule, row: 0, action, code, values }
 }
 
 fn of_roughness(measured: &Measured) -> Option<Judgement> {
     let ra = measured.roughness_ra?.as_m();
-    let limit = RA_LIMITS.iter().find(|(to, _)| measured.thickness.as_m() <= *to);
-    let said = match limit {
+    let row = RA_LIMITS.iter().position(|(to, _)| measured.thickness.as_m() <= *to);
+    let said = match row.map(|row| RA_LIMITS[row].1) {
         None => (Action::Accept, "rough_no_rule"),
-        Some((_, limit)) if ra <= *limit + 1e-9 => (Action::Accept, "rough_within"),
+        Some(limit) if ra <= limit + 1e-9 => (Action::Accept, "rough_within"),
         Some(_) => (Action::Grind, "rough_beyond"),
     };
-    Some(says("roughness", said, &[]))
+    let row = row.unwrap_or(RA_LIMITS.len());
+    Some(Judgement { row, ..says("roughness", said, &[]) })
 }
 
 fn of_gouge(measured: &Measured) -> Option<Judgement> {
     let depth = measured.gouge?.as_m();
-    let values = [("depth", Kind::Bore, depth), ("limit", Kind::Bore, DEEP)];
+    let values = [("depth", Kind::Bore, depth)];
     let small = measured.section_loss.is_some_and(|loss| loss <= SMALL_LOSS);
     let said = if depth <= 0.0 {
         (Action::Accept, "gouge_none")
@@ -159,7 +162,8 @@ fn of_gouge(measured: &Measured) -> Option<Judgement> {
     } else {
         (Action::WeldOrReject, "gouge_deep_unmeasured")
     };
-    Some(says("gouge_or_notch", said, &values))
+    let row = usize::from(depth > DEEP);
+    Some(Judgement { row, ..says("gouge_or_notch", said, &values) })
 }
 
 fn of_tension(measured: &Measured) -> Option<Judgement> {
@@ -172,12 +176,12 @@ fn of_tension(measured: &Measured) -> Option<Judgement> {
         (false, true) => (Action::WeldOrReject, "tension_deep"),
         (false, false) => (Action::Accept, "tension_fair"),
     };
-    Some(says("tension_edge", said, &[("limit", Kind::Bore, DEEP)]))
+    Some(says("tension_edge", said, &[]))
 }
 
 fn of_corner(measured: &Measured) -> Option<Judgement> {
     let radius = measured.corner_radius?.as_m();
-    let values = [("given", Kind::Length, radius), ("limit", Kind::Length, INSIDE_CORNER)];
+    let values = [("given", Kind::Length, radius)];
     let said = if radius + 1e-9 >= INSIDE_CORNER {
         (Action::Accept, "corner_round")
     } else {

@@ -240,15 +240,15 @@ fn alongside(lost: &Lost, side: Side) -> Recovery {
     // what stays on the part: the old kerf's wall lies on the line, slag and the strip beyond it go
     let width = beside - kerf / 2.0;
     let length = bad + GOOD_KERF * a + past + rejoin;
-    let back = ("back", Kind::Length, -start);
+    let back = ("back", Kind::Gap, -start);
     let steps = vec![
         step("lever_off_flame_on", &[]),
         step("never_chase_the_slag", &[]),
         step("go_back_to_good_kerf", &[back]),
         step("heat_scrap_wall", &heating(lost)),
-        step("cut_alongside", &[("beside", Kind::Bore, beside), ("past", Kind::Length, past)]),
-        step("back_to_the_line", &[("over", Kind::Length, rejoin)]),
-        step("grind_the_strip", &[("length", Kind::Length, length), ("width", Kind::Bore, width)]),
+        step("cut_alongside", &[("beside", Kind::Gap, beside), ("past", Kind::Gap, past)]),
+        step("back_to_the_line", &[("over", Kind::Gap, rejoin)]),
+        step("grind_the_strip", &[("length", Kind::Gap, length), ("width", Kind::Gap, width)]),
     ];
     Recovery {
         way: Way::Alongside,

@@ -30,7 +30,7 @@ pub struct BandWire {
 /// A value inside a sentence.
 #[derive(Clone, Debug, Deserialize, PartialEq, Serialize, ToSchema)]
 pub struct ValueWire {
-    /// length, bore, pressure, gas_flow, gas_volume, duration, speed, temperature, angle, ratio,
+    /// length, bore, gap, pressure, gas_flow, gas_volume, duration, speed, temperature, angle, ratio,
     /// percent, count, money, word.
     #[schema(value_type = String)]
     pub kind: Words,
@@ -279,6 +279,7 @@ const fn kind_code(kind: Kind) -> &'static str {
     match kind {
         Kind::Length => "length",
         Kind::Bore => "bore",
+        Kind::Gap => "gap",
         Kind::Pressure => "pressure",
         Kind::GasFlow => "gas_flow",
         Kind::GasVolume => "gas_volume",

@@ -100,6 +100,8 @@ pub struct RuleWire {
 pub struct JudgementWire {
     /// As in the rules; slag for what no code speaks of.
     pub rule: String,
+    /// Which of the rows of that rule speaks, counted from 0.
+    pub row: usize,
     /// accept, brush, chip, grind, weld_or_reject.
     pub action: String,
     /// Why.
@@ -167,6 +169,7 @@ pub async fn grade(body: Body<GradeRequest>) -> ApiResult<web::Json<GradeReply>>
     let found = judge(&edge).map_err(internal)?;
     let judgement = |it: &Judgement| JudgementWire {
         rule: it.rule.into(),
+        row: it.row,
         action: it.action.code().into(),
         why: SentenceWire::of(Section::Notes, it.code, &it.values),
     };

@@ -27,11 +27,12 @@ function Pace({ title, edge }: { title: string; edge: Edge }) {
 
 /** Slow, right and fast, side by side. */
 export function Paces({ prediction }: { prediction: Schemas["PredictionReply"] }) {
+  const percent = (pace: number) => `${Math.round(pace * 100)} % of the pace`;
   return (
     <div className="grid gap-3 sm:grid-cols-3" data-paces>
-      <Pace title="Too slow: 60 % of the pace" edge={prediction.slow} />
+      <Pace title={`Too slow: ${percent(prediction.slow_pace)}`} edge={prediction.slow} />
       <Pace title="As planned" edge={prediction.planned} />
-      <Pace title="Too fast: 140 % of the pace" edge={prediction.fast} />
+      <Pace title={`Too fast: ${percent(prediction.fast_pace)}`} edge={prediction.fast} />
     </div>
   );
 }

@@ -3,7 +3,16 @@ import type { FieldError, Values } from "@/api/client";
 import { clock, type Kind, number, print, type System, unitOf } from "@/units";
 import sentences from "../../../reference/text/en.toml";
 
-type Section = "notes" | "cues" | "trace" | "stays" | "errors" | "fields" | "words";
+type Section =
+  | "notes"
+  | "cues"
+  | "trace"
+  | "stays"
+  | "troubles"
+  | "steps"
+  | "errors"
+  | "fields"
+  | "words";
 
 /** What a code of a choice is called. `word("mill_scale")` is "mill scale". */
 export function word(code: string): string {
@@ -178,6 +187,11 @@ export const SCREEN = {
   changeLead: "To change over:",
   edgeLead:
     "Touch where something looks wrong, then what you see there. What you looked for and did not find counts too.",
+  torchLead: "Something at the flame, the torch, a hose or a cylinder is not as it should be.",
+  lostCutLead: "The cut went out before its end: where to pick it up again, and how.",
+  beforeLead: "Move what you may set otherwise than planned, and see the edge it would leave.",
+  gradeLead: "What was measured, held against ISO 9013 and the structural codes.",
+  pastLead: "What this shop has kept of its poor edges, and what they turned out to be.",
   touchZone:
     "Touch a part of the drawing: torch, flame, top edge, face, bottom edge, kerf or metal.",
   noAnswers:
@@ -185,8 +199,26 @@ export const SCREEN = {
   expectedEdge:
     "A judgement of ours that follows the trade's direction, not a measurement: burn a coupon before you promise a class.",
   oddsAreOurs: "The odds rest on common practice and our judgement; they rank where to look first.",
-  measureEdge:
-    "Out of square: lay a square on the top face and measure the widest gap to the cut with a feeler, away from the corners. Rz5: hold a comparator strip beside the middle of the cut. Rz5 is not the Ra of structural codes: never turn one into the other.",
+  measureSquare:
+    "Out of square: a square on the top face; measure the widest gap to the cut with a feeler, away from the corners.",
+  measureStrip:
+    "Rz5: hold a comparator strip beside the middle of the cut, feel and look. Rz5 is not the Ra of structural codes.",
+  measureGroove: "Grooves: a depth gauge across the deepest one; note whether it is sharp.",
+  nothingMeasured:
+    "Measure something, and what is to be done stands here. What nobody measured says nothing.",
+  checkEdition:
+    "Written from memory: check the edition that your contract names. Rz5 and Ra are never compared.",
+  fuelFirst:
+    "The same sound means two things: a whistle is right for the slower gases, a roar is wrong for acetylene.",
+  noFuelYet: "Pick the fuel, and what can be heard and seen with it stands here.",
+  lostLead:
+    "Four touches, and the restart is drawn here: where to heat, where to cut, what is left to grind.",
+  grindEstimate: "An estimate from memory: 2 cm³ a minute.",
+  keepLead:
+    "Kept in the shop with what you saw and the answer as it stands now. A photo loses where and when it was taken.",
+  emptyPast: "No edge has been kept yet. Find a cause, then keep it with a note or a photo.",
+  weightsLead:
+    "The odds come from tables of common practice. A shop that sees one fault more than others may say so; every version stays on record.",
   defer: "Planned figures. A cleared person decides.",
 } as const;
 

@@ -9,6 +9,8 @@ type Props = {
   value: number | null;
   kind: Kind;
   onCommit: (value: number) => void;
+  /** Where a value may also be none: what an emptied field does. */
+  onClear?: () => void;
   error?: string | undefined;
   className?: string;
 };
@@ -42,7 +44,15 @@ async function readField(text: string, kind: Kind, system: System) {
   return { ...typed, value: typed.value / 1000 };
 }
 
-export function MeasureField({ label, value, kind, onCommit, error, className = "" }: Props) {
+export function MeasureField({
+  label,
+  value,
+  kind,
+  onCommit,
+  onClear,
+  error,
+  className = "",
+}: Props) {
   const { system } = usePreferences();
   const id = useId();
   const [text, setText] = useState(() => spelled(value, kind, system));
@@ -58,6 +68,10 @@ export function MeasureField({ label, value, kind, onCommit, error, className = 
 
   async function commit() {
     if (text === spelled(value, kind, system)) return setProblem(null);
+    if (onClear !== undefined && text.trim() === "") {
+      setProblem(null);
+      return onClear();
+    }
     try {
       const read = await readField(text, kind, system);
       setProblem(null);

@@ -2,7 +2,7 @@
 import type { ReactNode } from "react";
 import { LEVEL_WORDS, type Level, Mark } from "./mark";
 
-const GROUNDS: Record<Level, string> = {
+export const GROUNDS: Record<Level, string> = {
   ok: "bg-accent-soft",
   info: "bg-sunk",
   caution: "bg-caution-soft",

@@ -2,17 +2,17 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Slider } from "radix-ui";
 import { useState } from "react";
-import { ApiFailure, api, data, type Schemas } from "@/api/client";
+import { ApiFailure, api, data } from "@/api/client";
 import { keys } from "@/api/keys";
 import { classWords, Paces } from "@/bench/ExpectedEdge";
 import { along, CutFaceDrawing } from "@/draw/cut-face";
-import { refusal, SCREEN, word } from "@/text";
+import { refusal, SCREEN } from "@/text";
 import { Button } from "@/ui/button";
-import { Choice } from "@/ui/choice";
 import { useKept } from "@/ui/kept";
-import { MeasureField } from "@/ui/measure-field";
 import { usePreferences } from "@/ui/preferences";
 import { Failed, Loading } from "@/ui/states";
+import { CutAsked } from "./CutAsked";
+import { asRequest, type Cut } from "./model";
 
 type Off = {
   speed: number;
@@ -25,8 +25,6 @@ type Off = {
 type Key = keyof Off;
 
 const PLANNED: Off = { speed: 1, oxygen: 1, flame: 1, mixture: 0, standoff: 1, dirt: 0 };
-const PROCESSES = ["freehand", "guided", "machine"].map((value) => ({ value, text: word(value) }));
-type Process = Schemas["CutPlanRequest"]["cut"]["process"];
 
 const percent = (value: number) => `${Math.round(value * 100)} % of the plan`;
 const SLIDERS: readonly {
@@ -56,20 +54,19 @@ const SLIDERS: readonly {
   },
 ];
 
-export function Before({ words }: { words: (code: string) => string }) {
+export function Before({
+  words,
+  cut,
+  onCut,
+}: {
+  words: (code: string) => string;
+  cut: Cut;
+  onCut: (cut: Cut) => void;
+}) {
   const { system } = usePreferences();
-  const [thickness, setThickness] = useKept("galvanon.edge.before.thickness", 19.05);
-  const [process, setProcess] = useKept("galvanon.edge.before.process", "freehand");
   const [off, setOff] = useKept<Off>("galvanon.edge.before.off", PLANNED);
   const [live, setLive] = useState<{ key: Key; value: number } | null>(null);
-  const body = {
-    cut: {
-      steel: { thickness_mm: thickness },
-      cut: { length_mm: 1000, process: process as Process },
-      gas: { fuel: "acetylene" },
-    },
-    off,
-  };
+  const body = { cut: asRequest(cut), off };
   const prediction = useQuery({
     queryKey: keys.prediction(body),
     retry: false,
@@ -88,21 +85,7 @@ export function Before({ words }: { words: (code: string) => string }) {
   return (
     <div className="grid items-start gap-5 lg:grid-cols-[1fr_1.3fr]" data-before>
       <div className="flex flex-col gap-3 max-lg:order-2">
-        <div className="grid grid-cols-2 gap-3">
-          <MeasureField
-            label="Thickness"
-            kind="length"
-            value={thickness}
-            error={fault && refusal(fault, system)}
-            onCommit={setThickness}
-          />
-          <Choice
-            label="Torch is moved"
-            value={process}
-            options={PROCESSES}
-            onChange={setProcess}
-          />
-        </div>
+        <CutAsked cut={cut} onChange={onCut} error={fault && refusal(fault, system)} />
         {SLIDERS.map(({ key, label, low, high, say }) => (
           <div key={key} className="flex flex-col gap-1">
             <span className="flex justify-between gap-2 text-sm">

@@ -1,21 +1,23 @@
 /** From what one sees to the likely causes: a drawing to touch, signs to answer, the next look. */
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { Eye } from "lucide-react";
+import { BookmarkPlus, Eye } from "lucide-react";
 import { useState } from "react";
 import { ApiFailure, api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
+import { FuelPicker } from "@/bench/FuelPicker";
 import type { FaceFigures } from "@/draw/cut-face";
 import { EdgeZones } from "@/draw/edge-zones";
 import { SCREEN, word } from "@/text";
 import { Button } from "@/ui/button";
 import { Choice as Picker } from "@/ui/choice";
-import { useKept } from "@/ui/kept";
 import { Notice } from "@/ui/notice";
 import { usePreferences } from "@/ui/preferences";
 import { Empty, Failed } from "@/ui/states";
 import { print, type System } from "@/units";
-import { type Answers, answered, NOTHING } from "./model";
+import { KeepSheet } from "./KeepSheet";
+import { type Answers, answered, NOTHING, told } from "./model";
 import { Sign } from "./Sign";
+import { StopSteps } from "./StopSteps";
 import { Suspect } from "./Suspect";
 
 /** Causes shown at once; the rest is hardly likely. */
@@ -34,8 +36,22 @@ function burnWords(burn: Schemas["BurnView"], system: System): string {
   return parts.filter((part) => part !== null).join(" · ");
 }
 
-export function Find({ findings }: { findings: Schemas["FindingsReply"] }) {
-  const [answers, setAnswers] = useKept<Answers>("galvanon.edge.answers", NOTHING);
+/** Zones whose signs depend on the fuel. */
+const BY_FUEL = ["flame", "torch"];
+
+export function Find({
+  findings,
+  answers,
+  onAnswers: setAnswers,
+  onKept,
+}: {
+  findings: Schemas["FindingsReply"];
+  answers: Answers;
+  onAnswers: (answers: Answers) => void;
+  /** Shows what was kept. */
+  onKept: () => void;
+}) {
+  const [keeping, setKeeping] = useState(false);
   const [zone, setZone] = useState<string | null>(null);
   const [opened, setOpened] = useState<string | null>(null);
   const burns = useQuery({
@@ -43,7 +59,7 @@ export function Find({ findings }: { findings: Schemas["FindingsReply"] }) {
     queryFn: () => data(api.GET("/api/v1/burns")),
   });
   const { system } = usePreferences();
-  const some = answers.present.length + answers.absent.length > 0 || answers.burn_id != null;
+  const some = told(answers);
   const diagnosis = useQuery({
     queryKey: keys.diagnosis(answers),
     enabled: some,
@@ -61,7 +77,7 @@ export function Find({ findings }: { findings: Schemas["FindingsReply"] }) {
     ]),
   );
   // the drawing shows what was told: each sign seen changes its own figures
-  const told: FaceFigures = Object.assign(
+  const shown: FaceFigures = Object.assign(
     { ...findings.right },
     ...all.filter((each) => answers.present.includes(each.code)).map((each) => each.changes),
   );
@@ -71,41 +87,59 @@ export function Find({ findings }: { findings: Schemas["FindingsReply"] }) {
   return (
     <div className="flex flex-col gap-5">
       {some && (
-        <Button className="self-end" onClick={() => setAnswers(NOTHING)}>
-          Start over
-        </Button>
+        <span className="flex gap-2 self-end">
+          <Button onClick={() => setKeeping(true)}>
+            <BookmarkPlus size={16} aria-hidden="true" /> Keep it
+          </Button>
+          <Button onClick={() => setAnswers({ ...NOTHING, fuel: answers.fuel ?? null })}>
+            Start over
+          </Button>
+        </span>
+      )}
+      {keeping && (
+        <KeepSheet
+          answers={answers}
+          causes={found?.causes ?? []}
+          onClose={() => setKeeping(false)}
+          onKept={onKept}
+        />
       )}
       {found?.dangers.map((danger) => (
-        <div
-          key={danger.finding}
-          role="alert"
-          className="rounded-md border-2 border-stop bg-stop-soft p-4 text-lg font-semibold"
-          data-danger={danger.finding}
-        >
-          {danger.text}
-        </div>
+        <StopSteps key={danger.finding} trouble={danger.trouble} />
       ))}
       <div className="grid items-start gap-5 lg:grid-cols-2">
         <div className="flex flex-col gap-3">
           <div className="rounded-md border border-line bg-sheet p-2">
-            <EdgeZones face={told} chosen={zone} seen={seen} onChoose={setZone} />
+            <EdgeZones face={shown} chosen={zone} seen={seen} onChoose={setZone} />
           </div>
           {zone === null ? (
             <p className="text-sm text-ink-2">{SCREEN.touchZone}</p>
           ) : (
-            <ul className="grid gap-1.5 sm:grid-cols-2" aria-label={`Seen at: ${zone}`}>
-              {all
-                .filter((each) => each.place === zone)
-                .map((finding) => (
-                  <Sign
-                    key={finding.code}
-                    finding={finding}
-                    right={findings.right}
-                    answers={answers}
-                    onAnswer={answer}
+            <>
+              {BY_FUEL.includes(zone) && (
+                <div className="flex flex-col gap-1">
+                  <p className="text-sm">Which fuel? What shows depends on it.</p>
+                  <FuelPicker
+                    value={answers.fuel ?? ""}
+                    onChange={(fuel) => setAnswers({ ...answers, fuel })}
                   />
-                ))}
-            </ul>
+                </div>
+              )}
+              <ul className="grid gap-1.5 sm:grid-cols-2" aria-label={`Seen at: ${zone}`}>
+                {all
+                  .filter((each) => each.place === zone)
+                  .filter((each) => !(each.alternate_only && answers.fuel === "acetylene"))
+                  .map((finding) => (
+                    <Sign
+                      key={finding.code}
+                      finding={finding}
+                      right={findings.right}
+                      answers={answers}
+                      onAnswer={answer}
+                    />
+                  ))}
+              </ul>
+            </>
           )}
         </div>
         <div className="flex flex-col gap-3">
@@ -128,6 +162,11 @@ export function Find({ findings }: { findings: Schemas["FindingsReply"] }) {
           {found?.contradictions.map(([one, other]) => (
             <Notice key={`${one} ${other}`} level="caution">
               “{words(one ?? "")}” and “{words(other ?? "")}” hardly go together: look again.
+            </Notice>
+          ))}
+          {found?.not_with_fuel.map((code) => (
+            <Notice key={code} level="caution">
+              “{words(code)}” does not show with acetylene: look again, or pick another fuel.
             </Notice>
           ))}
           {next && (

@@ -1,23 +1,34 @@
-/** Edge: find what made it poor, see it before it is cut, grade it measured. */
+/** Edge: find what made it poor, put flame and torch right, pick up a lost cut, see it before it is cut, grade it, look back. */
 import { useQuery } from "@tanstack/react-query";
 import { Tabs } from "radix-ui";
+import { useState } from "react";
 import { api, data } from "@/api/client";
 import { keys } from "@/api/keys";
+import { PastEdges } from "@/bench/PastEdges";
 import { SCREEN } from "@/text";
 import { useKept } from "@/ui/kept";
-import { Failed, Loading } from "@/ui/states";
+import { Empty, Failed, Loading } from "@/ui/states";
 import { Before } from "./Before";
 import { Find } from "./Find";
 import { Grade } from "./Grade";
+import { Lost } from "./Lost";
+import { type Answers, type Cut, NOTHING, USUAL_CUT } from "./model";
+import { Torch } from "./Torch";
 
 const TABS = [
-  { key: "find", text: "Find the cause" },
-  { key: "before", text: "Before the cut" },
-  { key: "grade", text: "Grade" },
+  { key: "find", text: "Find the cause", lead: SCREEN.edgeLead },
+  { key: "torch", text: "Flame and torch", lead: SCREEN.torchLead },
+  { key: "lost", text: "Lost cut", lead: SCREEN.lostCutLead },
+  { key: "before", text: "Before the cut", lead: SCREEN.beforeLead },
+  { key: "grade", text: "Grade", lead: SCREEN.gradeLead },
+  { key: "past", text: "Past edges", lead: SCREEN.pastLead },
 ];
 
 export function EdgePage() {
   const [tab, setTab] = useKept("galvanon.edge.tab", "find");
+  const [answers, setAnswers] = useKept<Answers>("galvanon.edge.answers", NOTHING);
+  const [cut, setCut] = useKept<Cut>("galvanon.edge.cut", USUAL_CUT);
+  const [trouble, setTrouble] = useState<string | null>(null);
   const findings = useQuery({
     queryKey: keys.findings,
     staleTime: Number.POSITIVE_INFINITY,
@@ -28,14 +39,21 @@ export function EdgePage() {
     return <Failed error={findings.error} onRetry={() => void findings.refetch()} />;
   const words = (code: string) =>
     findings.data.findings.find((each) => each.code === code)?.text ?? code;
+  const tell = (next: Answers) => {
+    setAnswers(next);
+    setTab("find");
+  };
   return (
     <div className="flex flex-col gap-4">
       <header>
         <h1 className="text-xl font-semibold">Edge</h1>
-        <p className="text-sm text-ink-2">{SCREEN.edgeLead}</p>
+        <p className="text-sm text-ink-2">{TABS.find((each) => each.key === tab)?.lead}</p>
       </header>
       <Tabs.Root value={tab} onValueChange={setTab} className="flex flex-col gap-4">
-        <Tabs.List className="flex border-b border-line" aria-label="What to do with an edge">
+        <Tabs.List
+          className="flex flex-wrap border-b border-line"
+          aria-label="What to do with an edge"
+        >
           {TABS.map(({ key, text }) => (
             <Tabs.Trigger
               key={key}
@@ -47,13 +65,47 @@ export function EdgePage() {
           ))}
         </Tabs.List>
         <Tabs.Content value="find">
-          <Find findings={findings.data} />
+          <Find
+            findings={findings.data}
+            answers={answers}
+            onAnswers={setAnswers}
+            onKept={() => setTab("past")}
+          />
+        </Tabs.Content>
+        <Tabs.Content value="torch">
+          <Torch
+            fuel={answers.fuel ?? null}
+            onFuel={(fuel) => {
+              setAnswers({ ...answers, fuel });
+              setTrouble(null);
+            }}
+            code={trouble}
+            onCode={setTrouble}
+            words={words}
+            onTell={tell}
+          />
+        </Tabs.Content>
+        <Tabs.Content value="lost">
+          <Lost
+            cut={cut}
+            onCut={setCut}
+            onWhy={() => tell({ ...NOTHING, present: ["cut_lost_midway"], fuel: cut.fuel })}
+          />
         </Tabs.Content>
         <Tabs.Content value="before">
-          <Before words={words} />
+          <Before words={words} cut={cut} onCut={setCut} />
         </Tabs.Content>
         <Tabs.Content value="grade">
           <Grade />
+        </Tabs.Content>
+        <Tabs.Content value="past">
+          <PastEdges
+            lineId={null}
+            empty={<Empty>{SCREEN.emptyPast}</Empty>}
+            onAgain={({ present, absent, burn_id, fuel }) =>
+              tell({ present, absent, burn_id: burn_id ?? null, fuel: fuel ?? null })
+            }
+          />
         </Tabs.Content>
       </Tabs.Root>
     </div>

@@ -1,8 +1,14 @@
-/** What was answered at an edge. */
+/** What was answered at an edge, and the cut that is asked about. */
 import type { Schemas } from "@/api/client";
 
-export type Answers = { present: string[]; absent: string[]; burn_id?: string | null };
+export type Answers = {
+  present: string[];
+  absent: string[];
+  burn_id?: string | null;
+  fuel?: string | null;
+};
 export type Finding = Schemas["FindingWire"];
+export type Trouble = Schemas["TroubleWire"];
 
 export const NOTHING: Answers = { present: [], absent: [] };
 
@@ -16,4 +22,29 @@ export function answered(now: Answers, code: string, seen: boolean): Answers {
     [list]: had ? without : [...without, code],
     [other]: now[other].filter((each) => each !== code),
   };
+}
+
+/** Whether anything was told. */
+export function told(answers: Answers): boolean {
+  return answers.present.length + answers.absent.length > 0 || answers.burn_id != null;
+}
+
+/** The cut that an edge belongs to, as far as one is asked before it is seen or mended. */
+export type Cut = { thickness: number; process: string; fuel: string };
+
+export const USUAL_CUT: Cut = { thickness: 19.05, process: "freehand", fuel: "acetylene" };
+
+/** Length of the cut asked about: an edge does not depend on it, but a plan needs one. */
+const LENGTH_MM = 1000;
+
+/** A cut as a plan takes it. */
+export function asRequest(cut: Cut): Schemas["CutPlanRequest"] {
+  return {
+    steel: { thickness_mm: cut.thickness },
+    cut: {
+      length_mm: LENGTH_MM,
+      process: cut.process as Schemas["CutPlanRequest"]["cut"]["process"],
+    },
+    gas: { fuel: cut.fuel as Schemas["CutPlanRequest"]["gas"]["fuel"] },
+  } as Schemas["CutPlanRequest"];
 }

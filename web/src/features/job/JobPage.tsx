@@ -14,6 +14,7 @@ import {
 } from "@/api/client";
 import { keys } from "@/api/keys";
 import { Bench, facts, QuickEntry, withChange } from "@/bench";
+import { PastEdges } from "@/bench/PastEdges";
 import { SCREEN, word } from "@/text";
 import { Button, buttonLook } from "@/ui/button";
 import { GasBadge } from "@/ui/gas-badge";
@@ -225,6 +226,7 @@ export function JobPage() {
               <Failed error={change.error} onRetry={() => save(chosen, {})} />
             )}
             {makeCard.error && <Failed error={makeCard.error} />}
+            <PastEdges lineId={chosen.line.id} />
           </div>
         )}
       </div>

@@ -12,6 +12,7 @@ import { MeasureField } from "@/ui/measure-field";
 import { usePreferences } from "@/ui/preferences";
 import { Failed, Loading } from "@/ui/states";
 import type { Kind } from "@/units";
+import { EdgeWeights } from "./EdgeWeights";
 import { People } from "./People";
 
 type School = Schemas["School"];
@@ -213,6 +214,7 @@ export function ShopPage() {
           ))}
         </ul>
       </section>
+      <EdgeWeights />
       <People />
       {set.error && !(set.error instanceof ApiFailure && set.error.fields.length > 0) && (
         <Failed error={set.error} />

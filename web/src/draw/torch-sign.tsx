@@ -1,0 +1,317 @@
+/** What is wrong at a torch, a hose or a cylinder, and what the metal does: one small picture each. */
+import type { ReactNode } from "react";
+import { gasColour } from "@/ui/gas-badge";
+
+const LINE = { stroke: "var(--ink)", strokeWidth: 1.5 } as const;
+const RED = "var(--stop)";
+
+/** The tip, its nut above it; the face at y 52. */
+function Tip({ hot = false }: { hot?: boolean }) {
+  return (
+    <g>
+      <path d="M26 6 h44 v20 h-44 Z" fill="var(--steel)" {...LINE} />
+      <path d="M36 6 v20 M48 6 v20 M60 6 v20" {...LINE} opacity="0.5" />
+      <path
+        d="M34 26 h28 l-4 26 h-20 Z"
+        fill={hot ? "var(--heat-cherry)" : "var(--steel-2)"}
+        {...LINE}
+      />
+    </g>
+  );
+}
+
+function Cones({ short = 1 }: { short?: number }) {
+  return (
+    <g fill={gasColour("acetylene")}>
+      {[40, 48, 56].map((x) => (
+        <path key={x} d={`M${x - 3} 52 L${x} ${52 + 18 * short} L${x + 3} 52 Z`} />
+      ))}
+    </g>
+  );
+}
+
+function Flames({ x, y, size = 1 }: { x: number; y: number; size?: number }) {
+  return (
+    <path
+      d={`M${x} ${y} q${-7 * size} ${-9 * size} ${-1 * size} ${-18 * size} q${1 * size} ${6 * size} ${5 * size} ${7 * size} q${-1 * size} ${-7 * size} ${3 * size} ${-11 * size} q${6 * size} ${12 * size} ${1 * size} ${22 * size} Z`}
+      fill="var(--heat-orange)"
+      stroke={RED}
+    />
+  );
+}
+
+function Burst({ x, y, r }: { x: number; y: number; r: number }) {
+  const points = Array.from({ length: 16 }, (_, i) => {
+    const far = i % 2 === 0 ? r : r * 0.45;
+    const angle = (Math.PI * i) / 8;
+    return `${x + far * Math.cos(angle)},${y + far * Math.sin(angle)}`;
+  });
+  return <polygon points={points.join(" ")} fill="var(--heat-orange)" stroke={RED} />;
+}
+
+/** Sound: arcs to both sides of a point. */
+function Sound({ x, y, inside = false }: { x: number; y: number; inside?: boolean }) {
+  const colour = inside ? RED : "var(--ink)";
+  return (
+    <g fill="none" stroke={colour} strokeWidth="2.2" strokeLinecap="round">
+      {[9, 16].map((r) => (
+        <g key={r}>
+          <path d={`M${x + 16 + r / 2} ${y - r / 2} q${r / 2} ${r / 2} 0 ${r}`} />
+          <path d={`M${x - 16 - r / 2} ${y - r / 2} q${-r / 2} ${r / 2} 0 ${r}`} />
+        </g>
+      ))}
+    </g>
+  );
+}
+
+function Cylinder({ children, gas = "acetylene" }: { children?: ReactNode; gas?: string }) {
+  return (
+    <g>
+      <path
+        d="M34 98 V40 q0 -14 14 -14 q14 0 14 14 V98 Z"
+        fill="var(--face)"
+        stroke={gasColour(gas)}
+        strokeWidth="3"
+      />
+      <path d="M43 26 v-10 h10 v10 M40 16 h16" fill="none" {...LINE} strokeWidth="3" />
+      {children}
+    </g>
+  );
+}
+
+/** A gauge with its needle, turned from upright by some degrees. */
+function Gauge({ at, from }: { at: number; from?: number }) {
+  const needle = (degrees: number) => {
+    const angle = ((degrees - 90) * Math.PI) / 180;
+    return `M48 56 L${48 + 28 * Math.cos(angle)} ${56 + 28 * Math.sin(angle)}`;
+  };
+  return (
+    <g>
+      <circle cx="48" cy="56" r="38" fill="var(--face)" {...LINE} strokeWidth="2.5" />
+      {[-120, -80, -40, 0, 40, 80, 120].map((degrees) => {
+        const angle = ((degrees - 90) * Math.PI) / 180;
+        const [c, s] = [Math.cos(angle), Math.sin(angle)];
+        return (
+          <path
+            key={degrees}
+            d={`M${48 + 31 * c} ${56 + 31 * s} L${48 + 36 * c} ${56 + 36 * s}`}
+            {...LINE}
+            strokeWidth="2"
+          />
+        );
+      })}
+      {from !== undefined && (
+        <path d={needle(from)} stroke="var(--ink)" strokeWidth="2" strokeDasharray="3 3" />
+      )}
+      <path d={needle(at)} stroke={RED} strokeWidth="3.5" strokeLinecap="round" />
+      <circle cx="48" cy="56" r="4" fill="var(--ink)" />
+    </g>
+  );
+}
+
+/** The plate from the end, its top at y 62. */
+function Plate({ gap = 0, fill = "var(--steel)" }: { gap?: number; fill?: string }) {
+  return (
+    <g fill={fill} {...LINE}>
+      <path d={`M4 62 h${42 - gap / 2} v24 h${gap / 2 - 42} Z`} />
+      <path d={`M92 62 h${gap / 2 - 42} v24 h${42 - gap / 2} Z`} />
+    </g>
+  );
+}
+
+function Hose({ children }: { children?: ReactNode }) {
+  return (
+    <g fill="none" strokeLinecap="round">
+      <path
+        d="M6 84 C30 84 26 40 48 44 S66 88 90 70"
+        stroke={gasColour("acetylene")}
+        strokeWidth="9"
+      />
+      <path
+        d="M6 96 C36 96 34 54 50 56 S62 100 90 84"
+        stroke={gasColour("oxygen")}
+        strokeWidth="9"
+      />
+      {children}
+    </g>
+  );
+}
+
+const PICTURES: Record<string, ReactNode> = {
+  pops: (
+    <>
+      <Tip />
+      <Burst x={48} y={64} r={18} />
+    </>
+  ),
+  whistles_inside: (
+    <>
+      <Tip hot />
+      <path d="M48 12 v36" stroke={RED} strokeWidth="5" strokeDasharray="5 4" />
+      <Sound x={48} y={38} inside />
+    </>
+  ),
+  leak_at_tip_nut: (
+    <>
+      <Tip />
+      <Cones />
+      <Flames x={25} y={34} />
+      <Flames x={71} y={34} />
+    </>
+  ),
+  regulator_falls: <Gauge at={-20} from={60} />,
+  cylinder_low: <Gauge at={-108} />,
+  tip_face_spattered: (
+    <>
+      <Tip />
+      {[36, 41, 50, 56, 60].map((x, i) => (
+        <circle key={x} cx={x} cy={53 + (i % 2) * 3} r={3.4} fill="var(--ink)" />
+      ))}
+    </>
+  ),
+  tip_glows: (
+    <>
+      <Tip hot />
+      <path d="M40 44 L44 52 L48 43 L52 52 L56 44" fill={gasColour("acetylene")} stroke={RED} />
+    </>
+  ),
+  slow_to_start: (
+    <>
+      <Tip />
+      <Cones />
+      <Plate />
+      <ellipse cx="48" cy="63" rx="16" ry="4" fill="var(--heat-purple)" />
+      <circle cx="80" cy="26" r="13" fill="var(--face)" {...LINE} />
+      <path d="M80 18 v8 l6 4" fill="none" {...LINE} strokeWidth="2" />
+    </>
+  ),
+  surface_skin_burns: (
+    <>
+      <Cones />
+      <Plate />
+      <path d="M4 60 h88" stroke="var(--heat-bronze)" strokeWidth="5" strokeDasharray="9 4" />
+      {[26, 38, 58, 72].map((x, i) => (
+        <path
+          key={x}
+          d={`M${x} 52 l${i % 2 === 0 ? -6 : 6} -14 l8 4 Z`}
+          fill="var(--heat-bronze)"
+          {...LINE}
+          strokeWidth="1"
+        />
+      ))}
+    </>
+  ),
+  second_layer: (
+    <>
+      <path d="M48 4 V66" stroke={gasColour("oxygen")} strokeWidth="5" />
+      <g fill="var(--steel)" {...LINE}>
+        <path d="M4 34 h40 v22 h-40 Z M52 34 h40 v22 h-40 Z" />
+        <path d="M4 66 h88 v22 h-88 Z" fill="var(--steel-2)" />
+      </g>
+      <path d="M48 66 l-22 -4 M48 66 l22 -4" stroke={gasColour("oxygen")} strokeWidth="3" />
+    </>
+  ),
+  metal_runs_not_burns: (
+    <>
+      <Plate gap={26} />
+      <path
+        d="M35 62 q5 6 2 13 q-2 12 4 21 q3 3 3 -4 q0 -11 8 -16 q10 -4 9 -14 Z"
+        fill="var(--heat-orange)"
+        {...LINE}
+      />
+      <circle cx="56" cy="96" r="5" fill="var(--heat-orange)" {...LINE} />
+    </>
+  ),
+  part_moved: (
+    <>
+      <path d="M4 40 h40 v26 h-40 Z" fill="var(--steel)" {...LINE} />
+      <path d="M48 48 l42 9 l-5 25 l-42 -9 Z" fill="var(--steel)" {...LINE} />
+      <path d="M66 36 l14 4 l-9 10" fill="none" stroke={RED} strokeWidth="3" />
+    </>
+  ),
+  edge_cracked_or_hard: (
+    <>
+      <path d="M6 30 h84 v56 h-84 Z" fill="var(--steel)" {...LINE} />
+      <path
+        d="M30 30 l5 16 l-6 10 l7 14 M64 30 l-4 12 l5 9"
+        fill="none"
+        stroke={RED}
+        strokeWidth="2.5"
+      />
+      <path d="M20 16 l54 8" stroke="var(--ink)" strokeWidth="6" strokeLinecap="round" />
+    </>
+  ),
+  flashback: (
+    <>
+      <Hose />
+      <Flames x={40} y={56} size={1.3} />
+      <Burst x={82} y={72} r={12} />
+    </>
+  ),
+  hose_burns: (
+    <>
+      <Hose />
+      <Flames x={28} y={70} size={1.2} />
+      <Flames x={56} y={52} size={1.5} />
+    </>
+  ),
+  hot_cylinder: (
+    <Cylinder>
+      <path d="M36 60 h24 v36 h-24 Z" fill="var(--heat-cherry)" opacity="0.75" />
+      <path
+        d="M22 50 q-5 -6 0 -12 t0 -12 M74 50 q5 -6 0 -12 t0 -12"
+        fill="none"
+        stroke={RED}
+        strokeWidth="2.5"
+      />
+    </Cylinder>
+  ),
+  cylinder_burns: (
+    <Cylinder>
+      <Flames x={62} y={30} size={1.4} />
+      <Flames x={36} y={26} size={1.1} />
+    </Cylinder>
+  ),
+  gas_smelled: (
+    <>
+      <path d="M4 52 h34 v16 h-34 Z M58 52 h34 v16 h-34 Z" fill="var(--steel)" {...LINE} />
+      <path d="M38 46 h20 v28 h-20 Z" fill="var(--steel-2)" {...LINE} />
+      {[
+        [40, 40, 5],
+        [50, 34, 7],
+        [58, 42, 4],
+        [46, 22, 4],
+      ].map(([x, y, r]) => (
+        <circle key={x} cx={x} cy={y} r={r} fill="var(--face)" stroke={RED} strokeWidth="1.5" />
+      ))}
+    </>
+  ),
+};
+
+/** Signs that look alike. */
+const LIKE: Record<string, string> = {
+  gas_smelled_light: "gas_smelled",
+  gas_smelled_heavy: "gas_smelled",
+};
+
+/** Signs at the tip alone, drawn closer. */
+const CLOSE = ["pops", "whistles_inside", "leak_at_tip_nut", "tip_face_spattered", "tip_glows"];
+
+/** Whether there is a picture of a sign here. */
+export function hasTorchSign(code: string): boolean {
+  return (LIKE[code] ?? code) in PICTURES;
+}
+
+export function TorchSign({ code, label }: { code: string; label: string }) {
+  return (
+    <svg
+      viewBox={CLOSE.includes(code) ? "10 0 76 84" : "0 0 96 106"}
+      className="block w-full"
+      role="img"
+      aria-label={label}
+      aria-hidden={label === ""}
+    >
+      {PICTURES[LIKE[code] ?? code]}
+    </svg>
+  );
+}
