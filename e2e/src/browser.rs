@@ -294,6 +294,7 @@ impl Browser {
     /// When there is none.
     pub async fn fill_field(&self, label: &str, text: &str) -> Result<()> {
         let field = self.field(label).await?;
+        self.bring_up(&field).await?;
         field.click().await?;
         field.send_keys(Key::Control + "a").await?;
         field.send_keys(text).await?;
