@@ -56,6 +56,8 @@ pub const ACETYLENE_DRAW: SourceKey = SourceKey("cga_g1");
 pub const HEAT_AFFECTED: SourceKey = SourceKey("awhb_heat_affected");
 /// Oxygen needed to burn iron.
 pub const IRON_OXYGEN: SourceKey = SourceKey("awhb_slag_oxygen");
+/// ISO 9013, its ranges from memory.
+pub const ISO_9013: SourceKey = SourceKey("iso_9013");
 
 static SOURCES: LazyLock<std::result::Result<BTreeMap<String, Source>, String>> =
     LazyLock::new(|| {

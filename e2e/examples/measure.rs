@@ -168,9 +168,49 @@ async fn browser() -> Result<()> {
     .await
 }
 
+/// Notes the time of every frame from now on.
+const WATCH_FRAMES: &str = "
+    window.frameTimes = [];
+    const next = (at) => { window.frameTimes.push(at); window.frameWatch = requestAnimationFrame(next); };
+    window.frameWatch = requestAnimationFrame(next);
+    window.redraws = 0;
+    new MutationObserver(() => { window.redraws += 1; })
+        .observe(document.querySelector('[data-predicted]'), { subtree: true, attributes: true, childList: true });";
+/// Milliseconds between frames, sorted, then how often the face was redrawn.
+const FRAMES: &str = "
+    cancelAnimationFrame(window.frameWatch);
+    const at = window.frameTimes;
+    return { gaps: at.slice(1).map((t, i) => t - at[i]).sort((a, b) => a - b), redraws: window.redraws };";
+
+/// The cut face follows a slider: frames a second while it is dragged.
+async fn dragging() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/edge").await?;
+        browser.press_at("[id$='trigger-before']", "\u{e007}").await?;
+        browser.see("[data-predicted] svg").await?;
+        browser.run(WATCH_FRAMES, Vec::new()).await?;
+        browser.wiggle("[role='slider'][aria-label='Pace']", 60).await?;
+        let seen = browser.run(FRAMES, Vec::new()).await?;
+        let gaps: Vec<f64> =
+            seen["gaps"].as_array().context("gaps")?.iter().filter_map(Value::as_f64).collect();
+        let at = |part: f64| gaps[((gaps.len() - 1) as f64 * part) as usize];
+        let late = gaps.iter().filter(|gap| **gap > 25.0).count();
+        println!(
+            "dragging a slider: {} frames, {} redraws of the face, {:.1} ms between frames (median), {:.1} ms (95 of 100), {late} late by more than half a frame (goal: 60 a second, 16.7 ms)",
+            gaps.len(),
+            seen["redraws"],
+            at(0.5),
+            at(0.95)
+        );
+        Ok(())
+    })
+    .await
+}
+
 #[tokio::main]
 async fn main() -> Result<()> {
     http().await?;
     lists().await?;
-    browser().await
+    browser().await?;
+    dragging().await
 }

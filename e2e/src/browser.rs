@@ -18,6 +18,9 @@ const POLL: Duration = Duration::from_millis(40);
 /// How often a browser is started before it is given up.
 const STARTS: u32 = 5;
 
+/// A mouse in the hand reports about so often.
+const POINTER_STEP: Duration = Duration::from_millis(8);
+
 /// A screen.
 #[derive(Clone, Copy, Debug)]
 pub struct Viewport {
@@ -338,6 +341,23 @@ impl Browser {
         let half = (across / 2, down / 2);
         let chain =
             chain.move_by_offset(half.0, half.1).move_by_offset(across - half.0, down - half.1);
+        Ok(chain.release().perform().await?)
+    }
+
+    /// Holds what matches a CSS selector with the mouse and moves it to and fro, a pixel at a time.
+    ///
+    /// # Errors
+    /// When there is no such element.
+    pub async fn wiggle(&self, css: &str, pixels: i64) -> Result<()> {
+        let handle = self.see(css).await?;
+        self.bring_up(&handle).await?;
+        let mut chain = self.driver.action_chain_with_delay(None, Some(POINTER_STEP));
+        chain = chain.move_to_element_center(&handle).click_and_hold();
+        for way in [1, -1, -1, 1] {
+            for _ in 0..pixels {
+                chain = chain.move_by_offset(way, 0);
+            }
+        }
         Ok(chain.release().perform().await?)
     }
 

@@ -21,7 +21,7 @@ impl Camera {
     }
 }
 
-async fn job_views(viewport: Viewport, names: [&'static str; 2]) -> Result<()> {
+async fn job_views(viewport: Viewport, name: &'static str) -> Result<()> {
     journey(viewport, move |app, browser| async move {
         let camera = Camera::new();
         let (job, lines) = app.job("Sallow Beck").await?;
@@ -31,22 +31,19 @@ async fn job_views(viewport: Viewport, names: [&'static str; 2]) -> Result<()> {
         browser.click("propane").await?;
         browser.see("[data-was='start_preheat_s']").await?;
         browser.press_at(&format!("#line-{}", line(2)?), "\u{e007}").await?;
-        camera.take(&browser, names[0]).await?;
-        browser.press_at(&format!("#line-{}", line(4)?), "\u{e007}").await?;
-        browser.see("[data-level='stop']").await?;
-        camera.take(&browser, names[1]).await
+        camera.take(&browser, name).await
     })
     .await
 }
 
 #[tokio::test(flavor = "multi_thread")]
 async fn pictures_of_a_job_at_the_desk() -> Result<()> {
-    job_views(DESK, ["job", "job-stop"]).await
+    job_views(DESK, "job").await
 }
 
 #[tokio::test(flavor = "multi_thread")]
 async fn pictures_of_a_job_on_a_phone() -> Result<()> {
-    job_views(PHONE, ["phone-job", "phone-stop"]).await
+    job_views(PHONE, "phone-job").await
 }
 
 #[tokio::test(flavor = "multi_thread")]
@@ -60,7 +57,6 @@ async fn pictures_of_today_its_trace_and_the_card() -> Result<()> {
         browser.reads("[data-echo]", "light rust").await?;
         browser.press("\u{e007}").await?;
         browser.see("[data-quantity='tip']").await?;
-        camera.take(&browser, "quick-entry").await?;
         browser.see("[data-quantity='start_preheat_s']").await?.click().await?;
         browser.see("[data-trace]").await?;
         camera.take(&browser, "trace").await?;
@@ -104,7 +100,6 @@ async fn pictures_of_steel_rack_and_supply() -> Result<()> {
         let chart = "Thickness (in),Oxygen (psi),Acetylene (psi),Travel (in/min)\n3/8,25-30,3-5,15-20\n1/2,30-35,3-5,14-18\n3/4,35-42,3-5,12-16\n";
         browser.fill("[data-chart-text]", chart).await?;
         browser.see("[data-chart]").await?;
-        camera.take(&browser, "chart").await?;
         let line = lines[2]["line"]["id"].as_str().context("id")?;
         browser.open(&format!("/jobs/{job}?line={line}")).await?;
         browser.see("[data-quantity='tip']").await?;
@@ -125,8 +120,34 @@ async fn pictures_of_steel_rack_and_supply() -> Result<()> {
         browser.click("drag lines swept far back").await?;
         browser.see("[data-cause='too_fast']").await?;
         camera.take(&browser, "edge").await?;
+        browser.press_at("[id$='trigger-torch']", "\u{e007}").await?;
+        browser.click("acetylene").await?;
+        browser.see("[data-trouble='sustained_backfire']").await?.click().await?;
+        browser.see("[data-danger] + *").await?;
+        camera.take(&browser, "edge-torch").await?;
+        browser.press_at("[id$='trigger-lost']", "\u{e007}").await?;
+        for (question, told) in [
+            ("Was it through", "no"),
+            ("Which way", "unseen"),
+            ("Looking along", "left"),
+            ("Does the edge", "yes"),
+        ] {
+            let css = format!("[aria-label^='{question}'] [data-answer='{told}']");
+            browser.see(&css).await?.click().await?;
+        }
+        browser.see("[data-clean-up]").await?;
+        camera.take(&browser, "edge-lost").await?;
+        browser.press_at("[id$='trigger-grade']", "\u{e007}").await?;
+        browser.fill_field("Deepest groove", "1/8").await?;
+        browser.fill_field("Out of square, u", "0.02").await?;
+        browser.fill_field("Inside corner, radius", "3/4").await?;
+        browser.see("[data-action='grind']").await?;
+        camera.take(&browser, "edge-grade").await?;
+        browser.press_at("[id$='trigger-past']", "\u{e007}").await?;
+        browser.see("[data-kept]").await?;
+        camera.take(&browser, "edge-past").await?;
         browser.open("/edge").await?;
-        browser.click("Before the cut").await?;
+        browser.press_at("[id$='trigger-before']", "\u{e007}").await?;
         let pace = browser.see("[role='slider'][aria-label='Pace']").await?;
         for _ in 0..8 {
             pace.send_keys("\u{e014}").await?;

@@ -44,6 +44,7 @@ pub struct Sentences {
     stays: SectionOfFile,
     troubles: SectionOfFile,
     steps: SectionOfFile,
+    relations: SectionOfFile,
     problems: SectionOfFile,
     assumed: SectionOfFile,
     errors: SectionOfFile,
@@ -67,6 +68,8 @@ pub enum Section {
     Troubles,
     /// What to do, a step at a time.
     Steps,
+    /// How an edge is predicted.
+    Relations,
     /// Problems of a typed line.
     Problems,
     /// What was assumed in a typed line.
@@ -92,6 +95,7 @@ fn found(section: Section, code: &str) -> Option<&'static Sentence> {
         Section::Stays => &all.stays,
         Section::Troubles => &all.troubles,
         Section::Steps => &all.steps,
+        Section::Relations => &all.relations,
         Section::Problems => &all.problems,
         Section::Assumed => &all.assumed,
         Section::Errors => &all.errors,

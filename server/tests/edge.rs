@@ -176,6 +176,10 @@ async fn an_edge_is_predicted_from_a_plan_and_what_is_off_it() {
     let range = |body: &Value| body["planned"]["perpendicularity_range"].as_u64().unwrap();
     let hand = app.post("/api/v1/edge/predictions", &json!({ "cut": cut(20.0, "freehand") })).await;
     assert!(range(&fast.body) < range(&hand.body));
+    for relation in fast.body["relations"].as_array().unwrap() {
+        let (text, source) = (relation["text"].as_str().unwrap(), &relation["source"]);
+        assert!(text.contains(' ') && !source.as_str().unwrap().is_empty(), "{relation}");
+    }
     let sweep = &fast.body["sweeps"][0];
     let drags: Vec<f64> = sweep["points"]
         .as_array()

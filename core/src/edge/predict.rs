@@ -10,6 +10,7 @@ use crate::cut::{Process, Settings, purity_factor};
 use crate::error::Result;
 use crate::quantity::{Angle, Length};
 use crate::range::Range;
+use crate::source::{COMMON_PRACTICE, ISO_9013, OURS, SourceKey};
 
 /// Pace over the planned pace.
 pub const SPEED: Range = Range::new("off.speed", "1", 0.4, 2.0);
@@ -251,6 +252,19 @@ fn moved(right: &Face, off: &Off, (load, heat, purity): (f64, f64, f64)) -> Face
         ..*right
     }
 }
+
+/// The relations of [`predict`] by the codes of their sentences, each with where it comes from.
+pub const RELATIONS: [(&str, SourceKey); 9] = [
+    ("relation_load", OURS),
+    ("relation_heat", OURS),
+    ("relation_drag", COMMON_PRACTICE),
+    ("relation_through", OURS),
+    ("relation_corner", OURS),
+    ("relation_kerf", COMMON_PRACTICE),
+    ("relation_slag", COMMON_PRACTICE),
+    ("relation_square", ISO_9013),
+    ("relation_rough", ISO_9013),
+];
 
 /// Too slow and too fast as a shop would show them, over the planned pace. Source: `ours`.
 pub const SLOW_AND_FAST: (f64, f64) = (0.6, 1.4);

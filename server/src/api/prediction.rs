@@ -5,13 +5,14 @@ use galvanon_core::cut::{Request, plan};
 use galvanon_core::edge::face::Face;
 use galvanon_core::edge::grade::{perpendicularity_range, roughness_range};
 use galvanon_core::edge::predict::{
-    self, BORE, DIRT, Expected, FLAME, LEAN, MIXTURE, OXYGEN, Off, PURITY, Planned, SHAKE,
-    SLOW_AND_FAST, SPEED, STANDOFF, SWAY,
+    self, BORE, DIRT, Expected, FLAME, LEAN, MIXTURE, OXYGEN, Off, PURITY, Planned, RELATIONS,
+    SHAKE, SLOW_AND_FAST, SPEED, STANDOFF, SWAY,
 };
 use galvanon_core::edge::signs::{all_signs, picture};
 use galvanon_core::error::Error;
 use galvanon_core::quantity::{Angle, Length};
 use galvanon_core::range::Range;
+use galvanon_core::source::{SourceKey, sources};
 use galvanon_core::trace::Kind;
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
@@ -22,6 +23,7 @@ use super::cut_request::CutPlanRequest;
 use super::edge::internal;
 use super::fields::{Fields, Given, NumberField};
 use crate::error::{ApiError, ApiResult, ErrorBody};
+use crate::text::{Section, sentence};
 
 /// A cut edge in figures, from the top corner down: what a drawing needs.
 #[derive(Clone, Debug, Serialize, ToSchema)]
@@ -261,6 +263,26 @@ pub struct PredictionReply {
     pub fast_pace: f64,
     /// What a slider may do from here.
     pub sweeps: Vec<SweepWire>,
+    /// How it is predicted.
+    pub relations: Vec<RelationWire>,
+}
+
+/// A relation that the edge is predicted by.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct RelationWire {
+    /// Its sentence, with the range it holds in.
+    pub text: String,
+    /// Where it comes from.
+    pub source: String,
+}
+
+fn relations() -> ApiResult<Vec<RelationWire>> {
+    let sources = sources().map_err(internal)?;
+    let wire = |(code, key): &(&'static str, SourceKey)| RelationWire {
+        text: sentence(Section::Relations, code).unwrap_or(code).to_owned(),
+        source: sources.get(key.0).map_or(key.0, |it| it.short.as_str()).to_owned(),
+    };
+    Ok(RELATIONS.iter().map(wire).collect())
 }
 
 struct Predictor {
@@ -355,6 +377,7 @@ pub async fn prediction(body: Body<PredictionRequest>) -> ApiResult<web::Json<Pr
         slow_pace: SLOW_AND_FAST.0,
         fast_pace: SLOW_AND_FAST.1,
         sweeps: SWEPT.iter().map(|swept| of.sweep(swept, &off)).collect::<ApiResult<_>>()?,
+        relations: relations()?,
     }))
 }
 

@@ -130,6 +130,21 @@ export function Before({
           </p>
         )}
         <p className="text-xs text-ink-2">{SCREEN.expectedEdge}</p>
+        {found && (
+          <details
+            className="rounded-md border border-line bg-sheet px-3 py-2 text-sm"
+            data-relations
+          >
+            <summary className="cursor-pointer font-semibold">How is it predicted?</summary>
+            <ul className="mt-2 flex flex-col gap-1.5">
+              {found.relations.map((relation) => (
+                <li key={relation.text}>
+                  {relation.text} <span className="text-ink-2">{relation.source}</span>
+                </li>
+              ))}
+            </ul>
+          </details>
+        )}
       </div>
       {found && (
         <section
