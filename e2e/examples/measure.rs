@@ -189,7 +189,7 @@ async fn dragging() -> Result<()> {
         browser.press_at("[id$='trigger-before']", "\u{e007}").await?;
         browser.see("[data-predicted] svg").await?;
         browser.run(WATCH_FRAMES, Vec::new()).await?;
-        browser.wiggle("[role='slider'][aria-label='Pace']", 60).await?;
+        browser.wiggle("[role='slider'][aria-label='Pace']", 200).await?;
         let seen = browser.run(FRAMES, Vec::new()).await?;
         let gaps: Vec<f64> =
             seen["gaps"].as_array().context("gaps")?.iter().filter_map(Value::as_f64).collect();

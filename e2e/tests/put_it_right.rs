@@ -182,6 +182,29 @@ async fn a_diagnosis_is_kept_with_its_cut_and_a_photo_and_found_at_the_cut() -> 
     .await
 }
 
+/// Asked from a cut: its card weighs in, and what is kept goes there without being asked.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_poor_edge_of_a_cut_is_asked_from_the_cut() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        let (job, lines) = app.job("Sallow Beck").await?;
+        let line = lines[0]["line"]["id"].as_str().context("id")?;
+        browser.open(&format!("/jobs/{job}?line={line}")).await?;
+        browser.click("Poor edge").await?;
+        browser.reads("[data-of]", "its card weighs in").await?;
+        browser.see("[data-zone='metal']").await?.click().await?;
+        browser.click("paint, scale or rust flakes").await?;
+        // the card says mill scale on the near face
+        browser.reads("[data-cause='surface_dirty']", "On record").await?;
+        browser.click("Keep it").await?;
+        browser.reads("[data-keep]", "8x 1-1/2 plate").await?;
+        browser.press_at("[data-keep] > button:not([disabled])", ENTER).await?;
+        browser.gone("[role='dialog']").await?;
+        browser.reads("[data-kept]", "8x 1-1/2 plate").await?;
+        Ok(())
+    })
+    .await
+}
+
 fn base64_decoded(text: &str) -> Result<Vec<u8>> {
     use base64::Engine;
     Ok(base64::prelude::BASE64_STANDARD.decode(text)?)

@@ -43,6 +43,8 @@ const list = createRoute({
 const edge = createRoute({
   getParentRoute: () => root,
   path: "/edge",
+  validateSearch: ({ job, line }: Record<string, unknown>): { job?: string; line?: string } =>
+    typeof job === "string" && typeof line === "string" ? { job, line } : {},
   component: lazyRouteComponent(() => import("@/features/edge"), "EdgePage"),
 });
 const steel = createRoute({

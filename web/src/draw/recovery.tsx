@@ -30,6 +30,7 @@ export function RecoveryDrawing({ recovery }: Props) {
   const wide = Math.max(kerf * scale, 5);
   const points = path.map((point) => `${x(point.along_mm)},${y(point.beside_mm)}`).join(" ");
   const start = path[0];
+  const bothParts = recovery.cautions.some((each) => each.code === "both_sides_are_parts");
   const heat = { x: x(start?.along_mm ?? 0), y: y(start?.beside_mm ?? 0) + (up * wide) / 2 };
   const scrap = { top: up < 0 ? VIEW.edge : MIDDLE, label: up < 0 ? 40 : VIEW.height - 28 };
   return (
@@ -74,7 +75,7 @@ export function RecoveryDrawing({ recovery }: Props) {
         y={scrap.top}
         width={VIEW.width - 2 * VIEW.edge}
         height={up < 0 ? MIDDLE - VIEW.edge : VIEW.height - VIEW.edge - MIDDLE}
-        fill={`url(#${id}-hatch)`}
+        fill={bothParts ? "none" : `url(#${id}-hatch)`}
       />
       <path
         d={`M${x(0)} ${MIDDLE} H${VIEW.width - VIEW.edge}`}
@@ -126,7 +127,7 @@ export function RecoveryDrawing({ recovery }: Props) {
       <path d={`M${x(0)} ${MIDDLE - 34} v68`} stroke="var(--stop)" strokeWidth="2.5" />
       <g className="text-[24px] sm:text-[16px]" fill="var(--ink)">
         <text x={VIEW.width - VIEW.edge - 8} y={scrap.label} textAnchor="end" fontWeight="600">
-          scrap
+          {bothParts ? "part, mended here" : "scrap"}
         </text>
         <text
           x={VIEW.width - VIEW.edge - 8}

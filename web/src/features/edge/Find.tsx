@@ -15,7 +15,7 @@ import { usePreferences } from "@/ui/preferences";
 import { Empty, Failed } from "@/ui/states";
 import { print, type System } from "@/units";
 import { KeepSheet } from "./KeepSheet";
-import { type Answers, answered, NOTHING, told } from "./model";
+import { type Answers, answered, NOTHING, type Of, told } from "./model";
 import { Sign } from "./Sign";
 import { StopSteps } from "./StopSteps";
 import { Suspect } from "./Suspect";
@@ -44,12 +44,17 @@ export function Find({
   answers,
   onAnswers: setAnswers,
   onKept,
+  of,
+  onOf,
 }: {
   findings: Schemas["FindingsReply"];
   answers: Answers;
   onAnswers: (answers: Answers) => void;
   /** Shows what was kept. */
   onKept: () => void;
+  /** The cut of a job it belongs to; null where none was said. */
+  of: Of | null;
+  onOf: (of: Of | null) => void;
 }) {
   const [keeping, setKeeping] = useState(false);
   const [zone, setZone] = useState<string | null>(null);
@@ -96,10 +101,26 @@ export function Find({
           </Button>
         </span>
       )}
+      {of !== null && (
+        <p className="flex flex-wrap items-center gap-2 text-sm" data-of={of.lineId}>
+          Of the cut <strong>{of.cut}</strong>
+          {answers.plan_id != null && "(its card weighs in)"}
+          <Button
+            look="bare"
+            onClick={() => {
+              onOf(null);
+              setAnswers({ ...answers, plan_id: null });
+            }}
+          >
+            Not of this cut
+          </Button>
+        </p>
+      )}
       {keeping && (
         <KeepSheet
           answers={answers}
           causes={found?.causes ?? []}
+          of={of}
           onClose={() => setKeeping(false)}
           onKept={onKept}
         />

@@ -11,7 +11,7 @@ import { FilePick } from "@/ui/file-pick";
 import { useKept } from "@/ui/kept";
 import { Sheet } from "@/ui/sheet";
 import { Failed } from "@/ui/states";
-import type { Answers } from "./model";
+import type { Answers, Of } from "./model";
 import { addPhoto } from "./photos";
 
 const NONE = "none";
@@ -22,12 +22,15 @@ type Picked = { id: string; file: File; problem: string | null; there: boolean }
 export function KeepSheet({
   answers,
   causes,
+  of,
   onClose,
   onKept,
 }: {
   answers: Answers;
   /** The likely causes, to pick the true one from. */
   causes: readonly Schemas["SuspectWire"][];
+  /** The cut it was asked from. */
+  of: Of | null;
   onClose: () => void;
   onKept: () => void;
 }) {
@@ -55,7 +58,8 @@ export function KeepSheet({
     mutationFn: async () => {
       const body = {
         happened_at: when,
-        job_line_id: lineId === NONE ? null : lineId,
+        job_line_id: of !== null ? of.lineId : lineId === NONE ? null : lineId,
+        plan_id: answers.plan_id ?? null,
         burn_id: answers.burn_id ?? null,
         fuel: answers.fuel ?? null,
         present: answers.present,
@@ -79,6 +83,8 @@ export function KeepSheet({
       return sent.every((photo) => photo.there);
     },
     onSuccess: async (all) => {
+      // a first load under way would be taken for the answer: it was asked before this was kept
+      await queries.cancelQueries({ queryKey: keys.allKept });
       await queries.invalidateQueries({ queryKey: keys.allKept });
       if (!all) return;
       setNote("");
@@ -92,22 +98,29 @@ export function KeepSheet({
     <Sheet open onClose={onClose} title="Keep this edge">
       <div className="flex flex-col gap-4" data-keep="">
         <p className="text-sm text-ink-2">{SCREEN.keepLead}</p>
-        <Choice
-          label="Job"
-          value={jobId}
-          options={[
-            { value: NONE, text: "none" },
-            ...(jobs.data?.jobs ?? []).map((each) => ({
-              value: each.job.id,
-              text: each.job.name,
-            })),
-          ]}
-          onChange={(next) => {
-            setJobId(next);
-            setLineId(NONE);
-          }}
-        />
-        {lines.length > 0 && (
+        {of !== null && (
+          <p className="text-sm">
+            Of the cut <strong>{of.cut}</strong>
+          </p>
+        )}
+        {of === null && (
+          <Choice
+            label="Job"
+            value={jobId}
+            options={[
+              { value: NONE, text: "none" },
+              ...(jobs.data?.jobs ?? []).map((each) => ({
+                value: each.job.id,
+                text: each.job.name,
+              })),
+            ]}
+            onChange={(next) => {
+              setJobId(next);
+              setLineId(NONE);
+            }}
+          />
+        )}
+        {of === null && lines.length > 0 && (
           <Choice
             label="Cut"
             value={lineId}

@@ -1,7 +1,8 @@
 /** Edge: find what made it poor, put flame and torch right, pick up a lost cut, see it before it is cut, grade it, look back. */
 import { useQuery } from "@tanstack/react-query";
+import { useNavigate, useSearch } from "@tanstack/react-router";
 import { Tabs } from "radix-ui";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { api, data } from "@/api/client";
 import { keys } from "@/api/keys";
 import { PastEdges } from "@/bench/PastEdges";
@@ -12,7 +13,7 @@ import { Before } from "./Before";
 import { Find } from "./Find";
 import { Grade } from "./Grade";
 import { Lost } from "./Lost";
-import { type Answers, type Cut, NOTHING, USUAL_CUT } from "./model";
+import { type Answers, type Cut, NOTHING, type Of, USUAL_CUT } from "./model";
 import { Torch } from "./Torch";
 
 const TABS = [
@@ -28,7 +29,25 @@ export function EdgePage() {
   const [tab, setTab] = useKept("galvanon.edge.tab", "find");
   const [answers, setAnswers] = useKept<Answers>("galvanon.edge.answers", NOTHING);
   const [cut, setCut] = useKept<Cut>("galvanon.edge.cut", USUAL_CUT);
+  const [of, setOf] = useKept<Of | null>("galvanon.edge.of", null);
   const [trouble, setTrouble] = useState<string | null>(null);
+  const asked = useSearch({ from: "/edge" });
+  const navigate = useNavigate();
+  const job = useQuery({
+    queryKey: keys.job(asked.job ?? ""),
+    enabled: asked.job !== undefined,
+    queryFn: () =>
+      data(api.GET("/api/v1/jobs/{id}", { params: { path: { id: asked.job ?? "" } } })),
+  });
+  // asked from a cut: its card and fuel weigh in, and what is kept goes there
+  useEffect(() => {
+    const view = job.data?.lines.find((each) => each.line.id === asked.line);
+    if (view === undefined) return;
+    setAnswers({ ...NOTHING, plan_id: view.card_id ?? null, fuel: view.request.gas.fuel });
+    setOf({ lineId: view.line.id, cut: view.line.typed });
+    setTab("find");
+    void navigate({ to: "/edge", search: {}, replace: true });
+  }, [job.data, asked.line, setAnswers, setOf, setTab, navigate]);
   const findings = useQuery({
     queryKey: keys.findings,
     staleTime: Number.POSITIVE_INFINITY,
@@ -70,6 +89,8 @@ export function EdgePage() {
             answers={answers}
             onAnswers={setAnswers}
             onKept={() => setTab("past")}
+            of={of}
+            onOf={setOf}
           />
         </Tabs.Content>
         <Tabs.Content value="torch">

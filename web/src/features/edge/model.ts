@@ -5,6 +5,7 @@ export type Answers = {
   present: string[];
   absent: string[];
   burn_id?: string | null;
+  plan_id?: string | null;
   fuel?: string | null;
 };
 export type Finding = Schemas["FindingWire"];
@@ -26,8 +27,14 @@ export function answered(now: Answers, code: string, seen: boolean): Answers {
 
 /** Whether anything was told. */
 export function told(answers: Answers): boolean {
-  return answers.present.length + answers.absent.length > 0 || answers.burn_id != null;
+  return (
+    answers.present.length + answers.absent.length > 0 ||
+    (answers.burn_id ?? answers.plan_id) != null
+  );
 }
+
+/** The cut of a job that an edge belongs to. */
+export type Of = { lineId: string; cut: string };
 
 /** The cut that an edge belongs to, as far as one is asked before it is seen or mended. */
 export type Cut = { thickness: number; process: string; fuel: string };

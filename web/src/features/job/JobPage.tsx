@@ -1,7 +1,7 @@
 /** One job: its cuts on the left, the chosen one on the bench. */
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate, useParams, useSearch } from "@tanstack/react-router";
-import { Cylinder, FileText, Flame, Printer, TableProperties } from "lucide-react";
+import { Cylinder, Eye, FileText, Flame, Printer, TableProperties } from "lucide-react";
 import { useRef, useState } from "react";
 import { v7 } from "uuid";
 import {
@@ -195,6 +195,13 @@ export function JobPage() {
                   <Button onClick={() => setNoting(true)}>
                     <Flame size={16} aria-hidden="true" /> Burnt
                   </Button>
+                  <Link
+                    to="/edge"
+                    search={{ job: jobId, line: chosen.line.id }}
+                    className={buttonLook("quiet")}
+                  >
+                    <Eye size={16} aria-hidden="true" /> Poor edge
+                  </Link>
                   {chosen.card_id != null && (
                     <Button
                       onClick={() =>
