@@ -1,5 +1,6 @@
 /** Trouble at flame and torch: the fuel first, then what one hears or sees, then what to shut or turn. */
 import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { FuelPicker } from "@/bench/FuelPicker";
@@ -54,6 +55,7 @@ function Causes({
   words: (code: string) => string;
   onAll: () => void;
 }) {
+  const [opened, setOpened] = useState(0);
   const diagnosis = useQuery({
     queryKey: keys.diagnosis(answers),
     retry: false,
@@ -66,7 +68,13 @@ function Causes({
       <h3 className="text-base font-semibold">Most likely</h3>
       <ol className="overflow-hidden rounded-md border border-line bg-sheet">
         {diagnosis.data.causes.slice(0, SHOWN).map((cause, i) => (
-          <Suspect key={cause.code} cause={cause} words={words} open={i === 0} onOpen={onAll} />
+          <Suspect
+            key={cause.code}
+            cause={cause}
+            words={words}
+            open={i === opened}
+            onOpen={() => setOpened(i === opened ? -1 : i)}
+          />
         ))}
       </ol>
       <button type="button" className="self-start text-sm text-accent underline" onClick={onAll}>
