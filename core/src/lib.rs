@@ -6,10 +6,11 @@
 //! the domains above it.
 //!
 //! 1. [`steel`]: what is cut, whether oxygen cuts it, what its faces carry
-//! 2. [`gas`]: fuels, oxygen, hoses, and what a regulator must be set to
-//! 3. [`tip`]: bores, the published flow for a thickness, and which tip to fit
-//! 4. [`cut`]: one stroke, from a [`cut::Request`] to [`cut::Settings`] with their traces
-//! 5. [`edge`]: the edge as it came out, its grade, and what made it poor
+//! 2. [`section`]: rolled shapes and tubes, as outlines, found as people type them
+//! 3. [`gas`]: fuels, oxygen, hoses, and what a regulator must be set to
+//! 4. [`tip`]: bores, the published flow for a thickness, and which tip to fit
+//! 5. [`cut`]: one stroke, from a [`cut::Request`] to [`cut::Settings`] with their traces
+//! 6. [`edge`]: the edge as it came out, its grade, and what made it poor
 //!
 //! [`entry`] reads what people type. The ground floor is [`quantity`], [`range`],
 //! [`error`], [`band`], [`note`], [`trace`], [`source`], [`reference`](mod@reference), [`solve`] and [`physics`].
@@ -39,6 +40,7 @@ pub mod physics;
 pub mod quantity;
 pub mod range;
 pub mod reference;
+pub mod section;
 pub mod solve;
 pub mod source;
 pub mod steel;

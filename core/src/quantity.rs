@@ -30,6 +30,10 @@ quantity!(
     Length, from_m, as_m, "m"
 );
 quantity!(
+    /// Area.
+    Area, from_m2, as_m2, "m²"
+);
+quantity!(
     /// Pressure above the air around: what a gauge shows.
     GaugePressure, from_pa, as_pa, "Pa above ambient"
 );

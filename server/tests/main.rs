@@ -20,6 +20,7 @@ mod never_500;
 mod openapi;
 mod rack;
 mod rows;
+mod sections;
 mod sentences;
 mod storage;
 mod test_app;

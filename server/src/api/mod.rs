@@ -31,6 +31,7 @@ pub mod prediction;
 pub mod recovery;
 pub mod reference;
 pub mod rows;
+pub mod sections;
 pub mod shop;
 pub mod steel;
 pub mod supply;
@@ -83,6 +84,7 @@ pub fn routes(app: &mut web::ServiceConfig) {
         .service(photos::show_small)
         .service(photos::delete)
         .service(photos::restore)
+        .service(sections::list_profiles)
         .service(steel::cuttability)
         .service(steel::unknown)
         .service(gas::orifice)
@@ -169,6 +171,7 @@ async fn nothing() -> ApiResult<String> {
         photos::show_small,
         photos::delete,
         photos::restore,
+        sections::list_profiles,
         steel::cuttability,
         steel::unknown,
         gas::orifice,

@@ -1,0 +1,40 @@
+//! Shapes over HTTP, as the contract says it.
+
+use serde_json::json;
+
+use crate::test_app::TestApp;
+
+/// Dimensions of W12x26 as in the AISC shapes database: 12.2 in deep, flanges 6.49 by 0.38 in, web 0.23 in.
+#[actix_web::test]
+async fn shapes_are_found_as_they_are_typed() {
+    let app = TestApp::start().await;
+    let ask = async |query: &str| app.get(&format!("/api/v1/sections/profiles?{query}")).await;
+    let found = ask("query=w12x26").await.body;
+    let first = &found["profiles"][0];
+    assert_eq!((&first["code"], &first["family"]), (&json!("W12X26"), &json!("i")));
+    assert_eq!(first["mass_kg_m"], json!(38.692));
+    let mm = |key: &str| first["dimensions_mm"][key].as_f64().unwrap();
+    for (key, inches) in [("depth", 12.2), ("width", 6.49), ("flange", 0.38), ("web", 0.23)] {
+        assert!((mm(key) / 25.4 - inches).abs() < 1e-3, "{key}");
+    }
+    let some = ask("query=W12&limit=5").await.body;
+    assert_eq!(some["profiles"].as_array().unwrap().len(), 5);
+    let tube = ask("query=HSS%206x6x1/4").await.body["profiles"][0].clone();
+    // the nominal wall, and the one its published area rests on
+    assert_eq!(tube["dimensions_mm"]["web"], 6.35);
+    assert_eq!(tube["dimensions_mm"]["design_wall"], 5.918);
+    let strange = ask("query=W12x28").await.body;
+    assert_eq!(strange["profiles"], json!([]));
+    assert_eq!(strange["nearest"][0]["code"], "W12X30");
+    let long = format!("query={}", "W".repeat(99));
+    for (query, at) in [
+        ("", "query"),
+        ("query=%20", "query"),
+        (long.as_str(), "query"),
+        ("query=W12&limit=0", "limit"),
+    ] {
+        let refused = ask(query).await;
+        let path = &refused.body["error"]["fields"][0]["path"];
+        assert_eq!((refused.status.as_u16(), path), (422, &json!(at)), "{}", refused.body);
+    }
+}
