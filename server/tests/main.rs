@@ -23,4 +23,5 @@ mod rows;
 mod sections;
 mod sentences;
 mod storage;
+mod strange;
 mod test_app;

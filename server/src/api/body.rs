@@ -31,7 +31,8 @@ impl<T: DeserializeOwned + 'static> FromRequest for Body<T> {
 
     fn from_request(request: &HttpRequest, payload: &mut Payload) -> Self::Future {
         let bytes = web::Bytes::from_request(request, payload);
-        let limit = request.app_data::<Limit>().map_or(BODY_LIMIT, |limit| limit.0);
+        let of_files = request.app_data::<Limit>().copied();
+        let limit = of_files.map_or(BODY_LIMIT, |limit| limit.0);
         Box::pin(async move {
             let bytes = bytes.await.map_err(|error| {
                 let overflow = error.as_response_error().status_code().as_u16() == 413;
@@ -39,8 +40,31 @@ impl<T: DeserializeOwned + 'static> FromRequest for Body<T> {
             })?;
             let json: Value =
                 serde_json::from_slice(&bytes).map_err(|error| unreadable(&error.to_string()))?;
+            // a whole file is told what it is instead of text by its own reader
+            if of_files.is_none()
+                && let Some(path) = nul_in(&json, String::new())
+            {
+                let expected = "text without the character U+0000";
+                return Err(ApiError::Invalid(vec![wrong_shape(&path, expected, Value::Null)]));
+            }
             Ok(Self { value: read(&json)?, json })
         })
+    }
+}
+
+/// Where the one character stands that PostgreSQL keeps in no text.
+fn nul_in(json: &Value, path: String) -> Option<String> {
+    let under =
+        |part: &str| if path.is_empty() { part.to_owned() } else { format!("{path}.{part}") };
+    match json {
+        Value::String(text) => text.contains('\0').then_some(path),
+        Value::Array(all) => {
+            all.iter().enumerate().find_map(|(i, each)| nul_in(each, under(&i.to_string())))
+        }
+        Value::Object(all) => all.iter().find_map(|(key, each)| {
+            if key.contains('\0') { Some(path.clone()) } else { nul_in(each, under(key)) }
+        }),
+        _ => None,
     }
 }
 

@@ -9,6 +9,7 @@ import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { FilePick } from "@/ui/file-pick";
 import { useKept } from "@/ui/kept";
+import { NoteField } from "@/ui/note-field";
 import { Sheet } from "@/ui/sheet";
 import { Failed } from "@/ui/states";
 import type { Answers, Of } from "./model";
@@ -140,15 +141,7 @@ export function KeepSheet({
           ]}
           onChange={setSettled}
         />
-        <label className="flex flex-col gap-0.5 text-xs text-ink-2">
-          In your words
-          <textarea
-            value={note}
-            rows={3}
-            onChange={(event) => setNote(event.target.value)}
-            className="rounded-md border border-line-strong bg-sheet p-2 text-sm text-ink"
-          />
-        </label>
+        <NoteField value={note} onChange={setNote} />
         <div className="flex flex-col gap-1.5">
           <FilePick
             label="Add a photo"

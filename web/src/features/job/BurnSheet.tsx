@@ -8,6 +8,7 @@ import { refusal, word } from "@/text";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { MeasureField } from "@/ui/measure-field";
+import { NoteField } from "@/ui/note-field";
 import { usePreferences } from "@/ui/preferences";
 import { Sheet } from "@/ui/sheet";
 import { Failed } from "@/ui/states";
@@ -91,15 +92,7 @@ export function BurnSheet({ view, onClose }: { view: LineView; onClose: () => vo
             onChange={setTip}
           />
         </div>
-        <label className="flex flex-col gap-0.5 text-xs text-ink-2">
-          In your words
-          <textarea
-            value={note}
-            rows={3}
-            onChange={(event) => setNote(event.target.value)}
-            className="rounded-md border border-line-strong bg-sheet p-2 text-sm text-ink"
-          />
-        </label>
+        <NoteField value={note} onChange={setNote} />
         {failure && failure.fields.length === 0 && <Failed error={failure} />}
         <Button
           look="next"
