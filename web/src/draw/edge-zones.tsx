@@ -1,5 +1,5 @@
 /** Where one looks at a poor edge: flame and torch above, the cut face as it was told so far, each zone to be touched. */
-import { gasColour } from "@/ui/gas-badge";
+import { flameColour, gasColour } from "@/ui/gas-badge";
 import { CutFace, FACE_VIEW, type FaceFigures } from "./cut-face";
 
 type Props = {
@@ -42,11 +42,7 @@ export function EdgeZones({ face, chosen, seen, onChoose }: Props) {
           strokeWidth="1.5"
         />
         {[-18, -8, 8, 18].map((x) => (
-          <path
-            key={x}
-            d={`M${tip.x + x - 4} ${tip.face} l4 18 l4 -18 Z`}
-            fill={gasColour("acetylene")}
-          />
+          <path key={x} d={`M${tip.x + x - 4} ${tip.face} l4 18 l4 -18 Z`} fill={flameColour()} />
         ))}
         <path d={`M${tip.x} ${tip.face} V${top}`} stroke={gasColour("oxygen")} strokeWidth="5" />
         <path

@@ -1,5 +1,5 @@
 /** The flame at a tip in its states: cones, feather, jet; each from a few figures. */
-import { gasColour } from "@/ui/gas-badge";
+import { flameColour, gasColour } from "@/ui/gas-badge";
 
 /** What a drawn flame shows. Lengths are parts of a right cone's. */
 export type Flame = {
@@ -89,7 +89,7 @@ export function FlameDrawing({ flame, label }: { flame: Flame; label: string }) 
       {flame.feather > 0 && (
         <path
           d={`M18 ${top} L48 ${top + 22 + 30 * flame.feather} L78 ${top} Z`}
-          fill={gasColour("acetylene")}
+          fill={flameColour()}
           opacity="0.3"
         />
       )}
@@ -97,7 +97,7 @@ export function FlameDrawing({ flame, label }: { flame: Flame; label: string }) 
         <path
           key={x}
           d={`M${x - 4} ${top} L${x} ${top + length(short)} L${x + 4} ${top} Z`}
-          fill={gasColour("acetylene")}
+          fill={flameColour()}
         />
       ))}
       {flame.jet !== null && (
@@ -120,7 +120,7 @@ export function FlameDrawing({ flame, label }: { flame: Flame; label: string }) 
         <g>
           <path
             d={`M${48 - 26 * flame.star} 98 L48 ${90} L${48 + 26 * flame.star} 98 L48 102 Z`}
-            fill={gasColour("propane")}
+            fill={flameColour("propane")}
           />
           <path d="M2 103 h92" stroke="var(--ink)" strokeWidth="3" />
         </g>

@@ -1,6 +1,6 @@
 /** What is wrong at a torch, a hose or a cylinder, and what the metal does: one small picture each. */
 import type { ReactNode } from "react";
-import { gasColour } from "@/ui/gas-badge";
+import { flameColour, gasColour } from "@/ui/gas-badge";
 
 const LINE = { stroke: "var(--ink)", strokeWidth: 1.5 } as const;
 const RED = "var(--stop)";
@@ -22,7 +22,7 @@ function Tip({ hot = false }: { hot?: boolean }) {
 
 function Cones({ short = 1 }: { short?: number }) {
   return (
-    <g fill={gasColour("acetylene")}>
+    <g fill={flameColour()}>
       {[40, 48, 56].map((x) => (
         <path key={x} d={`M${x - 3} 52 L${x} ${52 + 18 * short} L${x + 3} 52 Z`} />
       ))}
@@ -64,13 +64,13 @@ function Sound({ x, y, inside = false }: { x: number; y: number; inside?: boolea
   );
 }
 
-function Cylinder({ children, gas = "acetylene" }: { children?: ReactNode; gas?: string }) {
+function Cylinder({ children }: { children?: ReactNode }) {
   return (
     <g>
       <path
         d="M34 98 V40 q0 -14 14 -14 q14 0 14 14 V98 Z"
         fill="var(--face)"
-        stroke={gasColour(gas)}
+        stroke={flameColour()}
         strokeWidth="3"
       />
       <path d="M43 26 v-10 h10 v10 M40 16 h16" fill="none" {...LINE} strokeWidth="3" />
@@ -122,11 +122,7 @@ function Plate({ gap = 0, fill = "var(--steel)" }: { gap?: number; fill?: string
 function Hose({ children }: { children?: ReactNode }) {
   return (
     <g fill="none" strokeLinecap="round">
-      <path
-        d="M6 84 C30 84 26 40 48 44 S66 88 90 70"
-        stroke={gasColour("acetylene")}
-        strokeWidth="9"
-      />
+      <path d="M6 84 C30 84 26 40 48 44 S66 88 90 70" stroke={flameColour()} strokeWidth="9" />
       <path
         d="M6 96 C36 96 34 54 50 56 S62 100 90 84"
         stroke={gasColour("oxygen")}
@@ -172,7 +168,7 @@ const PICTURES: Record<string, ReactNode> = {
   tip_glows: (
     <>
       <Tip hot />
-      <path d="M40 44 L44 52 L48 43 L52 52 L56 44" fill={gasColour("acetylene")} stroke={RED} />
+      <path d="M40 44 L44 52 L48 43 L52 52 L56 44" fill={flameColour()} stroke={RED} />
     </>
   ),
   slow_to_start: (

@@ -1,4 +1,5 @@
 /** A gas: our hue, always with its letter. */
+import type { CSSProperties } from "react";
 
 const LETTERS: Record<string, string> = {
   oxygen: "O",
@@ -10,6 +11,16 @@ const LETTERS: Record<string, string> = {
 
 export function gasColour(gas: string): string {
   return `var(--gas-${gas})`;
+}
+
+/** The hue of the flame below: that of the fuel in use, else of `usual`. */
+export function flameColour(usual = "acetylene"): string {
+  return `var(--flame, ${gasColour(usual)})`;
+}
+
+/** Says below which fuel burns. */
+export function burning(fuel: string | null | undefined): CSSProperties {
+  return fuel == null ? {} : ({ "--flame": gasColour(fuel) } as CSSProperties);
 }
 
 export function GasBadge({ gas }: { gas: string }) {

@@ -10,6 +10,7 @@ import { EdgeZones } from "@/draw/edge-zones";
 import { SCREEN, word } from "@/text";
 import { Button } from "@/ui/button";
 import { Choice as Picker } from "@/ui/choice";
+import { burning } from "@/ui/gas-badge";
 import { Notice } from "@/ui/notice";
 import { usePreferences } from "@/ui/preferences";
 import { Empty, Failed } from "@/ui/states";
@@ -90,7 +91,7 @@ export function Find({
   const next = found?.next_check;
   const failure = diagnosis.error instanceof ApiFailure ? diagnosis.error : null;
   return (
-    <div className="flex flex-col gap-5">
+    <div className="flex flex-col gap-5" style={burning(answers.fuel)}>
       {some && (
         <span className="flex gap-2 self-end">
           <Button onClick={() => setKeeping(true)}>

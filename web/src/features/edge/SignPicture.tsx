@@ -8,6 +8,9 @@ import type { Finding } from "./model";
 const CROPS: Record<string, "end" | "face"> = { face: "face", "bottom edge": "face" };
 const SEEN_FROM_THE_END = ["dross_beads_bottom_corner", "face_concave", "out_of_square"];
 
+/** Whether a code of flame, torch or metal has a picture. */
+export const hasPicture = (code: string) => FLAMES[code] !== undefined || hasTorchSign(code);
+
 /** The picture of a flame, a torch or a metal by its code; nothing where it has none. */
 export function CodePicture({ code }: { code: string }) {
   const flame = FLAMES[code];
@@ -16,7 +19,7 @@ export function CodePicture({ code }: { code: string }) {
 }
 
 export function SignPicture({ finding, right }: { finding: Finding; right: FaceFigures }) {
-  if (FLAMES[finding.code] !== undefined || hasTorchSign(finding.code)) {
+  if (hasPicture(finding.code)) {
     return (
       <span className="w-14 shrink-0">
         <CodePicture code={finding.code} />

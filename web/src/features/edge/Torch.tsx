@@ -5,10 +5,11 @@ import { api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { FuelPicker } from "@/bench/FuelPicker";
 import { SCREEN } from "@/text";
+import { burning } from "@/ui/gas-badge";
 import { Mark } from "@/ui/mark";
 import { Empty, Failed, Loading } from "@/ui/states";
 import { type Answers, NOTHING, type Trouble } from "./model";
-import { CodePicture } from "./SignPicture";
+import { CodePicture, hasPicture } from "./SignPicture";
 import { Steps, StopSteps } from "./StopSteps";
 import { Suspect } from "./Suspect";
 
@@ -36,7 +37,11 @@ function Card({
         className="flex h-full min-h-16 w-full items-center gap-3 rounded-md border border-line bg-sheet px-3 py-2 text-left text-sm hover:border-accent aria-pressed:border-2 aria-pressed:border-accent aria-pressed:bg-accent-soft"
       >
         <span className="w-16 shrink-0">
-          <CodePicture code={trouble.finding ?? trouble.code} />
+          {hasPicture(trouble.code) || trouble.finding == null ? (
+            <CodePicture code={trouble.code} />
+          ) : (
+            <CodePicture code={trouble.finding} />
+          )}
         </span>
         <Mark level={LEVELS[trouble.urgency as keyof typeof LEVELS]} size={20} />
         <span>{trouble.text}</span>
@@ -117,7 +122,7 @@ export function Torch({
   const answers: Answers | null =
     chosen?.finding == null ? null : { ...NOTHING, present: [chosen.finding], fuel };
   return (
-    <div className="flex flex-col gap-4" data-torch>
+    <div className="flex flex-col gap-4" style={burning(fuel)} data-torch>
       <div className="flex flex-col gap-1">
         <p className="text-base font-semibold">Which fuel burns?</p>
         <FuelPicker value={fuel ?? ""} onChange={onFuel} />
