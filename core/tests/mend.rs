@@ -200,6 +200,10 @@ fn judged(measured: &Measured) -> Vec<(&'static str, Action)> {
 fn measures_are_held_against_their_rule() {
     let plate = Measured::of(Length::from_mm(20.0));
     assert!(judged(&plate).is_empty(), "nothing measured, nothing said");
+    let pulled = Measured { tension: true, ..plate };
+    assert!(judged(&pulled).is_empty(), "nobody looked for a groove");
+    let sharp = judged(&Measured { sharp: true, ..pulled });
+    assert_eq!(sharp, [("tension_edge", Action::Grind)]);
     let gouge = |mm: f64, loss: Option<f64>| {
         let gouge = Some(Length::from_mm(mm));
         judged(&Measured { gouge, section_loss: loss, ..plate })[0].1

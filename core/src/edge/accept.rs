@@ -170,11 +170,13 @@ fn of_tension(measured: &Measured) -> Option<Judgement> {
     if !measured.tension {
         return None;
     }
-    let deep = measured.gouge.is_some_and(|depth| depth.as_m() > DEEP);
+    let deep = measured.gouge.map(|depth| depth.as_m() > DEEP);
     let said = match (measured.sharp, deep) {
         (true, _) => (Action::Grind, "tension_sharp"),
-        (false, true) => (Action::WeldOrReject, "tension_deep"),
-        (false, false) => (Action::Accept, "tension_fair"),
+        (false, Some(true)) => (Action::WeldOrReject, "tension_deep"),
+        (false, Some(false)) => (Action::Accept, "tension_fair"),
+        // nobody looked for a groove
+        (false, None) => return None,
     };
     Some(says("tension_edge", said, &[]))
 }
