@@ -112,6 +112,9 @@ async fn open_panels_and_questions_are_clean_too() -> Result<()> {
         browser.see("[data-weights]").await?;
         assert_clean(&browser, "the shop's odds").await?;
         browser.open("/steel").await?;
+        browser.press_at("[id$='trigger-shapes']", "\u{e007}").await?;
+        browser.see("[data-shape] svg").await?;
+        assert_clean(&browser, "a shape").await?;
         browser.click("Unknown piece").await?;
         browser.see("[data-unknown]").await?;
         assert_clean(&browser, "an unknown piece").await?;

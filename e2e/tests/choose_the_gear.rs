@@ -6,6 +6,28 @@ use galvanon_e2e::{DESK, PHONE, journey};
 const ENTER: &str = "\u{e007}";
 const ESCAPE: &str = "\u{e00c}";
 
+/// W12x26 is 12.2 in deep and weighs 26 lb a foot (AISC).
+#[tokio::test(flavor = "multi_thread")]
+async fn a_shape_is_found_as_it_is_typed_and_drawn() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/steel").await?;
+        browser.press_at("[id$='trigger-shapes']", "\u{e007}").await?;
+        browser.fill("[data-shapes] input", "w 12 x 26").await?;
+        browser.reads("[data-shape='W12X26']", "12.2 in").await?;
+        browser.reads("[data-shape='W12X26'] [data-mass]", "26 lb/ft").await?;
+        browser.see("[data-shape='W12X26'] svg[aria-label*='12.2 in deep']").await?;
+        browser.fill("[data-shapes] input", "W12x28").await?;
+        browser.reads("[data-shapes]", "The nearest").await?;
+        browser.see("[data-profile='W12X30']").await?.click().await?;
+        browser.see("[data-shape='W12X30']").await?;
+        // nothing typed is lost
+        browser.reload().await?;
+        browser.see("[data-shape='W12X30']").await?;
+        Ok(())
+    })
+    .await
+}
+
 #[tokio::test(flavor = "multi_thread")]
 async fn steel_is_judged_by_grade_by_its_sheet_and_by_tests() -> Result<()> {
     journey(DESK, |_, browser| async move {

@@ -92,6 +92,11 @@ async fn pictures_of_steel_rack_and_supply() -> Result<()> {
         browser.fill("[aria-label='C, percent by weight']", "0.45").await?;
         browser.see("[data-cuttability='with_care']").await?;
         camera.take(&browser, "steel").await?;
+        browser.press_at("[id$='trigger-shapes']", "\u{e007}").await?;
+        browser.fill("[data-shapes] input", "W12x2").await?;
+        browser.see("[data-profile='W12X26']").await?.click().await?;
+        browser.see("[data-shape='W12X26'] svg").await?;
+        camera.take(&browser, "shapes").await?;
         browser.open("/rack").await?;
         browser.see("[data-part='torch'] li").await?;
         camera.take(&browser, "rack").await?;

@@ -23,6 +23,17 @@ async fn shapes_are_found_as_they_are_typed() {
     // the nominal wall, and the one its published area rests on
     assert_eq!(tube["dimensions_mm"]["web"], 6.35);
     assert_eq!(tube["dimensions_mm"]["design_wall"], 5.918);
+    let outline = app.get("/api/v1/sections/outline?code=HSS6X6X1/4").await.body;
+    // 6 in square: the outline reaches 76.2 mm from its middle, the hollow a wall less
+    let reach = |line: &str| {
+        let points = outline[line].as_array().unwrap().iter();
+        points.map(|point| point["x_mm"].as_f64().unwrap()).fold(0.0, f64::max)
+    };
+    assert!((reach("outer") - 76.2).abs() < 1e-6 && (reach("inner") - 69.85).abs() < 1e-6);
+    let unknown = app.get("/api/v1/sections/outline?code=W12x28").await;
+    let allowed = &unknown.body["error"]["fields"][0]["allowed"];
+    assert_eq!(unknown.status, 422);
+    assert!(allowed.as_array().unwrap().contains(&json!("W12X30")), "{allowed}");
     let strange = ask("query=W12x28").await.body;
     assert_eq!(strange["profiles"], json!([]));
     assert_eq!(strange["nearest"][0]["code"], "W12X30");

@@ -85,6 +85,7 @@ pub fn routes(app: &mut web::ServiceConfig) {
         .service(photos::delete)
         .service(photos::restore)
         .service(sections::list_profiles)
+        .service(sections::outline)
         .service(steel::cuttability)
         .service(steel::unknown)
         .service(gas::orifice)
@@ -172,6 +173,7 @@ async fn nothing() -> ApiResult<String> {
         photos::delete,
         photos::restore,
         sections::list_profiles,
+        sections::outline,
         steel::cuttability,
         steel::unknown,
         gas::orifice,

@@ -3,15 +3,17 @@
 use std::collections::BTreeMap;
 
 use actix_web::{get, web};
+use galvanon_core::error::Error;
 use galvanon_core::quantity::Length;
-use galvanon_core::section::{Profile, search};
+use galvanon_core::section::outline::Point;
+use galvanon_core::section::{Profile, find, search};
 use serde::{Deserialize, Serialize};
 use serde_json::json;
 use utoipa::{IntoParams, ToSchema};
 
 use super::edge::internal;
 use super::fields::{Fields, wrong_shape};
-use crate::error::{ApiResult, ErrorBody};
+use crate::error::{ApiError, ApiResult, ErrorBody};
 
 /// Shapes given at once, unless fewer are asked.
 const SHOWN: usize = 20;
@@ -95,6 +97,63 @@ pub fn profile_wire(profile: &Profile) -> ApiResult<ProfileWire> {
         dimensions_mm: dimensions,
         source: short.to_owned(),
     })
+}
+
+/// Which shape.
+#[derive(Debug, Deserialize, IntoParams)]
+pub struct OutlineQuery {
+    /// Its whole name.
+    pub code: Option<String>,
+}
+
+/// A point of an outline, from the middle of the shape's box.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct OutlinePoint {
+    /// Across.
+    pub x_mm: f64,
+    /// Up.
+    pub y_mm: f64,
+}
+
+/// A shape as it looks from its end.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct OutlineReply {
+    /// The shape.
+    pub profile: ProfileWire,
+    /// Round the steel.
+    pub outer: Vec<OutlinePoint>,
+    /// Round the hollow; empty where there is none.
+    pub inner: Vec<OutlinePoint>,
+}
+
+/// The outline of a shape, at its nominal sizes: what the torch meets.
+#[utoipa::path(get, operation_id = "section_outline", path = "/api/v1/sections/outline", params(OutlineQuery),
+    responses((status = 200, body = OutlineReply), (status = 422, body = ErrorBody)))]
+#[get("/sections/outline")]
+pub async fn outline(query: web::Query<OutlineQuery>) -> ApiResult<web::Json<OutlineReply>> {
+    let mut fields = Fields::default();
+    let code = fields.text("code", query.code.as_deref().unwrap_or_default(), LONGEST);
+    fields.done(())?;
+    let profile = find(&code).map_err(|error| match error {
+        Error::UnknownChoice { allowed, .. } => {
+            let mut fields = Fields::default();
+            let near = allowed.into_iter().map(str::to_owned).collect();
+            fields.unknown_choice("code", json!(code), near);
+            ApiError::Invalid(fields.errors)
+        }
+        other => internal(other),
+    })?;
+    let shape = profile.outline();
+    let points = |line: &[Point]| {
+        line.iter()
+            .map(|(x, y)| OutlinePoint { x_mm: fine(x * 1e3), y_mm: fine(y * 1e3) })
+            .collect()
+    };
+    Ok(web::Json(OutlineReply {
+        profile: profile_wire(profile)?,
+        outer: points(&shape.outer),
+        inner: points(&shape.inner),
+    }))
 }
 
 /// Shapes by what was typed.

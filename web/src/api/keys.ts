@@ -22,6 +22,8 @@ export const keys = {
   kept: (lineId: string | null) => ["kept-diagnoses", lineId] as const,
   allKept: ["kept-diagnoses"] as const,
   weights: ["edge-weights"] as const,
+  shapes: (typed: string) => ["shapes", typed] as const,
+  outline: (code: string) => ["outline", code] as const,
   diagnosis: (answers: unknown) => ["diagnosis", answers] as const,
   cuttability: (body: unknown) => ["cuttability", body] as const,
   unknown: (answers: readonly string[]) => ["unknown", answers] as const,

@@ -179,6 +179,8 @@ export const SCREEN = {
     "Paste a list, or pick a CSV or XLSX file. One row a cut; with a heading, columns are found by their names. Nothing is kept until you say so.",
   gasLead: "The cuts in their order, drawing on the cylinders at hand.",
   noGas: "No cut of this job goes as it stands: lift the stops first.",
+  shapesLead: "As you would order it: W12x26, HEA 200, HSS 6x6x1/4, L4x4x3/8, pipe 6 sch 40.",
+  shapesLater: "Cuts in shapes cannot be planned yet: so far plate.",
   estimates:
     "Estimates from memory stand here until the shop puts in its own. Costs are shown with them and say so.",
   tipsLead: "The fewest tips that keep every cut inside its tip's range.",

@@ -20,6 +20,8 @@ export type Kind =
   | "ratio"
   | "percent"
   | "mass"
+  | "linear_mass"
+  | "area"
   | "money"
   | "count";
 
@@ -48,6 +50,8 @@ const SCALES: Record<System, Record<Kind, Scale>> = {
     ratio: { unit: "", per: 1, digits: 2 },
     percent: { unit: "%", per: 1, digits: 2 },
     mass: { unit: "lb", per: KG_PER_POUND, digits: 1 },
+    linear_mass: { unit: "lb/ft", per: KG_PER_POUND / METRES_PER_FOOT, digits: 1 },
+    area: { unit: "in²", per: MM_PER_INCH ** 2, digits: 2 },
     money: { unit: "", per: 1, digits: 2 },
     count: { unit: "", per: 1, digits: 0 },
   },
@@ -67,6 +71,8 @@ const SCALES: Record<System, Record<Kind, Scale>> = {
     ratio: { unit: "", per: 1, digits: 2 },
     percent: { unit: "%", per: 1, digits: 2 },
     mass: { unit: "kg", per: 1, digits: 1 },
+    linear_mass: { unit: "kg/m", per: 1, digits: 1 },
+    area: { unit: "mm²", per: 1, digits: 0 },
     money: { unit: "", per: 1, digits: 2 },
     count: { unit: "", per: 1, digits: 0 },
   },

@@ -18,6 +18,9 @@ describe("printing as a shop writes", () => {
     expect(shown(6.894757, "pressure", "inch")).toBeCloseTo(1, 6);
     expect(shown(28.31685, "gas_volume", "inch")).toBeCloseTo(1, 6);
     expect(print(-40, "temperature", "inch")).toBe("-40 °F");
+    // W12x26: 26 lb/ft and 7.65 in² (AISC); 1 lb/ft = 1.488 164 kg/m (NIST SP 811)
+    expect(print(26 * 1.488164, "linear_mass", "inch")).toBe("26 lb/ft");
+    expect(print(7.65 * 645.16, "area", "inch")).toBe("7.65 in²");
   });
 
   it("comes back to where it started", () => {

@@ -17,6 +17,7 @@ import { usePreferences } from "@/ui/preferences";
 import { Failed, Loading } from "@/ui/states";
 import { band, print } from "@/units";
 import { CompositionRules } from "./Composition";
+import { Shapes } from "./Shapes";
 import { Unknown } from "./Unknown";
 import { LEVELS } from "./verdict";
 
@@ -214,12 +215,18 @@ export function SteelPage() {
           <Tabs.Trigger value="unknown" className={look}>
             Unknown piece
           </Tabs.Trigger>
+          <Tabs.Trigger value="shapes" className={look}>
+            Shapes
+          </Tabs.Trigger>
         </Tabs.List>
         <Tabs.Content value="known">
           <Known />
         </Tabs.Content>
         <Tabs.Content value="unknown">
           <Unknown />
+        </Tabs.Content>
+        <Tabs.Content value="shapes">
+          <Shapes />
         </Tabs.Content>
       </Tabs.Root>
     </div>
