@@ -161,7 +161,8 @@ pub async fn recovery(
     let lost = lost(&body.value)?;
     let found = recover(&lost).map_err(internal)?;
     let prices = Shop::read(&pool, person(&http)).await?.prices("acetylene");
-    let wage = prices["labour_h"].as_f64().unwrap_or_default();
+    let wage = prices["labour_h"].as_f64();
+    let wage = wage.ok_or_else(|| ApiError::Internal("the shop has no wage".into()))?;
     let estimated = prices["estimated"].as_bool().unwrap_or(true);
     Ok(web::Json(reply(&lost, &found, (wage, estimated))))
 }
