@@ -18,6 +18,8 @@ pub enum Kind {
     GasFlow,
     /// Gas volume at reference conditions, m³.
     GasVolume,
+    /// Mass, kg.
+    Mass,
     /// Time, s.
     Duration,
     /// Travel speed, m/s.

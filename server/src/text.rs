@@ -148,6 +148,7 @@ pub const fn unit(kind: Kind) -> (&'static str, f64, usize) {
         Kind::Pressure => ("kPa", 1e-3, 0),
         Kind::GasFlow => ("l/min", 60e3, 1),
         Kind::GasVolume => ("l", 1e3, 1),
+        Kind::Mass => ("kg", 1.0, 0),
         Kind::Duration => ("s", 1.0, 1),
         Kind::Speed => ("mm/min", 60e3, 0),
         Kind::Temperature => ("°C", 1.0, 0),

@@ -14,6 +14,8 @@ mod policy;
 mod preheat_time;
 mod pressure;
 mod request;
+pub mod section_cut;
+mod section_notes;
 mod settings;
 mod speed;
 mod steel_notes;

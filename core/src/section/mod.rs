@@ -1,8 +1,21 @@
-//! Structural sections: shapes as outlines with elements, found as people type them.
+//! Structural sections: shapes as outlines with elements, found as people type them, and the strokes that cut them.
 
+pub mod asked;
+pub mod balance;
 pub mod catalogue;
+pub mod development;
+mod notch;
 pub mod outline;
+pub mod panel;
 pub mod profile;
+pub mod reach;
+pub mod stroke;
+pub mod strokes;
+mod through;
 
+pub use asked::{Cut, kinds};
 pub use catalogue::{Found, find, profiles, search};
 pub use profile::{Family, Profile};
+pub use reach::{Access, Attitude, Side};
+pub use stroke::{Stroke, StrokeStart};
+pub use strokes::{Asked, Strokes, Way, strokes};

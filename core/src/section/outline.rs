@@ -125,7 +125,7 @@ impl Outline {
 }
 
 /// Flange thickness at the tip and at the web, from its mean, slope and where that is measured.
-fn flange_at(profile: &Profile, projection: f64) -> (f64, f64) {
+pub(super) fn flange_at(profile: &Profile, projection: f64) -> (f64, f64) {
     let (f, at) = (profile.flange.as_m(), profile.slope_at.as_m());
     (f - profile.slope * at, f + profile.slope * (projection - at))
 }

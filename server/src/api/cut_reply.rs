@@ -283,6 +283,7 @@ const fn kind_code(kind: Kind) -> &'static str {
         Kind::Pressure => "pressure",
         Kind::GasFlow => "gas_flow",
         Kind::GasVolume => "gas_volume",
+        Kind::Mass => "mass",
         Kind::Duration => "duration",
         Kind::Speed => "speed",
         Kind::Temperature => "temperature",

@@ -1,0 +1,191 @@
+//! In which order is a shape parted across?
+//!
+//! From the top down, across the work before near by, but always a panel that can be started on an edge or in a
+//! kerf: nothing is pierced while one of those is there. Every panel is cut once, so the piece hangs on the last.
+
+use std::f64::consts::PI;
+
+use super::asked::{Across, Cut};
+use super::development::{RoundEnd, height};
+use super::outline::Point;
+use super::panel::{End, Panel};
+use super::profile::{Family, Profile};
+use super::reach::{Access, Lie, Wish, approach};
+use super::stroke::{Drawn, Held, Line, Stroke, StrokeStart, stroke};
+use crate::quantity::{Angle, Length};
+
+/// The line of a cut over a whole panel.
+pub(super) fn line_over(profile: &Profile, panel: &Panel, cut: &Cut) -> Line {
+    let round = matches!(profile.family, Family::RoundTube | Family::Pipe);
+    let end = match *cut {
+        Cut::Mitre { angle, .. } => RoundEnd::Mitre(angle),
+        Cut::Saddle { header, angle } => RoundEnd::Saddle(header, angle),
+        _ => RoundEnd::Square,
+    };
+    let across_width = matches!(cut, Cut::Mitre { across: Across::Width, .. });
+    let radius = Length::from_m(profile.depth.as_m() / 2.0);
+    let along = |u: f64| {
+        let (x, y) = panel.at(u);
+        if round {
+            let turned = x.atan2(y) + if across_width { PI / 2.0 } else { 0.0 };
+            return height(end, radius, turned);
+        }
+        match end {
+            RoundEnd::Mitre(angle) => (if across_width { x } else { y }) * angle.as_rad().tan(),
+            _ => 0.0,
+        }
+    };
+    let straight = end == RoundEnd::Square;
+    let kept: Vec<f64> = if straight { vec![0.0, panel.width()] } else { panel.u.clone() };
+    kept.into_iter().map(|u| (u, along(u))).collect()
+}
+
+/// How far the torch is tilted from square to a panel.
+pub(super) fn tilt(profile: &Profile, panel: &Panel, cut: &Cut) -> Angle {
+    if matches!(profile.family, Family::RoundTube | Family::Pipe) {
+        // along a template the torch stays square to the wall
+        return if let Cut::Bevel { angle } = *cut { angle } else { Angle::from_rad(0.0) };
+    }
+    match *cut {
+        Cut::Bevel { angle } => angle,
+        Cut::Mitre { angle, across } => {
+            let (x, y) = panel.outward();
+            let part = if across == Across::Width { x } else { y };
+            Angle::from_rad((part * angle.as_rad().sin()).abs().min(1.0).asin())
+        }
+        _ => Angle::from_rad(0.0),
+    }
+}
+
+/// A part of a line between two places across the panel.
+fn between(line: &[Point], (low, high): (f64, f64)) -> Line {
+    let on = |u: f64| {
+        let pair = line.windows(2).find(|pair| pair[0].0 <= u && u <= pair[1].0);
+        pair.map_or((u, 0.0), |pair| {
+            let part = (u - pair[0].0) / (pair[1].0 - pair[0].0).max(f64::MIN_POSITIVE);
+            (u, pair[0].1 + part * (pair[1].1 - pair[0].1))
+        })
+    };
+    let inside = line.iter().filter(|p| p.0 > low + 1e-9 && p.0 < high - 1e-9).copied();
+    std::iter::once(on(low)).chain(inside).chain(std::iter::once(on(high))).collect()
+}
+
+/// Where a panel stands in the room: height first, then across.
+fn place(panel: &Panel, lie: Lie) -> Point {
+    let middle = lie.turn(panel.at(panel.width() / 2.0));
+    // a micrometre's difference is none
+    ((middle.1 * 1e6).round(), (middle.0 * 1e6).round())
+}
+
+/// The panels in the order in which they are cut.
+fn order(panels: &[Panel], lie: Lie, by_turning: bool) -> Vec<usize> {
+    let mut waiting: Vec<usize> = (0..panels.len()).collect();
+    if by_turning {
+        return waiting;
+    }
+    waiting.sort_by(|a, b| {
+        let (a, b) = (place(&panels[*a], lie), place(&panels[*b], lie));
+        b.0.total_cmp(&a.0).then(b.1.total_cmp(&a.1))
+    });
+    let mut done: Vec<usize> = Vec::new();
+    while !waiting.is_empty() {
+        let next = waiting.iter().position(|at| begin(panels, *at, &done).0 != StrokeStart::Pierce);
+        done.push(waiting.remove(next.unwrap_or(0)));
+    }
+    done
+}
+
+/// Where a panel is begun, with what is cut already: at which end, and in whose kerf.
+fn begin(panels: &[Panel], at: usize, done: &[usize]) -> (StrokeStart, usize, Option<usize>) {
+    let ends = panels[at].ends;
+    if let Some(end) = ends.iter().position(|end| *end == End::Free) {
+        return (StrokeStart::Edge, end, None);
+    }
+    let kerf = ends.iter().enumerate().find_map(|(end, joint)| match joint {
+        End::Joined(other) if done.contains(other) => Some((end, *other)),
+        _ => None,
+    });
+    kerf.map_or((StrokeStart::Pierce, 0, None), |(end, other)| {
+        (StrokeStart::Kerf, end, Some(other))
+    })
+}
+
+/// Parts a shape across.
+pub(super) fn through(
+    (profile, panels): (&Profile, &[Panel]),
+    cut: &Cut,
+    (lie, outside): (Lie, Wish),
+    access: Access,
+) -> Vec<Stroke> {
+    let by_turning = outside == Wish::Turned;
+    let order = order(panels, lie, by_turning);
+    let mut strokes: Vec<Stroke> = Vec::new();
+    for (turn, at) in order.iter().enumerate() {
+        let panel = &panels[*at];
+        let lowest = turn + 1 == order.len();
+        let wish = if outside == Wish::Outside && !lowest { Wish::Best } else { outside };
+        let way = approach(panel, (profile.family, true), (lie, wish), access);
+        let line = line_over(profile, panel, cut);
+        let (start, end, kerf) = begin(panels, *at, &order[..turn]);
+        let kerf_of = kerf.and_then(|other| strokes.iter().position(|it| it.panel == other));
+        let mut parts = way.parts.clone();
+        if parts.len() == 2 && parts[0].1 == super::reach::Side::Near {
+            // across the work first, the half near by last
+            parts.reverse();
+        }
+        for (span, from) in &parts {
+            let mut run = between(&line, *span);
+            // a half is begun at its own edge, a whole panel where `begin` says
+            let backward = if parts.len() == 2 { span.0 > 0.0 } else { end == 1 };
+            if backward {
+                run.reverse();
+            }
+            let outward = lie.turn(panel.outward());
+            let facing = if way.inside { (-outward.0, -outward.1) } else { outward };
+            strokes.push(stroke(
+                Drawn {
+                    panel: (panel, *at),
+                    line: run,
+                    bevel: tilt(profile, panel, cut),
+                    start: (start, kerf_of),
+                    why: "",
+                },
+                &Held {
+                    attitude: way.attitude,
+                    inside: way.inside,
+                    face: if by_turning { *from } else { super::reach::Side::of(facing) },
+                    from: *from,
+                    reached: way.reached,
+                    turned: by_turning && turn > 0,
+                },
+            ));
+        }
+    }
+    reasons(&mut strokes);
+    strokes
+}
+
+/// Why each has its place.
+fn reasons(strokes: &mut [Stroke]) {
+    let last = strokes.len().saturating_sub(1);
+    for at in 0..strokes.len() {
+        let half = strokes.iter().filter(|it| it.panel == strokes[at].panel).count() == 2;
+        let it = &mut strokes[at];
+        it.why = if !it.reached {
+            "side_out_of_reach"
+        } else if it.attitude == super::reach::Attitude::Edgewise {
+            "edgewise_only"
+        } else if at == last && last > 0 {
+            "last_holds_the_drop"
+        } else if half {
+            "half_from_inside"
+        } else {
+            match it.start {
+                StrokeStart::Pierce | StrokeStart::DrilledHole => "pierce_closed",
+                StrokeStart::Kerf => "starts_in_the_kerf",
+                StrokeStart::Edge if last == 0 => "one_stroke",
+                StrokeStart::Edge => "edge_first",
+            }
+        };
+    }
+}
