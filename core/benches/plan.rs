@@ -7,10 +7,13 @@ use std::hint::black_box;
 
 use criterion::{Criterion, criterion_group, criterion_main};
 use galvanon_core::cut::compare::fuels;
-use galvanon_core::cut::{Process, Request, plan};
+use galvanon_core::cut::section_cut::{SectionRequest, plan_section};
+use galvanon_core::cut::{Process, Request, Work, plan};
 use galvanon_core::entry::line::read;
 use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::quantity::Length;
+use galvanon_core::section::{Access, Asked, Cut, find, search};
+use galvanon_core::steel::surface::Surface;
 
 /// Lines in the long list.
 const LINES: u32 = 10_000;
@@ -21,10 +24,39 @@ fn one_plan(criterion: &mut Criterion) {
 }
 
 fn four_fuels(criterion: &mut Criterion) {
-    let request = Request::plate(Length::from_in(0.75), Length::from_in(36.0));
+    let work = Work::from(Request::plate(Length::from_in(0.75), Length::from_in(36.0)));
     criterion.bench_function("four fuels compared", |b| {
-        b.iter(|| fuels(black_box(&request), |_| None).unwrap());
+        b.iter(|| fuels(black_box(&work), |_| None).unwrap());
     });
+}
+
+/// A search at each letter of a name, and one for a name that there is not.
+fn search_as_typed(criterion: &mut Criterion) {
+    for (name, typed) in
+        [("a beginning", "W12"), ("a whole name", "HSS 6x6x1/4"), ("a strange name", "W12x28")]
+    {
+        criterion.bench_function(&format!("shapes searched by {name}"), |b| {
+            b.iter(|| search(black_box(typed), 20).unwrap());
+        });
+    }
+}
+
+fn section_cuts(criterion: &mut Criterion) {
+    for name in ["W12x26", "HSS6x6x1/4", "pipe 6 sch 40"] {
+        let asked = SectionRequest {
+            profile: find(name).unwrap().clone(),
+            asked: Asked { cut: Cut::Square, access: Access::ALL },
+            way: None,
+            base: Request::plate(Length::from_mm(10.0), Length::from_mm(100.0)),
+            inside: Surface::Clean,
+            piece: None,
+            drop: None,
+            lifting_limit: None,
+        };
+        criterion.bench_function(&format!("strokes of {name}, every way"), |b| {
+            b.iter(|| plan_section(black_box(&asked)).unwrap());
+        });
+    }
 }
 
 /// The same cuts as `reference/cases/straightforward.py` plans, so that their times compare.
@@ -65,5 +97,13 @@ fn cut_list(criterion: &mut Criterion) {
     group.finish();
 }
 
-criterion_group!(benches, one_plan, four_fuels, same_as_python, cut_list);
+criterion_group!(
+    benches,
+    one_plan,
+    four_fuels,
+    search_as_typed,
+    section_cuts,
+    same_as_python,
+    cut_list
+);
 criterion_main!(benches);

@@ -435,7 +435,7 @@ fn every_fuel_is_compared_with_what_would_have_to_change() {
         torch: Some(TorchFuels::All),
         ..Gear::default()
     };
-    let options = fuels(&request, |_| None).expect("a comparison");
+    let options = fuels(&request.clone().into(), |_| None).expect("a comparison");
     assert_eq!(options.len(), 4);
     let codes = |fuel: Fuel| -> Vec<_> {
         let option = options.iter().find(|option| option.fuel == fuel).expect("a fuel");
@@ -452,13 +452,14 @@ fn every_fuel_is_compared_with_what_would_have_to_change() {
 fn what_moves_a_result_is_ranked_and_what_does_not_is_left_out() {
     let request = priced(20.0);
     let base = figure(&plan(&request).expect("a plan"), Quantity::Time).expect("a time");
-    let sways = sensitivity(&request, Quantity::Time, |_| None).expect("sways");
+    let sways = sensitivity(&request.clone().into(), Quantity::Time, |_| None).expect("sways");
     for pair in sways.windows(2) {
         assert!(pair[0].high.0 - pair[0].low.0 >= pair[1].high.0 - pair[1].low.0);
     }
     assert!(sways.iter().all(|sway| sway.low.0 <= base && base <= sway.high.0));
     assert!(!sways.iter().any(|sway| sway.input == Input::Hose), "a hose changes no time");
-    let pressure = sensitivity(&request, Quantity::OxygenPressure, |_| None).expect("sways");
+    let pressure =
+        sensitivity(&request.clone().into(), Quantity::OxygenPressure, |_| None).expect("sways");
     assert!(pressure.iter().any(|sway| sway.input == Input::Hose));
 }
 

@@ -436,9 +436,9 @@ mod settings {
 
     use super::*;
 
-    fn request(profile: &Profile, cut: Cut) -> SectionRequest<'_> {
+    fn request(profile: &Profile, cut: Cut) -> SectionRequest {
         SectionRequest {
-            profile,
+            profile: profile.clone(),
             asked: Asked { cut, access: Access::ALL },
             way: None,
             base: Request::plate(mm(10.0), mm(100.0)),
@@ -449,7 +449,7 @@ mod settings {
         }
     }
 
-    fn made(request: &SectionRequest<'_>) -> SectionPlan {
+    fn made(request: &SectionRequest) -> SectionPlan {
         plan_section(request).expect("a plan")
     }
 

@@ -15,7 +15,7 @@ use crate::api::gear::{GearView, view};
 use crate::api::gear_fields::TipFields;
 use crate::api::merge::merged;
 use crate::error::ApiResult;
-use crate::settings;
+use crate::settings::{self, LIFTING_LIMIT};
 
 /// The places of a rig that a piece of gear can stand in.
 pub const PLACES: [&str; 5] =
@@ -90,6 +90,10 @@ impl Shop {
             _ => Value::Null,
         };
         let mut whole = merged(&[&self.defaults, &tips, &bare, &gear, input]);
+        if whole["section"].is_object() {
+            let limit = self.settings.get(LIFTING_LIMIT.0).cloned().unwrap_or(Value::Null);
+            json_patch::merge(&mut whole, &json!({ "section": { "lifting_limit_kg": limit } }));
+        }
         let fuel = whole["gas"]["fuel"].as_str().unwrap_or_default().to_owned();
         let prices = self.prices(&fuel);
         json_patch::merge(&mut whole, &json!({ "prices": prices }));

@@ -2,7 +2,8 @@
 
 use super::PressureSchool;
 use super::request::{Process, Quality, Request, Start};
-use super::settings::{Settings, plan};
+use super::settings::Settings;
+use super::work::Work;
 use crate::error::Error;
 use crate::gas::fuel::{Fuel, characteristics};
 use crate::gas::gear::{Gear, misfits};
@@ -57,12 +58,12 @@ fn at_price(mut request: Request, price_m3: &impl Fn(Fuel) -> Option<f64>) -> Re
 /// Every fuel for the same cut; `price_m3` gives a cubic metre of each.
 ///
 /// # Errors
-/// As [`plan`].
+/// As [`Work::settings`].
 pub fn fuels(
-    request: &Request,
+    work: &Work,
     price_m3: impl Fn(Fuel) -> Option<f64>,
 ) -> Result<Vec<FuelOption>, Vec<Error>> {
-    let in_use = plan(request)?;
+    let (request, in_use) = (work.request(), work.settings()?);
     let current =
         Gear { tip_face: Some(in_use.face), ..request.gear_with_tip(request.tip.as_ref()) };
     Fuel::ALL
@@ -70,7 +71,7 @@ pub fn fuels(
         .map(|fuel| {
             let other = at_price(with_fuel(request, fuel), &price_m3);
             let changes = misfits(&current, fuel).map_err(|error| vec![error])?;
-            Ok(FuelOption { fuel, settings: plan(&other)?, changes })
+            Ok(FuelOption { fuel, settings: work.under(&other).settings()?, changes })
         })
         .collect()
 }
@@ -195,17 +196,19 @@ fn other_tips(request: &Request) -> Vec<Variation> {
 /// planned is left out.
 ///
 /// # Errors
-/// As [`plan`] for the request itself.
+/// As [`Work::settings`] for the cut itself.
 pub fn sensitivity(
-    request: &Request,
+    work: &Work,
     quantity: Quantity,
     price_m3: impl Fn(Fuel) -> Option<f64>,
 ) -> Result<Vec<Sway>, Vec<Error>> {
-    let base = figure(&plan(request)?, quantity);
+    let request = work.request();
+    let base = figure(&work.settings()?, quantity);
     let Some(base) = base else { return Ok(Vec::new()) };
     let mut found: Vec<Sway> = Vec::new();
     for (input, code, other) in variations(request, &price_m3) {
-        let Some(value) = plan(&other).ok().and_then(|plan| figure(&plan, quantity)) else {
+        let planned = work.under(&other).settings();
+        let Some(value) = planned.ok().and_then(|plan| figure(&plan, quantity)) else {
             continue;
         };
         let place = found.iter().position(|sway| sway.input == input).unwrap_or_else(|| {

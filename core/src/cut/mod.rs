@@ -20,17 +20,19 @@ mod settings;
 mod speed;
 mod steel_notes;
 mod tip_plan;
+pub mod work;
 
 pub use consumption::{Amounts, Times};
 pub use cost::{Cost, Prices};
 pub use cue::Cue;
 pub use policy::{Direction, Factors, Handedness, Policy, PressureSchool};
-pub(crate) use preheat_time::RESTART_FACTOR;
+pub use preheat_time::RESTART_FACTOR;
 pub use request::{
     Access, CutInput, GasInput, Process, Quality, Request, ScrapSide, Start, SteelInput, Stroke,
 };
 pub use settings::{Settings, plan};
 pub use speed::purity_factor;
+pub use work::Work;
 
 pub use crate::note::{Level, Note, Verdict};
 pub use crate::tip::owned::Tip;

@@ -3,7 +3,7 @@
 //! Each stroke is planned as a plate of the thickness that most of it has; where it slows, the pace is that of what the
 //! jet meets there. One tip for all is taken where one suits every stroke. A start in a hot kerf is heated like a start again.
 
-use super::consumption::{Amounts, Times};
+use super::consumption::{Amounts, Starts, Times};
 use super::cost::{Cost, cost};
 use super::preheat_time::RESTART_FACTOR;
 use super::request::{Request, Start};
@@ -13,19 +13,21 @@ use super::{limits, section_notes};
 use crate::error::{Error, Result};
 use crate::gas::fuel::characteristics;
 use crate::note::{Note, Verdict};
-use crate::quantity::{Duration, GasVolume, Length, Mass, Speed};
+use crate::quantity::{Duration, GasFlow, GasVolume, Length, Mass, Speed};
 use crate::section::balance::{Part, part};
 use crate::section::panel::Panel;
 use crate::section::{Asked, Family, Profile, Stroke, StrokeStart, Way, strokes};
+use crate::source::COMPUTED;
 use crate::steel::surface::Surface;
 use crate::tip::choose::{generic_series, suits};
 use crate::tip::owned::{Tip, TipKind};
+use crate::trace::{Kind, Measure, Quantity, Trace, Tracer};
 
 /// What is asked.
-#[derive(Clone, Debug)]
-pub struct SectionRequest<'a> {
+#[derive(Clone, Debug, PartialEq)]
+pub struct SectionRequest {
     /// The shape.
-    pub profile: &'a Profile,
+    pub profile: Profile,
     /// Cut and reach.
     pub asked: Asked,
     /// How it lies; the first way that reaches everything, where it is not said.
@@ -108,6 +110,78 @@ impl SectionPlan {
         Verdict::of(&self.notes)
     }
 
+    /// The strokes as cuts of plate, each with the number of pieces: what the tips of a whole job are chosen for.
+    #[must_use]
+    pub fn as_plates(&self, asked: &SectionRequest) -> Vec<Request> {
+        let mut all = requests_of(asked, &self.way);
+        all.iter_mut().for_each(|request| request.cut.count = asked.base.cut.count);
+        all
+    }
+
+    /// The whole cut as one: the settings of its main stroke, with the times, gas, money and notes of all.
+    ///
+    /// # Errors
+    /// Only where nothing is cut: a fault of ours.
+    pub fn as_one(&self, asked: &SectionRequest) -> std::result::Result<Settings, Vec<Error>> {
+        let main = self
+            .main_stroke()
+            .ok_or_else(|| vec![Error::Missing { input: "section.cut", needed_for: "section" }])?;
+        let starts = Starts {
+            count: self.strokes.iter().map(|it| it.settings.starts.count).sum(),
+            stops: Vec::new(),
+        };
+        let most = |pick: fn(&Settings) -> GasFlow| {
+            let flows = self.strokes.iter().map(|it| pick(&it.settings).as_m3_s());
+            GasFlow::from_m3_s(flows.fold(0.0, f64::max))
+        };
+        Ok(Settings {
+            oxygen_flow: most(|it| it.oxygen_flow),
+            preheat_oxygen_flow: most(|it| it.preheat_oxygen_flow),
+            fuel_flow: most(|it| it.fuel_flow),
+            starts,
+            time: self.totals.time,
+            gas: self.totals.gas,
+            cost: self.totals.cost,
+            count: asked.base.cut.count,
+            notes: self.notes.clone(),
+            traces: self.traces(main),
+            ..main.settings.clone()
+        })
+    }
+
+    /// The chains of the main stroke, and of each total the strokes it is made of.
+    fn traces(&self, main: &StrokePlan) -> Vec<Trace> {
+        let money = |it: &StrokePlan| it.cost.as_ref().map_or(0.0, Cost::total);
+        let sums: [Sum; 5] = [
+            (Quantity::Starts, Kind::Count, |it| f64::from(it.settings.starts.count)),
+            (Quantity::Time, Kind::Duration, |it| it.time.total().as_s()),
+            (Quantity::Oxygen, Kind::GasVolume, |it| it.gas.oxygen.as_m3()),
+            (Quantity::Fuel, Kind::GasVolume, |it| it.gas.fuel.as_m3()),
+            (Quantity::Cost, Kind::Money, money),
+        ];
+        let traces = main.settings.traces.iter();
+        traces
+            .map(|trace| {
+                let sum = sums.iter().find(|(quantity, ..)| *quantity == trace.quantity);
+                sum.map_or_else(|| trace.clone(), |sum| self.summed(trace, sum))
+            })
+            .collect()
+    }
+
+    fn summed(&self, trace: &Trace, (quantity, kind, pick): &Sum) -> Trace {
+        let mut chain = Tracer::new(*quantity, &trace.depends_on);
+        for (at, it) in self.strokes.iter().enumerate() {
+            #[allow(clippy::cast_precision_loss, reason = "a few dozen strokes")]
+            let order = Measure::Number(Kind::Count, (at + 1) as f64);
+            let element = Measure::Word(it.stroke.element.code());
+            let values = vec![("order", order), ("element", element)];
+            chain.step("section_stroke", Measure::Number(*kind, pick(it)), COMPUTED, values);
+        }
+        let sum = added(&self.strokes, pick);
+        chain.number("result_section", (*kind, sum), COMPUTED);
+        chain.done()
+    }
+
     /// The stroke that cuts most: its tip is the one named for the whole.
     #[must_use]
     pub fn main_stroke(&self) -> Option<&StrokePlan> {
@@ -115,6 +189,9 @@ impl SectionPlan {
         self.strokes.iter().max_by(|a, b| area(a).total_cmp(&area(b)))
     }
 }
+
+/// What of a stroke adds up.
+type Sum = (Quantity, Kind, fn(&StrokePlan) -> f64);
 
 /// Turning a piece over and setting it down. Source: `ours`.
 pub const TURN: Duration = Duration::from_s(60.0);
@@ -128,7 +205,7 @@ const fn is_hollow(family: Family) -> bool {
     matches!(family, Family::RectangularTube | Family::RoundTube | Family::Pipe)
 }
 
-fn request_of(asked: &SectionRequest<'_>, stroke: &Stroke) -> Request {
+fn request_of(asked: &SectionRequest, stroke: &Stroke) -> Request {
     let mut request = asked.base.clone();
     request.steel.thickness = within_tables(stroke.usual.as_m());
     if is_hollow(asked.profile.family) {
@@ -250,12 +327,15 @@ fn totals(way: &Way, all: &[StrokePlan]) -> WayTotals {
     }
 }
 
+fn requests_of(asked: &SectionRequest, way: &Way) -> Vec<Request> {
+    way.strokes.iter().map(|stroke| request_of(asked, stroke)).collect()
+}
+
 fn way_plan(
-    asked: &SectionRequest<'_>,
+    asked: &SectionRequest,
     way: &Way,
 ) -> std::result::Result<(Vec<StrokePlan>, bool), Vec<Error>> {
-    let mut requests: Vec<Request> =
-        way.strokes.iter().map(|stroke| request_of(asked, stroke)).collect();
+    let mut requests = requests_of(asked, way);
     let area = |at: &usize| way.strokes[*at].cut_area.as_m2();
     let main = (0..requests.len()).max_by(|a, b| area(a).total_cmp(&area(b)));
     let mut one_tip = asked.base.tip.is_some();
@@ -277,8 +357,8 @@ fn way_plan(
 ///
 /// # Errors
 /// Every input that is not possible.
-pub fn plan_section(asked: &SectionRequest<'_>) -> std::result::Result<SectionPlan, Vec<Error>> {
-    let found = strokes(asked.profile, &asked.asked).map_err(|error| vec![error])?;
+pub fn plan_section(asked: &SectionRequest) -> std::result::Result<SectionPlan, Vec<Error>> {
+    let found = strokes(&asked.profile, &asked.asked).map_err(|error| vec![error])?;
     let chosen = match &asked.way {
         Some(code) => found.way(code).map_err(|error| vec![error])?.code,
         None => found.ways.first().map_or("", |way| way.code),
@@ -298,8 +378,8 @@ pub fn plan_section(asked: &SectionRequest<'_>) -> std::result::Result<SectionPl
     };
     let cut = &asked.asked.cut;
     let across = cut.is_across();
-    let piece = asked.piece.map(|length| part(asked.profile, cut, length, false));
-    let drop = asked.drop.filter(|_| across).map(|length| part(asked.profile, cut, length, true));
+    let piece = asked.piece.map(|length| part(&asked.profile, cut, length, false));
+    let drop = asked.drop.filter(|_| across).map(|length| part(&asked.profile, cut, length, true));
     let mut made = SectionPlan {
         panels: found.panels,
         way,

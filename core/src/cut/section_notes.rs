@@ -23,7 +23,7 @@ fn mass(name: &'static str, value: Mass) -> Named {
 }
 
 /// Every note of the cut: its own first, then those of its strokes, each once at its most serious.
-pub(super) fn section_notes(asked: &SectionRequest<'_>, plan: &SectionPlan) -> Vec<Note> {
+pub(super) fn section_notes(asked: &SectionRequest, plan: &SectionPlan) -> Vec<Note> {
     let mut notes = reach_notes(plan);
     notes.extend(thickness_notes(plan));
     notes.extend(family_notes(asked));
@@ -87,7 +87,7 @@ fn thickness_notes(plan: &SectionPlan) -> Vec<Note> {
     notes
 }
 
-fn family_notes(asked: &SectionRequest<'_>) -> Vec<Note> {
+fn family_notes(asked: &SectionRequest) -> Vec<Note> {
     let hollow =
         matches!(asked.profile.family, Family::RectangularTube | Family::RoundTube | Family::Pipe);
     if !hollow {
@@ -99,7 +99,7 @@ fn family_notes(asked: &SectionRequest<'_>) -> Vec<Note> {
     ]
 }
 
-fn cut_notes(asked: &SectionRequest<'_>) -> Vec<Note> {
+fn cut_notes(asked: &SectionRequest) -> Vec<Note> {
     let info = |code, values| Note::new(Level::Info, code, values);
     match asked.asked.cut {
         Cut::Cope { radius, .. } | Cut::AccessHole { radius, .. } => {
@@ -123,7 +123,7 @@ fn cut_notes(asked: &SectionRequest<'_>) -> Vec<Note> {
     }
 }
 
-fn weight_notes(asked: &SectionRequest<'_>, plan: &SectionPlan) -> Vec<Note> {
+fn weight_notes(asked: &SectionRequest, plan: &SectionPlan) -> Vec<Note> {
     let mut notes = Vec::new();
     for (of, part) in [("piece", plan.piece), ("drop", plan.drop)] {
         let Some(part) = part else { continue };

@@ -2,8 +2,6 @@
 
 use actix_web::{HttpRequest, post, web};
 use galvanon_core::cut::compare;
-use galvanon_core::cut::plan;
-use galvanon_core::error::Error;
 use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::trace::{Kind, Quantity};
 use serde::{Deserialize, Serialize};
@@ -13,12 +11,12 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use super::body::Body;
-use super::cut::DraftRequest;
+use super::cut::{DraftRequest, faults};
 use super::cut_reply::{CutPlan, NoteWire, input_code};
 use super::fields::{Fields, Given};
 use super::gear::in_words;
 use super::guard::person;
-use crate::error::{ApiError, ApiResult, ErrorBody};
+use crate::error::{ApiResult, ErrorBody};
 use crate::shop::{InShop, Shop};
 use crate::text::{in_contract_unit, unit};
 
@@ -61,10 +59,6 @@ fn price_in(shop: &Shop) -> impl Fn(Fuel) -> Option<f64> {
     |fuel| shop.prices(fuel.code())["fuel_m3"].as_f64()
 }
 
-fn internal(errors: Vec<Error>) -> ApiError {
-    ApiError::Internal(errors.iter().map(ToString::to_string).collect::<Vec<_>>().join("; "))
-}
-
 /// Compares every fuel for one cut in the shop.
 #[utoipa::path(post, operation_id = "cut_fuels", path = "/api/v1/cut-plans/fuels", request_body = DraftRequest,
     responses((status = 200, body = FuelsReply), (status = 404, body = ErrorBody), (status = 422, body = ErrorBody)))]
@@ -76,12 +70,12 @@ pub async fn fuels(
 ) -> ApiResult<web::Json<FuelsReply>> {
     let asked = (body.value.job_id, &body.value.input);
     let (shop, found) = in_shop(&pool, &http, asked).await?;
-    let request = found.request.to_core()?;
-    let options = compare::fuels(&request, price_in(&shop)).map_err(internal)?;
+    let work = found.request.to_work()?;
+    let options = compare::fuels(&work, price_in(&shop)).map_err(|errors| faults(&errors))?;
     let options = options.into_iter().map(|option| {
         Ok(FuelOption {
             fuel: option.fuel.code().into(),
-            in_use: option.fuel == request.gas.fuel,
+            in_use: option.fuel == work.request().gas.fuel,
             plan: CutPlan::from_core(&option.settings)?,
             changes: in_words(&option.changes),
         })
@@ -161,10 +155,11 @@ pub async fn sensitivity(
     fields.done(())?;
     let asked = (body.value.job_id, &body.value.input);
     let (shop, found) = in_shop(&pool, &http, asked).await?;
-    let request = found.request.to_core()?;
-    let settings = plan(&request).map_err(internal)?;
+    let work = found.request.to_work()?;
+    let settings = work.settings().map_err(|errors| faults(&errors))?;
     let wire = |si: f64| (in_contract_unit(kind, si) * 1e9).round() / 1e9;
-    let sways = compare::sensitivity(&request, quantity, price_in(&shop)).map_err(internal)?;
+    let sways = compare::sensitivity(&work, quantity, price_in(&shop));
+    let sways = sways.map_err(|errors| faults(&errors))?;
     let bar = |sway: &compare::Sway| Bar {
         input: input_code(sway.input).into(),
         low: wire(sway.low.0),

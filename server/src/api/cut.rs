@@ -1,7 +1,8 @@
 //! Planning a cut: from the request of the contract alone, or as a draft in the shop.
 
 use actix_web::{HttpRequest, post, web};
-use galvanon_core::cut::plan;
+use galvanon_core::cut::Work;
+use galvanon_core::error::Error;
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
 use sqlx::PgPool;
@@ -11,6 +12,7 @@ use uuid::Uuid;
 use super::body::Body;
 use super::cut_reply::CutPlan;
 use super::guard::person;
+use super::section_reply::SectionReply;
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::shop::{Gauges, InShop, Shop};
 
@@ -21,12 +23,20 @@ pub use super::cut_request::CutPlanRequest;
 /// # Errors
 /// [`ApiError::Invalid`] with every field at fault.
 pub fn planned(request: &CutPlanRequest) -> ApiResult<CutPlan> {
-    let request = request.to_core()?;
-    let settings = plan(&request).map_err(|errors| {
-        // the fields were checked one by one: what core still refuses is a fault of ours
-        ApiError::Internal(errors.iter().map(ToString::to_string).collect::<Vec<_>>().join("; "))
-    })?;
-    CutPlan::from_core(&settings)
+    let work = request.to_work()?;
+    // the fields were checked one by one: what core still refuses is a fault of ours
+    let (settings, section) = work.plan().map_err(|errors| faults(&errors))?;
+    let mut plan = CutPlan::from_core(&settings)?;
+    if let (Work::Section(asked), Some(section)) = (&work, section) {
+        plan.section = Some(Box::new(SectionReply::of(asked, &section, &plan)?));
+    }
+    Ok(plan)
+}
+
+/// What core refuses of a request that was read: a fault of ours.
+#[must_use]
+pub fn faults(errors: &[Error]) -> ApiError {
+    ApiError::Internal(errors.iter().map(ToString::to_string).collect::<Vec<_>>().join("; "))
 }
 
 /// Plans one cut from the request alone: nothing the shop owns or has set enters.

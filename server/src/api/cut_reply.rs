@@ -10,6 +10,7 @@ use galvanon_core::trace::{Input, Kind, Measure, Named, Quantity, Step, Trace};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
+use super::section_reply::SectionReply;
 use crate::error::{ApiError, ApiResult};
 use crate::text::{Section, in_contract_unit, unit, with_values};
 
@@ -273,6 +274,10 @@ pub struct CutPlan {
     pub cues: Vec<CueWire>,
     /// How each number came to be.
     pub trace: Vec<TraceWire>,
+    /// The strokes, where a shape is cut; the figures above are then those of all together, and the settings those of
+    /// the stroke that cuts most.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub section: Option<Box<SectionReply>>,
 }
 
 const fn kind_code(kind: Kind) -> &'static str {
@@ -456,6 +461,10 @@ impl CutPlan {
         self.direction = Cow::Borrowed("");
         self.cues.clear();
         self.trace.clear();
+        if let Some(section) = &mut self.section {
+            section.notes.clear();
+            section.strokes.iter_mut().for_each(|stroke| stroke.why.clear());
+        }
         self
     }
 
@@ -549,6 +558,7 @@ impl CutPlan {
             notes: s.notes.iter().map(note).collect(),
             cues: s.cues.iter().map(cue).collect(),
             trace: s.traces.iter().map(trace).collect::<ApiResult<_>>()?,
+            section: None,
         })
     }
 }

@@ -4,7 +4,7 @@ use std::collections::BTreeMap;
 
 use galvanon_core::cut::{
     Access, CutInput, Factors, GasInput, Handedness, Policy, PressureSchool, Process, Quality,
-    Request, ScrapSide, Start, SteelInput, Stroke, Tip, limits,
+    Request, ScrapSide, Start, SteelInput, Stroke, Tip, Work, limits,
 };
 use galvanon_core::gas::fuel::Torch;
 use galvanon_core::gas::hose;
@@ -21,6 +21,7 @@ use utoipa::ToSchema;
 
 use super::fields::{Fields, Given, NumberField};
 use super::gear_request::{FUELS, GearWire, PricesWire, TipWire, read_gear, read_prices, read_tip};
+use super::section_request::{SectionWire, read_section};
 use super::steel::{read_composition, read_grade};
 use crate::error::ApiResult;
 
@@ -178,7 +179,7 @@ pub struct FactorsWire {
 #[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct CutPlanRequest {
-    /// What is cut.
+    /// What is cut; of a shape the thickness is not asked.
     pub steel: SteelWire,
     /// The cut asked for.
     pub cut: CutWire,
@@ -199,6 +200,9 @@ pub struct CutPlanRequest {
     pub gear: Option<GearWire>,
     /// What things cost the shop; without them no cost is given.
     pub prices: Option<PricesWire>,
+    /// A shape in place of a plate, with its cut: thickness, length, start and bevel are then those of its strokes.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub section: Option<SectionWire>,
 }
 
 const PROCESSES: &[(Process, &str)] =
@@ -232,24 +236,47 @@ fn field<'a>(path: &str, range: &'a Range, kind: Kind) -> NumberField<'a> {
 }
 
 impl CutPlanRequest {
-    /// Reads the request into core's.
+    /// Reads the request into core's: a plate, or a shape.
+    ///
+    /// # Errors
+    /// [`ApiError::Invalid`] with every field at fault.
+    pub fn to_work(&self) -> ApiResult<Work> {
+        let mut fields = Fields::default();
+        let request = self.read(&mut fields);
+        match &self.section {
+            None => Ok(Work::Plate(fields.done(request)?)),
+            Some(section) => {
+                let asked = read_section(fields, (section, "section."), request)?;
+                Ok(Work::Section(Box::new(asked)))
+            }
+        }
+    }
+
+    /// Reads the request of a plate into core's; of a shape, what it has in common with one.
     ///
     /// # Errors
     /// [`ApiError::Invalid`] with every field at fault.
     pub fn to_core(&self) -> ApiResult<Request> {
-        let mut fields = Fields::default();
-        let request = Request {
-            steel: self.steel(&mut fields),
-            cut: self.cut(&mut fields),
-            gas: self.gas(&mut fields),
-            tip: self.tip.as_ref().map(|tip| read_tip(&mut fields, "tip", tip)),
-            drawer: self.drawer(&mut fields),
-            policy: self.policy(&mut fields),
-            factors: self.factors(&mut fields),
-            gear: read_gear(&mut fields, self.gear.as_ref()),
-            prices: self.prices.as_ref().map(|prices| read_prices(&mut fields, prices)),
-        };
-        fields.done(request)
+        Ok(self.to_work()?.request().clone())
+    }
+
+    pub(super) fn read(&self, fields: &mut Fields) -> Request {
+        Request {
+            steel: self.steel(fields),
+            cut: self.cut(fields),
+            gas: self.gas(fields),
+            tip: self.tip.as_ref().map(|tip| read_tip(fields, "tip", tip)),
+            drawer: self.drawer(fields),
+            policy: self.policy(fields),
+            factors: self.factors(fields),
+            gear: read_gear(fields, self.gear.as_ref()),
+            prices: self.prices.as_ref().map(|prices| read_prices(fields, prices)),
+        }
+    }
+
+    /// What a plate must say and a shape need not, SI.
+    fn unless_section(&self, usual: f64) -> Option<f64> {
+        self.section.as_ref().map(|_| usual)
     }
 
     fn steel(&self, fields: &mut Fields) -> SteelInput {
@@ -260,7 +287,11 @@ impl CutPlanRequest {
         let usual = Temperature::from_c(20.0).as_k();
         let faces = (&Surface::ALL[..], Some(Surface::Clean));
         SteelInput {
-            thickness: Length::from_m(fields.number(&thickness, steel.thickness_mm.as_ref(), None)),
+            thickness: Length::from_m(fields.number(
+                &thickness,
+                steel.thickness_mm.as_ref(),
+                self.unless_section(limits::THICKNESS.low),
+            )),
             grade: self
                 .steel
                 .grade
@@ -298,7 +329,11 @@ impl CutPlanRequest {
         let count = field("cut.count", &limits::COUNT, Kind::Count);
         let count = whole(fields.number(&count, cut.count.as_ref(), Some(1.0)));
         CutInput {
-            length: Length::from_m(fields.number(&length, cut.length_mm.as_ref(), None)),
+            length: Length::from_m(fields.number(
+                &length,
+                cut.length_mm.as_ref(),
+                self.unless_section(limits::CUT_LENGTH.low),
+            )),
             stroke: fields.choice("cut.stroke", cut.stroke.as_ref(), (STROKES, Some(Stroke::Cut))),
             process: fields.choice("cut.process", cut.process.as_ref(), (PROCESSES, None)),
             start: fields.choice("cut.start", cut.start.as_ref(), (STARTS, Some(Start::Edge))),

@@ -31,6 +31,10 @@ pub mod prediction;
 pub mod recovery;
 pub mod reference;
 pub mod rows;
+pub mod section_reply;
+pub mod section_request;
+pub mod section_strokes;
+pub mod section_template;
 pub mod sections;
 pub mod shop;
 pub mod steel;
@@ -86,6 +90,10 @@ pub fn routes(app: &mut web::ServiceConfig) {
         .service(photos::restore)
         .service(sections::list_profiles)
         .service(sections::outline)
+        .service(section_strokes::strokes)
+        .service(section_template::show_template)
+        .service(section_template::template_svg)
+        .service(section_template::template_dxf)
         .service(steel::cuttability)
         .service(steel::unknown)
         .service(gas::orifice)
@@ -174,6 +182,10 @@ async fn nothing() -> ApiResult<String> {
         photos::restore,
         sections::list_profiles,
         sections::outline,
+        section_strokes::strokes,
+        section_template::show_template,
+        section_template::template_svg,
+        section_template::template_dxf,
         steel::cuttability,
         steel::unknown,
         gas::orifice,

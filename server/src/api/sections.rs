@@ -20,7 +20,7 @@ const SHOWN: usize = 20;
 /// At most so many.
 const MOST: usize = 200;
 /// A name that is longer than this is none.
-const LONGEST: usize = 80;
+pub const LONGEST: usize = 80;
 
 /// What was typed.
 #[derive(Debug, Deserialize, IntoParams)]
@@ -32,7 +32,7 @@ pub struct ProfilesQuery {
 }
 
 /// A shape.
-#[derive(Debug, Serialize, ToSchema)]
+#[derive(Clone, Debug, Deserialize, PartialEq, Serialize, ToSchema)]
 pub struct ProfileWire {
     /// Its name as it is ordered.
     pub code: String,
@@ -107,7 +107,7 @@ pub struct OutlineQuery {
 }
 
 /// A point of an outline, from the middle of the shape's box.
-#[derive(Debug, Serialize, ToSchema)]
+#[derive(Clone, Copy, Debug, Deserialize, PartialEq, Serialize, ToSchema)]
 pub struct OutlinePoint {
     /// Across.
     pub x_mm: f64,

@@ -2,7 +2,7 @@
 
 use actix_web::{HttpRequest, get, web};
 use galvanon_core::cut::job_tips::{TipUse, job_tips};
-use galvanon_core::cut::{Process, Request, Settings, Verdict, plan};
+use galvanon_core::cut::{Process, Request, Settings, Verdict};
 use galvanon_core::gas::cylinder::TEMPERATURE;
 use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::gas::supply::{
@@ -21,6 +21,7 @@ use sqlx::PgPool;
 use utoipa::{IntoParams, ToSchema};
 use uuid::Uuid;
 
+use super::cut::faults;
 use super::cut_reply::{NoteWire, TraceWire, note, trace};
 use super::fields::{Fields, Given, NumberField};
 use super::gas::drawn_too_hard;
@@ -129,6 +130,8 @@ struct Going {
     id: Uuid,
     typed: String,
     request: Request,
+    /// Its strokes, of which a plate has one.
+    plates: Vec<Request>,
     settings: Settings,
 }
 
@@ -146,14 +149,14 @@ async fn going(pool: &PgPool, shop: &Shop, job: Uuid) -> ApiResult<(Vec<Going>, 
     let mut lines = Vec::new();
     let mut stopped = 0;
     for line in job_lines::of_job(pool, job.record.id).await? {
-        let request = shop.request(&job.rig, &line.input)?.request.to_core()?;
-        let settings = plan(&request).map_err(|errors| {
-            internal(errors.iter().map(ToString::to_string).collect::<String>())
-        })?;
+        let work = shop.request(&job.rig, &line.input)?.request.to_work()?;
+        let settings = work.settings().map_err(|errors| faults(&errors))?;
         if settings.verdict() == Verdict::Stop {
             stopped += 1;
         } else {
-            lines.push(Going { id: line.record.id, typed: line.typed, request, settings });
+            let plates = work.as_plates().map_err(|errors| faults(&errors))?;
+            let request = work.request().clone();
+            lines.push(Going { id: line.record.id, typed: line.typed, request, plates, settings });
         }
     }
     Ok((lines, stopped))
@@ -559,21 +562,28 @@ pub async fn tips(
 ) -> ApiResult<web::Json<JobTipsReply>> {
     let shop = Shop::read(&pool, person(&http)).await?;
     let (lines, stopped) = going(&pool, &shop, id(&path)?).await?;
-    let requests: Vec<Request> = lines.iter().map(|line| line.request.clone()).collect();
-    let found = job_tips(&requests)
-        .map_err(|errors| internal(errors.iter().map(ToString::to_string).collect::<String>()))?;
+    let requests: Vec<Request> = lines.iter().flat_map(|line| line.plates.clone()).collect();
+    let found = job_tips(&requests).map_err(|errors| faults(&errors))?;
+    // of a shape every stroke counts, and the line is told once
+    let owner: Vec<usize> =
+        lines.iter().enumerate().flat_map(|(at, line)| vec![at; line.plates.len()]).collect();
+    let of = |cuts: &[usize]| {
+        let mut all: Vec<usize> = cuts.iter().map(|&cut| owner[cut]).collect();
+        all.dedup();
+        all
+    };
     let wire = |tip: &TipUse| TipUseWire {
         bore_mm: (tip.bore.as_mm() * 1e6).round() / 1e6,
         face: tip.face.code().into(),
-        lines: tip.cuts.iter().map(|&cut| lines[cut].id).collect(),
-        typed: tip.cuts.iter().map(|&cut| lines[cut].typed.clone()).collect(),
+        lines: of(&tip.cuts).into_iter().map(|at| lines[at].id).collect(),
+        typed: of(&tip.cuts).into_iter().map(|at| lines[at].typed.clone()).collect(),
     };
     Ok(web::Json(JobTipsReply {
         fewest: found.fewest.iter().map(wire).collect(),
         best: found.best.iter().map(wire).collect(),
         time_fewest_s: found.time_fewest.as_s(),
         time_best_s: found.time_best.as_s(),
-        without: found.without.iter().map(|&cut| lines[cut].typed.clone()).collect(),
+        without: of(&found.without).into_iter().map(|at| lines[at].typed.clone()).collect(),
         stopped,
     }))
 }

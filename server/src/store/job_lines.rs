@@ -21,7 +21,7 @@ pub struct JobLine {
     pub record: Record,
     /// The job it is in.
     pub job_id: Uuid,
-    /// plate.
+    /// plate, section.
     pub kind: String,
     /// As it was typed.
     pub typed: String,
@@ -57,6 +57,11 @@ pub struct NewLine {
     pub position: f64,
 }
 
+/// What an input cuts.
+fn kind_of(input: &Value) -> &'static str {
+    if input["section"].is_object() { "section" } else { "plate" }
+}
+
 /// The lines of a job, in order.
 ///
 /// # Errors
@@ -89,7 +94,7 @@ pub async fn put(
 ) -> ApiResult<Made<JobLine>> {
     let sql = "INSERT INTO job_lines
                    (id, job_id, kind, typed, input_schema, input, position, made_from, made_by, changed_by)
-               VALUES ($1, $2, 'plate', $3, $4, $5, $6, $7, $8, $8)
+               VALUES ($1, $2, $9, $3, $4, $5, $6, $7, $8, $8)
                ON CONFLICT (id) DO NOTHING RETURNING *";
     let new: Option<JobLine> = sqlx::query_as(sql)
         .bind(id)
@@ -100,6 +105,7 @@ pub async fn put(
         .bind(line.position)
         .bind(body)
         .bind(by)
+        .bind(kind_of(&line.input))
         .fetch_optional(pool)
         .await?;
     made(pool, id, (new, body)).await
@@ -117,7 +123,7 @@ pub async fn put_all(
 ) -> ApiResult<Vec<JobLine>> {
     let sql = "INSERT INTO job_lines
                    (id, job_id, kind, typed, input_schema, input, position, made_from, made_by, changed_by)
-               VALUES ($1, $2, 'plate', $3, $4, $5, $6, $7, $8, $8)
+               VALUES ($1, $2, $9, $3, $4, $5, $6, $7, $8, $8)
                ON CONFLICT (id) DO NOTHING RETURNING *";
     let mut whole = pool.begin().await?;
     let mut kept = Vec::with_capacity(lines.len());
@@ -131,6 +137,7 @@ pub async fn put_all(
             .bind(line.position)
             .bind(body)
             .bind(by)
+            .bind(kind_of(&line.input))
             .fetch_optional(&mut *whole)
             .await?;
         kept.extend(new);
@@ -164,7 +171,7 @@ pub async fn patch(
     (change, body): (&LineChange, &Value),
 ) -> ApiResult<JobLine> {
     let sql = "UPDATE job_lines SET typed = COALESCE($3, typed), input = COALESCE($4, input),
-                   position = COALESCE($5, position), version = version + 1,
+                   kind = COALESCE($7, kind), position = COALESCE($5, position), version = version + 1,
                    changed_at = now(), changed_by = $6
                WHERE id = $1 AND version = $2 AND deleted_at IS NULL RETURNING *";
     let row = sqlx::query_as(sql)
@@ -174,6 +181,7 @@ pub async fn patch(
         .bind(&change.input)
         .bind(change.position)
         .bind(by)
+        .bind(change.input.as_ref().map(kind_of))
         .fetch_optional(pool)
         .await?;
     changed(pool, id, (row, body)).await
