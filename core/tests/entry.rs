@@ -7,6 +7,7 @@ use galvanon_core::entry::line::{Line, Understood, read};
 use galvanon_core::entry::measure::{System, TypedLength};
 use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::quantity::{Angle, Temperature};
+use galvanon_core::section::{find, profiles};
 use galvanon_core::steel::surface::Surface;
 use proptest::prelude::*;
 
@@ -55,6 +56,52 @@ fn lines_are_said_back_in_full() {
     }
 }
 
+/// A shape stands in place of the thickness; what has no name is the length of the piece.
+#[test]
+fn shapes_are_said_back_in_full() {
+    for (typed, echo) in [
+        ("2x W12x26 square 20ft, painted, hand", "2x W12X26, square, 240 in, freehand, paint"),
+        ("HEA 200 mitre 45 deg 3 m guided", "HEA200, mitre, 3000 mm, guided, 45 deg"),
+        (
+            "w12x26 cope 2in deep 4in long 1/2in radius both flanges 20 ft freehand",
+            "W12X26, cope, 2 in deep, 4 in long, 1/2 in radius, both flanges, 240 in, freehand",
+        ),
+        ("L4x4x3/8 36in 6in drop freehand", "L4X4X3/8, square, 36 in, 6 in drop, freehand"),
+        (
+            "HSS 6x6x1/4 inside heavy rust, one side, freehand propane",
+            "HSS6X6X1/4, square, one side, freehand, inside heavy rust, propane",
+        ),
+        (
+            "pipe 6 sch 40 saddle 8.625in header hand",
+            "PIPE6SCH40, saddle, 8-5/8 in header, freehand",
+        ),
+        (
+            "ipe 300 opening 100mm dia drilled, hand",
+            "IPE300, opening, 100 mm dia, freehand, drilled hole",
+        ),
+        ("4 off W12×26 bevel 30° hand", "4x W12X26, bevel, freehand, 30 deg bevel"),
+    ] {
+        let line = read(typed);
+        assert_eq!(codes(&line), [] as [&str; 0], "{typed}");
+        let said = line.understood.echo();
+        assert_eq!(said, echo, "{typed}");
+        assert_eq!(read(&said).understood, line.understood, "{said}");
+        assert_places_inside(typed);
+    }
+}
+
+/// Every shape of the catalogue is read in a line, whatever stands beside it.
+#[test]
+fn every_shape_is_read_in_a_line() {
+    for profile in profiles().expect("the catalogue").step_by(7) {
+        let line = read(&format!("3x {}, square 2 ft, hand", profile.code));
+        let said = line.understood.section.expect("a shape").profile;
+        let same = find(said).expect("a shape").area == find(&profile.code).expect("a shape").area;
+        assert!(same, "{} was read as {said}", profile.code);
+        assert_eq!(line.understood.count, Some(3), "{}", profile.code);
+    }
+}
+
 #[test]
 fn what_is_unclear_is_marked_and_asked() {
     for (typed, asked) in [
@@ -64,7 +111,15 @@ fn what_is_unclear_is_marked_and_asked() {
         ("plate guided", vec!["missing_thickness", "missing_length"]),
         ("3/4 plate 36in guided machine", vec!["said_twice"]),
         ("3/4 plate 36in guided wibble", vec!["unknown_word"]),
-        ("W12x26 20ft guided", vec!["section_not_yet"]),
+        ("W12x27 20ft guided", vec!["unknown_shape"]),
+        ("W12x26 mitre 20ft guided", vec!["missing_angle"]),
+        ("W12x26 cope 2in deep guided", vec!["missing_cope"]),
+        ("W12x26 square mitre 30 deg guided", vec!["shape_kind_twice"]),
+        ("W12x26 saddle 10in header guided", vec!["shape_not_offered"]),
+        ("HSS6x6x1/4 split guided", vec!["missing_piece"]),
+        ("W12x26 20ft, 3in guided", vec!["extra_length"]),
+        ("W12x26 20ft", vec!["missing_process"]),
+        ("3/4 plate 36in guided square", vec!["unknown_word"]),
         ("1,25 in plate 36in guided", vec!["unclear_number"]),
         ("0x 3/4 plate 36in guided", vec!["count_out_of_range"]),
         ("99 ga 36in guided", vec!["unknown_gauge"]),
@@ -124,6 +179,7 @@ prop_compose! {
         bevel in prop::option::of(1..60_u32), degrees in prop::option::of(-30..500_i32), purity in prop::option::of(900..1000_u32),
     ) -> Understood {
         Understood {
+            section: None,
             count, thickness: Some(thickness), length: Some(length), process: Some(process),
             surface: faces.0.map(|i| Surface::ALL[i].0), back_surface: faces.1.map(|i| Surface::ALL[i].0),
             start, quality, fuel, grade,

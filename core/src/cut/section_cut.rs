@@ -15,7 +15,7 @@ use crate::gas::fuel::characteristics;
 use crate::note::{Note, Verdict};
 use crate::quantity::{Duration, GasFlow, GasVolume, Length, Mass, Speed};
 use crate::section::balance::{Part, part};
-use crate::section::panel::Panel;
+use crate::section::panel::{Element, Panel};
 use crate::section::{Asked, Family, Profile, Stroke, StrokeStart, Way, strokes};
 use crate::source::COMPUTED;
 use crate::steel::surface::Surface;
@@ -34,7 +34,7 @@ pub struct SectionRequest {
     pub way: Option<String>,
     /// Steel, faces, process, gas, gear, policy. Thickness, length, start and bevel come from the strokes.
     pub base: Request,
-    /// Faces inside a tube.
+    /// Faces inside a tube, or between flanges and legs.
     pub inside: Surface,
     /// Length of the piece, where it is known.
     pub piece: Option<Length>,
@@ -169,7 +169,7 @@ impl SectionPlan {
     }
 
     fn summed(&self, trace: &Trace, (quantity, kind, pick): &Sum) -> Trace {
-        let mut chain = Tracer::new(*quantity, &trace.depends_on);
+        let mut chain = Tracer::new(*quantity, trace.depends_on);
         for (at, it) in self.strokes.iter().enumerate() {
             #[allow(clippy::cast_precision_loss, reason = "a few dozen strokes")]
             let order = Measure::Number(Kind::Count, (at + 1) as f64);
@@ -208,9 +208,16 @@ const fn is_hollow(family: Family) -> bool {
 fn request_of(asked: &SectionRequest, stroke: &Stroke) -> Request {
     let mut request = asked.base.clone();
     request.steel.thickness = within_tables(stroke.usual.as_m());
-    if is_hollow(asked.profile.family) {
-        request.steel.back_surface = asked.inside;
-    }
+    let outside = asked.base.steel.surface;
+    let (near, back) = match (stroke.element, stroke.inside) {
+        _ if is_hollow(asked.profile.family) => (outside, asked.inside),
+        (Element::Web, _) => (asked.inside, asked.inside),
+        (Element::Plate, _) => (outside, outside),
+        (_, true) => (asked.inside, outside),
+        (_, false) => (outside, asked.inside),
+    };
+    request.steel.surface = near;
+    request.steel.back_surface = back;
     let (shortest, longest) = (limits::CUT_LENGTH.low, limits::CUT_LENGTH.high);
     request.cut.length = Length::from_m(stroke.length.as_m().clamp(shortest, longest));
     request.cut.bevel = stroke.bevel;

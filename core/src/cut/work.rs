@@ -9,14 +9,14 @@ use crate::error::Error;
 #[derive(Clone, Debug, PartialEq)]
 pub enum Work {
     /// One stroke through plate.
-    Plate(Request),
+    Plate(Box<Request>),
     /// A shape.
     Section(Box<SectionRequest>),
 }
 
 impl From<Request> for Work {
     fn from(request: Request) -> Self {
-        Self::Plate(request)
+        Self::Plate(Box::new(request))
     }
 }
 
@@ -34,7 +34,7 @@ impl Work {
     #[must_use]
     pub fn under(&self, request: &Request) -> Self {
         match self {
-            Self::Plate(_) => Self::Plate(request.clone()),
+            Self::Plate(_) => request.clone().into(),
             Self::Section(asked) => Self::Section(Box::new(SectionRequest {
                 base: request.clone(),
                 ..(**asked).clone()
@@ -71,7 +71,7 @@ impl Work {
     /// Every input that is not possible.
     pub fn as_plates(&self) -> Result<Vec<Request>, Vec<Error>> {
         match self {
-            Self::Plate(request) => Ok(vec![request.clone()]),
+            Self::Plate(request) => Ok(vec![(**request).clone()]),
             Self::Section(asked) => Ok(plan_section(asked)?.as_plates(asked)),
         }
     }

@@ -12,11 +12,86 @@ use super::token::tokens;
 use crate::cut::{Process, Quality, Start};
 use crate::gas::fuel::Fuel;
 use crate::quantity::{Angle, Temperature};
+use crate::section::find_in;
 use crate::steel::surface::Surface;
+
+/// A shape that a line names, with its cut.
+#[derive(Clone, Debug, Default, PartialEq)]
+pub struct SaidSection {
+    /// Its name as it is ordered.
+    pub profile: &'static str,
+    /// Which cut.
+    pub kind: Option<&'static str>,
+    /// Length of the piece.
+    pub piece: Option<TypedLength>,
+    /// Length of the drop.
+    pub drop: Option<TypedLength>,
+    /// Along the shape.
+    pub length: Option<TypedLength>,
+    /// From the outer face.
+    pub depth: Option<TypedLength>,
+    /// Of an opening, along the shape.
+    pub width: Option<TypedLength>,
+    /// Of an opening, across the web.
+    pub height: Option<TypedLength>,
+    /// Of a round opening.
+    pub diameter: Option<TypedLength>,
+    /// Of inner corners.
+    pub radius: Option<TypedLength>,
+    /// What a saddle is fitted to.
+    pub header: Option<TypedLength>,
+    /// Which flanges.
+    pub flanges: Option<&'static str>,
+    /// Only the near side is in reach.
+    pub one_side: bool,
+}
+
+impl SaidSection {
+    /// The cut: square where nothing else is said.
+    #[must_use]
+    pub fn kind(&self) -> &'static str {
+        self.kind.unwrap_or("square")
+    }
+
+    fn echo(&self) -> Vec<String> {
+        let measure = |length: Option<TypedLength>, word: &str| {
+            length.map(|length| format!("{} {word}", length.echo()))
+        };
+        let kind = match self.kind() {
+            "access_hole" => "access hole",
+            "web_opening" => "opening",
+            kind => kind,
+        };
+        let flanges = self.flanges.map(|which| match which {
+            "both" => "both flanges".to_owned(),
+            one => format!("{one} flange"),
+        });
+        [
+            Some(self.profile.to_owned()),
+            Some(kind.to_owned()),
+            measure(self.depth, "deep"),
+            measure(self.width, "wide"),
+            measure(self.height, "high"),
+            measure(self.diameter, "dia"),
+            measure(self.length, "long"),
+            measure(self.radius, "radius"),
+            measure(self.header, "header"),
+            flanges,
+            self.piece.map(|length| length.echo()),
+            measure(self.drop, "drop"),
+            self.one_side.then(|| "one side".to_owned()),
+        ]
+        .into_iter()
+        .flatten()
+        .collect()
+    }
+}
 
 /// What a line says; `None` where it says nothing.
 #[derive(Clone, Debug, Default, PartialEq)]
 pub struct Understood {
+    /// A shape in place of a plate.
+    pub section: Option<SaidSection>,
     /// How many pieces.
     pub count: Option<u32>,
     /// Plate thickness.
@@ -85,7 +160,14 @@ pub fn read(text: &str) -> Line {
         let problem = Problem { code: "text_too_long", span: None, offers: Vec::new() };
         return Line { problems: vec![problem], ..Line::default() };
     }
-    resolve(text, &tokens(text))
+    match find_in(text) {
+        // the name is read: spaces in its place keep every other place
+        Some((span, profile)) => {
+            let rest = [&text[..span.start], &" ".repeat(span.len()), &text[span.end..]].concat();
+            resolve(&rest, &tokens(&rest), Some((span, profile)))
+        }
+        None => resolve(text, &tokens(text), None),
+    }
 }
 
 impl Understood {
@@ -95,7 +177,11 @@ impl Understood {
         let count = self.count.map_or(String::new(), |count| format!("{count}x "));
         let thickness = self.thickness.map(|l| format!("{} plate", l.echo()));
         let faces = self.surface.map(|s| face_words(s).to_owned());
-        let back = self.back_surface.map(|s| format!("back {}", face_words(s)));
+        let behind = if self.section.is_some() { "inside" } else { "back" };
+        let back = self.back_surface.map(|s| format!("{behind} {}", face_words(s)));
+        let bevelled = self.section.as_ref().is_some_and(|it| it.kind() != "bevel");
+        let slant = if bevelled { "deg" } else { "deg bevel" };
+        let shape = self.section.as_ref().map_or_else(Vec::new, SaidSection::echo);
         let parts = [
             thickness,
             self.length.map(|l| {
@@ -105,14 +191,15 @@ impl Understood {
             faces,
             back,
             self.start.map(|s| start_words(s).to_owned()),
-            self.bevel.map(|b| format!("{} deg bevel", round(b.as_deg()))),
+            self.bevel.map(|b| format!("{} {slant}", round(b.as_deg()))),
             self.quality.map(|q| q.code().to_owned()),
             self.fuel.map(|f| f.code().replace('_', " ")),
             self.grade.map(grade_words),
             self.plate_temperature.map(|t| format!("{} degC", round(t.as_c()))),
             self.oxygen_purity.map(|p| format!("{} %", round(p * 100.0))),
         ];
-        format!("{count}{}", parts.into_iter().flatten().collect::<Vec<_>>().join(", "))
+        let all: Vec<String> = shape.into_iter().chain(parts.into_iter().flatten()).collect();
+        format!("{count}{}", all.join(", "))
     }
 }
 

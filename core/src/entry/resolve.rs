@@ -3,18 +3,28 @@
 
 use std::ops::Range;
 
+use super::line::SaidSection;
 use super::line::{Line, Mark, Problem};
 use super::measure::{Measured, System, TypedLength, measure};
 use super::token::{Form, Number, Token, TokenKind};
-use super::words::{Says, near, says};
+use super::words::{CutMeasure, Says, near, says};
+use crate::section::{Profile, find, kinds, search};
 use crate::steel::grade::grade;
 use crate::steel::surface::Surface;
 
+/// Shapes offered where a name is not known. Source: `ours`.
+const SHAPES_OFFERED: usize = 4;
 /// Words in the longest phrase.
 const PHRASE_WORDS: usize = 2;
 
 /// Reads the pieces of `text`.
-pub fn resolve(text: &str, tokens: &[Token]) -> Line {
+///
+/// A shape whose name was found stands in `shape`, with its bytes.
+pub fn resolve(
+    text: &str,
+    tokens: &[Token],
+    shape: Option<(Range<usize>, &'static Profile)>,
+) -> Line {
     let mut reader = Reader {
         text,
         tokens,
@@ -23,6 +33,11 @@ pub fn resolve(text: &str, tokens: &[Token]) -> Line {
         faces: Vec::new(),
         line: Line::default(),
     };
+    if let Some((span, profile)) = shape {
+        let section = SaidSection { profile: &profile.code, ..SaidSection::default() };
+        reader.line.understood.section = Some(section);
+        reader.line.marks.push(Mark { span, part: "shape", assumed: None });
+    }
     while reader.at < tokens.len() {
         reader.step();
     }
@@ -47,6 +62,7 @@ struct FoundLength {
 enum Role {
     Thickness,
     Length,
+    Of(CutMeasure),
 }
 
 /// A face word found, and whether "back" stood before it.
@@ -207,9 +223,15 @@ impl Reader<'_> {
             return self
                 .take(("grade", span, None), found.grade.as_str(), |l| &mut l.understood.grade);
         }
-        let offers = near(&word).into_iter().map(str::to_owned).collect();
         let section = word.chars().any(|c| c.is_ascii_digit()) && word.contains('x');
-        self.problem(if section { "section_not_yet" } else { "unknown_word" }, span, offers);
+        let offers = if section {
+            let found = search(&word, SHAPES_OFFERED).map(|found| [found.profiles, found.nearest]);
+            let all = found.into_iter().flatten().flatten();
+            all.take(SHAPES_OFFERED).map(|profile| profile.code.clone()).collect()
+        } else {
+            near(&word).into_iter().map(str::to_owned).collect()
+        };
+        self.problem(if section { "unknown_shape" } else { "unknown_word" }, span, offers);
     }
 
     fn words_from(&self, from: usize, count: usize) -> Option<String> {
@@ -231,7 +253,42 @@ impl Reader<'_> {
             Says::Both => self.faces.push(FoundFace { says: Face::Both, span }),
             Says::Thickness => self.name_length(Role::Thickness),
             Says::Length => self.name_length(Role::Length),
+            Says::Bevel if self.line.understood.section.is_some() => self.kind("bevel", span),
+            Says::Kind(kind) if self.line.understood.section.is_some() => self.kind(kind, span),
+            Says::Kind(_) | Says::Flanges(_) | Says::OneSide
+                if self.line.understood.section.is_none() =>
+            {
+                self.problem("unknown_word", span, Vec::new());
+            }
+            Says::Kind(_) => {}
+            Says::Flanges(which) => {
+                if let Some(section) = &mut self.line.understood.section {
+                    section.flanges = Some(which);
+                    self.line.marks.push(Mark { span, part: "flanges", assumed: None });
+                }
+            }
+            Says::OneSide => {
+                if let Some(section) = &mut self.line.understood.section {
+                    section.one_side = true;
+                    self.line.marks.push(Mark { span, part: "access", assumed: None });
+                }
+            }
+            Says::Measure(measure) => self.name_length(Role::Of(measure)),
             Says::Bevel | Says::Pieces | Says::Filler => {}
+        }
+    }
+
+    fn kind(&mut self, kind: &'static str, span: Range<usize>) {
+        let Some(section) = &mut self.line.understood.section else { return };
+        if section.kind.is_some_and(|known| known != kind) {
+            return self.problem("shape_kind_twice", span, vec![String::new()]);
+        }
+        section.kind = Some(kind);
+        let offered = find(section.profile).is_ok_and(|it| kinds(it.family).contains(&kind));
+        if offered {
+            self.line.marks.push(Mark { span, part: "kind", assumed: None });
+        } else {
+            self.problem("shape_not_offered", span, vec![String::new()]);
         }
     }
 
@@ -297,6 +354,11 @@ impl Reader<'_> {
                 self.problem("two_systems", span, Vec::new());
             }
         }
+        if let Some(section) = self.line.understood.section.take() {
+            let section = self.of_section(section, lengths);
+            self.line.understood.section = Some(section);
+            return;
+        }
         for role in [Role::Thickness, Role::Length] {
             if !lengths.iter().any(|length| length.role == Some(role))
                 && let Some(free) = lengths.iter_mut().find(|length| length.role.is_none())
@@ -315,8 +377,58 @@ impl Reader<'_> {
                 Some(Role::Length) => {
                     self.take(("length", mark.0, mark.1), value, |l| &mut l.understood.length);
                 }
-                None => self.problem("extra_length", length.span, vec![String::new()]),
+                Some(Role::Of(_)) | None => {
+                    self.problem("extra_length", length.span, vec![String::new()]);
+                }
             }
+        }
+    }
+
+    /// Gives the lengths of a shape's line their places: what has no name is the piece.
+    fn of_section(&mut self, mut section: SaidSection, lengths: Vec<FoundLength>) -> SaidSection {
+        if section.kind.is_none() {
+            section.kind = Some(section.kind());
+            let shape = self.line.marks.iter_mut().find(|mark| mark.part == "shape");
+            shape.into_iter().for_each(|mark| mark.assumed = Some("cut_is_square"));
+        }
+        let along = matches!(section.kind(), "cope" | "access_hole");
+        for length in lengths {
+            let (slot, part) = match length.role {
+                Some(Role::Of(CutMeasure::Depth)) => (&mut section.depth, "depth"),
+                Some(Role::Of(CutMeasure::Width)) => (&mut section.width, "width"),
+                Some(Role::Of(CutMeasure::Height)) => (&mut section.height, "height"),
+                Some(Role::Of(CutMeasure::Diameter)) => (&mut section.diameter, "diameter"),
+                Some(Role::Of(CutMeasure::Radius)) => (&mut section.radius, "radius"),
+                Some(Role::Of(CutMeasure::Header)) => (&mut section.header, "header"),
+                Some(Role::Of(CutMeasure::Drop)) => (&mut section.drop, "drop"),
+                Some(Role::Length) if along => (&mut section.length, "length"),
+                Some(Role::Length) | None => (&mut section.piece, "piece"),
+                Some(Role::Thickness) => {
+                    self.problem("extra_length", length.span, vec![String::new()]);
+                    continue;
+                }
+            };
+            if slot.is_some_and(|known| known != length.value) {
+                self.problem("extra_length", length.span, vec![String::new()]);
+                continue;
+            }
+            *slot = Some(length.value);
+            self.line.marks.push(Mark { span: length.span, part, assumed: length.assumed });
+        }
+        section
+    }
+
+    /// What a shape's cut cannot do without.
+    fn missing_of_section(section: &SaidSection, slanted: bool) -> Option<&'static str> {
+        let open =
+            section.diameter.is_some() || (section.width.is_some() && section.height.is_some());
+        match section.kind() {
+            "mitre" | "bevel" if !slanted => Some("missing_angle"),
+            "cope" if section.depth.is_none() || section.length.is_none() => Some("missing_cope"),
+            "web_opening" if !open => Some("missing_opening"),
+            "saddle" if section.header.is_none() => Some("missing_header"),
+            "strip" | "split" if section.piece.is_none() => Some("missing_piece"),
+            _ => None,
         }
     }
 
@@ -324,6 +436,13 @@ impl Reader<'_> {
         let said = &self.line.understood;
         let asked = !self.line.problems.is_empty();
         let mut missing = Vec::new();
+        if let Some(section) = &said.section
+            && !asked
+        {
+            let code = Self::missing_of_section(section, said.bevel.is_some());
+            missing.extend(code.map(|code| (code, Vec::new())));
+        }
+        let asked = asked || said.section.is_some();
         // a bare number will most likely become the missing length: ask one thing at a time
         if said.thickness.is_none() && !asked {
             missing.push(("missing_thickness", Vec::new()));

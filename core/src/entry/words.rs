@@ -29,8 +29,35 @@ pub enum Says {
     Bevel,
     /// The number before it counts pieces.
     Pieces,
+    /// Which cut of a shape.
+    Kind(&'static str),
+    /// The length beside it is this measure of a cut.
+    Measure(CutMeasure),
+    /// Which flange of a shape.
+    Flanges(&'static str),
+    /// Only the near side is in reach.
+    OneSide,
     /// Nothing by itself.
     Filler,
+}
+
+/// A measure of a cut through a shape.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub enum CutMeasure {
+    /// From the outer face.
+    Depth,
+    /// Along the shape.
+    Width,
+    /// Across the web.
+    Height,
+    /// Of a round opening.
+    Diameter,
+    /// Of an inner corner.
+    Radius,
+    /// Of the round that a saddle is fitted to.
+    Header,
+    /// Length of the drop.
+    Drop,
 }
 
 /// Every phrase, longest first within a beginning.
@@ -96,6 +123,36 @@ const PHRASES: &[(&str, Says)] = &[
     ("bevel", Says::Bevel),
     ("bevelled", Says::Bevel),
     ("beveled", Says::Bevel),
+    ("square", Says::Kind("square")),
+    ("mitre", Says::Kind("mitre")),
+    ("miter", Says::Kind("mitre")),
+    ("mitred", Says::Kind("mitre")),
+    ("mitered", Says::Kind("mitre")),
+    ("cope", Says::Kind("cope")),
+    ("coped", Says::Kind("cope")),
+    ("notch", Says::Kind("cope")),
+    ("access hole", Says::Kind("access_hole")),
+    ("rat hole", Says::Kind("access_hole")),
+    ("opening", Says::Kind("web_opening")),
+    ("web opening", Says::Kind("web_opening")),
+    ("saddle", Says::Kind("saddle")),
+    ("fish mouth", Says::Kind("saddle")),
+    ("strip off", Says::Kind("strip")),
+    ("strip", Says::Kind("strip")),
+    ("split", Says::Kind("split")),
+    ("deep", Says::Measure(CutMeasure::Depth)),
+    ("wide", Says::Measure(CutMeasure::Width)),
+    ("high", Says::Measure(CutMeasure::Height)),
+    ("dia", Says::Measure(CutMeasure::Diameter)),
+    ("diameter", Says::Measure(CutMeasure::Diameter)),
+    ("radius", Says::Measure(CutMeasure::Radius)),
+    ("header", Says::Measure(CutMeasure::Header)),
+    ("drop", Says::Measure(CutMeasure::Drop)),
+    ("top flange", Says::Flanges("top")),
+    ("bottom flange", Says::Flanges("bottom")),
+    ("both flanges", Says::Flanges("both")),
+    ("one side", Says::OneSide),
+    ("inside", Says::Back),
     ("off", Says::Pieces),
     ("pcs", Says::Pieces),
     ("pc", Says::Pieces),

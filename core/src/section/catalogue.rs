@@ -209,6 +209,59 @@ fn fits(typed: &[Part], name: &[Part]) -> Option<u8> {
     Some(u8::from(!whole))
 }
 
+/// Letters that a name begins with.
+static BEGINNINGS: LazyLock<Vec<&'static str>> = LazyLock::new(|| {
+    let mut all: Vec<&'static str> = Vec::new();
+    for entry in entries().into_iter().flatten() {
+        if let Some(Part::Letters(letters)) = entry.name.first()
+            && !all.contains(&letters.as_str())
+        {
+            all.push(letters);
+        }
+    }
+    all
+});
+
+/// Longer than any name.
+const LONGEST_NAME: usize = 32;
+
+/// The first name of a shape inside a text, as long as it goes, with its bytes.
+#[must_use]
+pub fn find_in(text: &str) -> Option<(std::ops::Range<usize>, &'static Profile)> {
+    let mut before = ' ';
+    for (from, c) in text.char_indices() {
+        let begins = c.is_ascii_alphabetic() && !before.is_alphanumeric();
+        before = c;
+        if begins && let Some((to, profile)) = name_at(&text[from..]) {
+            return Some((from..from + to, profile));
+        }
+    }
+    None
+}
+
+/// The longest name that a text begins with.
+fn name_at(text: &str) -> Option<(usize, &'static Profile)> {
+    let letters = text.find(|c: char| !c.is_ascii_alphabetic()).unwrap_or(text.len());
+    let first = text[..letters].to_uppercase();
+    let numbered = text[letters..].trim_start().starts_with(|c: char| c.is_ascii_digit());
+    if !numbered || !BEGINNINGS.contains(&first.as_str()) {
+        return None;
+    }
+    let stop = text.find([',', ';', '(', '|', '\t']).unwrap_or(text.len());
+    let ends = text.char_indices().map(|(at, _)| at).chain([text.len()]);
+    let mut ends: Vec<usize> = ends
+        .filter(|at| *at > letters && *at <= stop.min(LONGEST_NAME))
+        .filter(|at| !text[..*at].ends_with(' '))
+        .filter(|at| !text[*at..].starts_with(|c: char| c.is_alphanumeric() || "./×".contains(c)))
+        .collect();
+    ends.reverse();
+    ends.into_iter().find_map(|to| {
+        let typed = parts(&text[..to]);
+        let whole = |entry: &&Entry| fits(&typed, &entry.name) == Some(0);
+        entries().ok()?.iter().find(whole).map(|entry| (to, &entry.profile))
+    })
+}
+
 /// What a search gives.
 #[derive(Clone, Debug, PartialEq)]
 pub struct Found {

@@ -244,7 +244,7 @@ impl CutPlanRequest {
         let mut fields = Fields::default();
         let request = self.read(&mut fields);
         match &self.section {
-            None => Ok(Work::Plate(fields.done(request)?)),
+            None => Ok(fields.done(request)?.into()),
             Some(section) => {
                 let asked = read_section(fields, (section, "section."), request)?;
                 Ok(Work::Section(Box::new(asked)))

@@ -2,8 +2,8 @@
 
 use actix_web::{post, web};
 use galvanon_core::entry::field::{FieldKind, Typed};
-use galvanon_core::entry::line::{Line, Problem, Understood, read};
-use galvanon_core::entry::measure::System;
+use galvanon_core::entry::line::{Line, Problem, SaidSection, Understood, read};
+use galvanon_core::entry::measure::{System, TypedLength};
 use galvanon_core::trace::Kind;
 use serde::{Deserialize, Serialize};
 use serde_json::{Map, Value, json};
@@ -30,7 +30,8 @@ pub struct MarkWire {
     /// One past the last unit.
     pub end: usize,
     /// count, thickness, length, process, surface, back_surface, start, quality, bevel, fuel,
-    /// grade, plate_temperature, oxygen_purity.
+    /// grade, plate_temperature, oxygen_purity; of a shape: shape, kind, piece, drop, depth, width, height, diameter,
+    /// radius, header, flanges, access.
     pub part: String,
     /// What was assumed on the way, in words.
     pub assumed: Option<String>,
@@ -136,7 +137,49 @@ pub fn input(said: &Understood) -> Value {
         ("fuel", said.fuel.map(|fuel| json!(fuel.code()))),
         ("oxygen_purity_percent", said.oxygen_purity.map(|p| nine(p * 100.0))),
     ]);
-    json!({ "steel": steel, "cut": cut, "gas": gas })
+    let mut input = json!({ "steel": steel, "cut": cut, "gas": gas });
+    if let Some(shape) = &said.section {
+        as_section(&mut input, (shape, said));
+    }
+    input
+}
+
+/// The part of a request that a shape says; a slant and a far face belong to it then.
+fn as_section(input: &mut Value, (shape, said): (&SaidSection, &Understood)) {
+    let mm = |length: Option<TypedLength>| {
+        length.map(|length| json!((length.length().as_mm() * 1e9).round() / 1e9))
+    };
+    let given = |pairs: Vec<(&str, Option<Value>)>| -> Value {
+        let given = pairs.into_iter().filter_map(|(key, value)| Some((key.to_owned(), value?)));
+        Value::Object(given.collect::<Map<_, _>>())
+    };
+    let angle = input["cut"].as_object_mut().and_then(|cut| cut.remove("bevel_deg"));
+    let start = input["cut"].as_object_mut().and_then(|cut| cut.remove("start"));
+    if let Some(steel) = input["steel"].as_object_mut() {
+        steel.remove("back_surface");
+    }
+    let opening = shape.kind() == "web_opening";
+    let cut = given(vec![
+        ("kind", Some(json!(shape.kind()))),
+        ("angle_deg", angle),
+        ("length_mm", mm(shape.length)),
+        ("depth_mm", mm(shape.depth)),
+        ("width_mm", mm(shape.width)),
+        ("height_mm", mm(shape.height)),
+        ("diameter_mm", mm(shape.diameter)),
+        ("radius_mm", mm(shape.radius)),
+        ("header_mm", mm(shape.header)),
+        ("flanges", shape.flanges.map(|which| json!(which))),
+        ("start", start.filter(|_| opening)),
+    ]);
+    input["section"] = given(vec![
+        ("profile", Some(json!(shape.profile))),
+        ("cut", Some(cut)),
+        ("piece_length_mm", mm(shape.piece)),
+        ("drop_length_mm", mm(shape.drop)),
+        ("access", shape.one_side.then(|| json!("one_side"))),
+        ("inside_surface", said.back_surface.map(|surface| json!(surface.code()))),
+    ]);
 }
 
 /// Reads a quick-entry line, says back what was understood and asks for the rest.

@@ -114,7 +114,7 @@ pub struct SectionWire {
     /// Length of the drop.
     #[schema(value_type = Option<f64>)]
     pub drop_length_mm: Option<Given>,
-    /// Inside a tube: the words of a surface; clean when left out.
+    /// Inside a tube (clean when left out), or between flanges and legs (as outside when left out): the words of a surface.
     #[schema(value_type = Option<String>)]
     pub inside_surface: Option<Given>,
     /// The most that is lifted.
@@ -420,7 +420,12 @@ pub fn read_section(
     let access = reader.access(section);
     let piece = reader.optional("piece_length_mm", section.piece_length_mm.as_ref(), &PIECE);
     let drop = reader.optional("drop_length_mm", section.drop_length_mm.as_ref(), &PIECE);
-    let faces = (&Surface::ALL[..], Some(Surface::Clean));
+    // between flanges it looks as outside unless it is said; inside a tube nobody has seen it
+    let hollow = profile.as_ref().is_some_and(|it| {
+        matches!(it.family, Family::RectangularTube | Family::RoundTube | Family::Pipe)
+    });
+    let usual = if hollow { Surface::Clean } else { base.steel.surface };
+    let faces = (&Surface::ALL[..], Some(usual));
     let inside = reader.choice("inside_surface", section.inside_surface.as_ref(), faces);
     let lift = section.lifting_limit_kg.as_ref().filter(|given| !given.0.is_null());
     let lifting_limit = lift.map(|given| {
