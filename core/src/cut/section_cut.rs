@@ -270,7 +270,10 @@ fn slow_speed(request: &Request, base: Speed, thickness: Length) -> Result<Speed
     Ok(Speed::from_m_s(base.as_m_s() * part.min(1.0)))
 }
 
-fn stroke_plan(stroke: &Stroke, request: &Request) -> std::result::Result<StrokePlan, Vec<Error>> {
+fn stroke_plan(
+    (stroke, first): (&Stroke, bool),
+    request: &Request,
+) -> std::result::Result<StrokePlan, Vec<Error>> {
     let settings = plan(request)?;
     let pace = settings.travel_speed.set;
     let mut slow_speeds = Vec::with_capacity(stroke.slow.len());
@@ -281,14 +284,17 @@ fn stroke_plan(stroke: &Stroke, request: &Request) -> std::result::Result<Stroke
         cutting += length / slow.as_m_s() - length / pace.as_m_s();
         slow_speeds.push(slow);
     }
-    let first = settings.start_preheat.set.as_s();
+    let heated = settings.start_preheat.set.as_s();
     let hot = stroke.start == StrokeStart::Kerf;
-    let spared = if hot { first * (1.0 - RESTART_FACTOR) } else { 0.0 };
+    let spared = if hot { heated * (1.0 - RESTART_FACTOR) } else { 0.0 };
     let turning = if stroke.turned { TURN.as_s() } else { 0.0 };
+    // the torch is taken up once; from stroke to stroke it is moved on
+    let policy = &request.policy;
+    let held = if first { 0.0 } else { policy.handling.as_s() - policy.reposition.as_s() };
     let time = Times {
         preheat: Duration::from_s(settings.time.preheat.as_s() - spared),
         cutting: Duration::from_s(cutting),
-        handling: Duration::from_s(settings.time.handling.as_s() + turning),
+        handling: Duration::from_s(settings.time.handling.as_s() - held + turning),
         clean_up: settings.time.clean_up,
     };
     let burning = Duration::from_s(time.preheat.as_s() + time.cutting.as_s());
@@ -354,9 +360,9 @@ fn way_plan(
             request.tip = Some(tip.clone());
         }
     }
-    let planned = way.strokes.iter().zip(&requests);
+    let planned = way.strokes.iter().zip(&requests).enumerate();
     let planned: std::result::Result<Vec<_>, _> =
-        planned.map(|(stroke, request)| stroke_plan(stroke, request)).collect();
+        planned.map(|(at, (stroke, request))| stroke_plan((stroke, at == 0), request)).collect();
     Ok((planned?, one_tip))
 }
 

@@ -24,11 +24,16 @@ pub(super) fn line_over(profile: &Profile, panel: &Panel, cut: &Cut) -> Line {
     };
     let across_width = matches!(cut, Cut::Mitre { across: Across::Width, .. });
     let radius = Length::from_m(profile.depth.as_m() / 2.0);
+    // a saddle stands where its sides are
+    let stand = match end {
+        RoundEnd::Saddle(..) => height(end, radius, PI / 2.0),
+        _ => 0.0,
+    };
     let along = |u: f64| {
         let (x, y) = panel.at(u);
         if round {
             let turned = x.atan2(y) + if across_width { PI / 2.0 } else { 0.0 };
-            return height(end, radius, turned);
+            return height(end, radius, turned) - stand;
         }
         match end {
             RoundEnd::Mitre(angle) => (if across_width { x } else { y }) * angle.as_rad().tan(),

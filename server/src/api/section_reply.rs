@@ -6,7 +6,7 @@ use galvanon_core::section::balance::Part;
 use galvanon_core::section::outline::Point;
 use galvanon_core::section::panel::Panel;
 use galvanon_core::section::reach::{Lie, Side};
-use galvanon_core::section::{Profile, Stroke, kinds};
+use galvanon_core::section::{Family, Profile, Stroke, kinds};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -190,6 +190,9 @@ pub struct PartWire {
 pub struct SectionReply {
     /// The shape.
     pub profile: ProfileWire,
+    /// The cut: square, mitre, bevel, saddle, cope, access_hole, web_opening, strip, split.
+    #[schema(value_type = String)]
+    pub kind: Words,
     /// The cuts that its family is offered.
     #[schema(value_type = Vec<String>)]
     pub kinds: Vec<Words>,
@@ -240,11 +243,13 @@ fn words(code: &'static str) -> String {
 }
 
 /// Which of several alike: by the side that it looks to.
-fn part_of(element: &'static str, outward: Point) -> String {
-    if element == "web" || element == "plate" {
-        return element.to_owned();
+fn part_of(element: &'static str, outward: Point, family: Family) -> String {
+    let round = matches!(family, Family::RoundTube | Family::Pipe);
+    match element {
+        "web" | "plate" => element.to_owned(),
+        "wall" if round => format!("quarter_{}", Side::of(outward).code()),
+        _ => format!("{element}_{}", Side::of(outward).code()),
     }
-    format!("{element}_{}", Side::of(outward).code())
 }
 
 fn part_text(part: &str) -> String {
@@ -276,7 +281,7 @@ fn path(panel: &Panel, stroke: &Stroke, lie: Lie) -> Vec<RoomPoint> {
 fn stroke(
     order: usize,
     plan: &StrokePlan,
-    (panels, lie): (&[Panel], Lie),
+    (panels, lie, family): (&[Panel], Lie, Family),
 ) -> ApiResult<StrokeWire> {
     let (it, panel) = (&plan.stroke, &panels[plan.stroke.panel]);
     let settings = CutPlan::from_core(&plan.settings)?;
@@ -286,7 +291,7 @@ fn stroke(
     } else {
         1.0
     };
-    let part = part_of(it.element.code(), lie.turn(panel.outward()));
+    let part = part_of(it.element.code(), lie.turn(panel.outward()), family);
     let zones = it.slow.iter().zip(&plan.slow_speeds);
     Ok(StrokeWire {
         order,
@@ -354,11 +359,11 @@ fn way(way: &WayTotals) -> WayWire {
     }
 }
 
-fn panel_wire(panel: &Panel, lie: Lie) -> PanelWire {
+fn panel_wire(panel: &Panel, lie: Lie, family: Family) -> PanelWire {
     let middle = panel.cell(panel.width() / 2.0);
     PanelWire {
         element: panel.element.code().into(),
-        text: part_text(&part_of(panel.element.code(), lie.turn(panel.outward()))),
+        text: part_text(&part_of(panel.element.code(), lie.turn(panel.outward()), family)),
         width_mm: fine(panel.width() * 1e3),
         thickness_mm: fine(panel.thickness[middle] * 1e3),
         face: points(&panel.face, lie),
@@ -405,14 +410,19 @@ impl SectionReply {
         let strokes = plan.strokes.iter().enumerate();
         Ok(Self {
             profile: named(&asked.profile)?,
+            kind: asked.asked.cut.code().into(),
             kinds: kinds(asked.profile.family).iter().map(|kind| Words::from(*kind)).collect(),
             verdict: whole.verdict.clone(),
             way: plan.way.code.into(),
             ways: plan.ways.iter().map(way).collect(),
             strokes: strokes
-                .map(|(at, it)| stroke(at + 1, it, (&plan.panels, lie)))
+                .map(|(at, it)| stroke(at + 1, it, (&plan.panels, lie, asked.profile.family)))
                 .collect::<ApiResult<_>>()?,
-            panels: plan.panels.iter().map(|panel| panel_wire(panel, lie)).collect(),
+            panels: plan
+                .panels
+                .iter()
+                .map(|panel| panel_wire(panel, lie, asked.profile.family))
+                .collect(),
             outer: points(&outline.outer, lie),
             inner: points(&outline.inner, lie),
             one_tip: plan.one_tip,

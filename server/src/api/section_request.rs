@@ -19,7 +19,7 @@ use utoipa::ToSchema;
 
 use super::fields::{Fields, Given, NumberField};
 use super::sections::LONGEST;
-use crate::error::{ApiError, ApiResult};
+use crate::error::{ApiError, ApiResult, Limits};
 use crate::text::printed;
 
 /// A shape by hand.
@@ -71,7 +71,7 @@ pub struct SectionCutWire {
     /// Opening: a circle.
     #[schema(value_type = Option<f64>)]
     pub diameter_mm: Option<Given>,
-    /// Of inner corners, 9.5 to 300 mm; 13 when left out.
+    /// Of inner corners, 9.5 to 300 mm; 12.7 when left out.
     #[schema(value_type = Option<f64>)]
     pub radius_mm: Option<Given>,
     /// Opening, split: from the middle of the web, toward its lower end; 0 when left out.
@@ -151,7 +151,7 @@ const KINDS: &[(&str, &str)] = &[
     ("split", "split"),
 ];
 /// A corner that is not said. Source: `common_practice`: 1/2 in.
-const USUAL_RADIUS: f64 = 0.013;
+const USUAL_RADIUS: f64 = 0.0127;
 /// An access hole that is not said. Source: `ours`, over the least of `aisc_360`.
 const USUAL_HOLE: (f64, f64) = (0.040, 0.025);
 /// Mass of a lift.
@@ -219,7 +219,7 @@ impl Reader<'_> {
         match find(&tidy) {
             Ok(profile) => Some(profile.clone()),
             Err(error) => {
-                self.refuse(error, &json!(name));
+                self.refuse(error);
                 None
             }
         }
@@ -243,11 +243,11 @@ impl Reader<'_> {
             return None;
         }
         let made = Profile::custom(family, (depth, width), (web, flange));
-        made.map_err(|error| self.refuse(error, &Value::Null)).ok()
+        made.map_err(|error| self.refuse(error)).ok()
     }
 
     /// A refusal of core, at the field that caused it.
-    fn refuse(&mut self, error: Error, given: &Value) {
+    fn refuse(&mut self, error: Error) {
         match error {
             Error::UnknownChoice { input, allowed, value } => {
                 let name = match input {
@@ -261,14 +261,7 @@ impl Reader<'_> {
             }
             Error::Contradiction { input, code, value, against, .. } => {
                 let path = self.path(&field_of(input));
-                let mm = |m: f64| printed(&Measure::Number(Kind::Length, m));
-                let words = [("value", mm(value)), ("against", mm(against))];
-                let given = if given.is_null() {
-                    json!((value * 1e6).round() / 1e3)
-                } else {
-                    given.clone()
-                };
-                self.fields.refuse(&path, code, given, &words);
+                refuse_length(self.fields, &path, (code, value, against));
             }
             Error::OutOfRange { input, value, low, high, unit } => {
                 let path = self.path(&field_of(input));
@@ -396,6 +389,23 @@ impl Reader<'_> {
     }
 }
 
+/// Refusals of a length that must be at least what it is held against; of others it must be at most that.
+const AT_LEAST: [&str; 4] =
+    ["cope_in_fillet", "shorter_than_its_radius", "too_little_web", "header_too_small"];
+
+/// Notes a length that has no room, with the limit it broke.
+pub fn refuse_length(fields: &mut Fields, path: &str, (code, value, against): (&str, f64, f64)) {
+    let mm = |m: f64| (m * 1e6).round() / 1e3;
+    let (low, high) =
+        if AT_LEAST.contains(&code) { (mm(against), mm(PIECE.high)) } else { (0.0, mm(against)) };
+    let say = |m: f64| printed(&Measure::Number(Kind::Length, m));
+    let words = [("value", say(value)), ("low", say(against)), ("high", say(against))];
+    fields.refuse(path, code, json!(mm(value)), &words);
+    if let Some(error) = fields.errors.last_mut() {
+        error.limits = Some(Limits { low, high, unit: "mm".into() });
+    }
+}
+
 /// The field of the wire that an input of core stands in.
 fn field_of(input: &str) -> String {
     match input {
@@ -442,7 +452,7 @@ pub fn read_section(
             Err(error) => Some(error),
         };
         if let Some(error) = fault {
-            reader.refuse(error, &Value::Null);
+            reader.refuse(error);
         }
     }
     let mut base = base;

@@ -16,6 +16,7 @@ use svg::node::element::{Line, Path, Text};
 use utoipa::{IntoParams, ToSchema};
 
 use super::fields::{Fields, Given, NumberField};
+use super::section_request::refuse_length;
 use super::sections::OutlinePoint;
 use crate::error::{ApiError, ApiResult, ErrorBody};
 
@@ -92,12 +93,8 @@ impl TemplateQuery {
                 let header = (self.header_mm, &HEADER, Kind::Length, None);
                 let header = Length::from_m(Self::number(&mut fields, "header_mm", header));
                 if fields.errors.is_empty() && header < diameter {
-                    let words = [
-                        ("value", format!("{:.1} mm", header.as_mm())),
-                        ("against", format!("{:.1} mm", diameter.as_mm())),
-                    ];
-                    let given = json!(self.header_mm);
-                    fields.refuse("header_mm", "header_too_small", given, &words);
+                    let lengths = ("header_too_small", header.as_m(), diameter.as_m());
+                    refuse_length(&mut fields, "header_mm", lengths);
                 }
                 RoundEnd::Saddle(header, angle)
             }

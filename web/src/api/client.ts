@@ -20,7 +20,11 @@ export type CutInput = {
   gas?: Partial<CutPlanRequest["gas"]>;
   tip?: CutPlanRequest["tip"];
   torch?: string | null;
+  section?: SectionInput;
 };
+
+/** A shape and its cut, as far as they are said. */
+export type SectionInput = Partial<Schemas["SectionWire"]>;
 
 const PERSON_KEY = "galvanon.person";
 

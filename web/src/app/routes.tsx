@@ -7,6 +7,15 @@ import {
 } from "@tanstack/react-router";
 import { Frame } from "./frame";
 
+/** Which round end is rolled out; mm and degrees. */
+type TemplateSearch = {
+  diameter: number;
+  kind: string;
+  angle?: number;
+  header?: number;
+  name?: string;
+};
+
 const root = createRootRoute({ component: Frame });
 const today = createRoute({
   getParentRoute: () => root,
@@ -57,13 +66,25 @@ const rack = createRoute({
   path: "/rack",
   component: lazyRouteComponent(() => import("@/features/rack"), "RackPage"),
 });
+const template = createRoute({
+  getParentRoute: () => root,
+  path: "/template",
+  validateSearch: (search: Record<string, unknown>): TemplateSearch => ({
+    diameter: Number(search.diameter),
+    kind: String(search.kind),
+    ...(search.angle === undefined ? {} : { angle: Number(search.angle) }),
+    ...(search.header === undefined ? {} : { header: Number(search.header) }),
+    ...(typeof search.name === "string" ? { name: search.name } : {}),
+  }),
+  component: lazyRouteComponent(() => import("@/features/template"), "TemplatePage"),
+});
 const shop = createRoute({
   getParentRoute: () => root,
   path: "/shop",
   component: lazyRouteComponent(() => import("@/features/shop"), "ShopPage"),
 });
 
-const pages = [today, jobs, job, gas, list, edge, steel, rack, card, shop];
+const pages = [today, jobs, job, gas, list, edge, steel, rack, card, shop, template];
 
 export const router = createRouter({ routeTree: root.addChildren(pages) });
 

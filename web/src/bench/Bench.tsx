@@ -2,7 +2,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Pin, Scale } from "lucide-react";
 import { type ReactNode, useEffect, useState } from "react";
-import { api, type CutInput, type CutPlan, data } from "@/api/client";
+import { api, type CutInput, type CutPlan, type CutPlanRequest, data } from "@/api/client";
 import { keys } from "@/api/keys";
 import { EdgeDrawing } from "@/draw/edge";
 import { CutStrip } from "@/draw/strip";
@@ -17,9 +17,12 @@ import { ExpectedEdge } from "./ExpectedEdge";
 import { FuelPicker } from "./FuelPicker";
 import { Inputs } from "./Inputs";
 import { noteKey, withChange } from "./model";
+import { SectionBench } from "./SectionBench";
 import { SettingsTable } from "./SettingsTable";
 import { TraceSheet } from "./TraceSheet";
 import { useDraft } from "./useDraft";
+
+type Shape = NonNullable<CutPlanRequest["section"]>;
 
 type Props = {
   jobId: string | null;
@@ -98,66 +101,83 @@ export function Bench({ jobId, input, onChange, heading, cutKey, actions }: Prop
           {sentence("notes", note.code, note.values, system, note.text)}
         </Notice>
       ))}
-      <div className="grid items-start gap-3 md:grid-cols-[minmax(0,10fr)_minmax(0,11fr)]">
-        <div className="flex flex-col gap-3">
-          <FuelPicker
-            value={fuel}
-            onChange={(next) => {
-              // settings held on purpose stay held
-              if (before === null || before.fuel !== "") setBefore({ fuel, plan });
-              onChange({ gas: { fuel: next } });
-            }}
-          />
-          <div className="rounded-md border border-line bg-sheet p-1">
-            <div className="h-[280px]">
-              <EdgeDrawing
+      {plan.section ? (
+        <SectionBench
+          plan={plan}
+          section={plan.section}
+          request={{ ...wanted, section: { ...request.section, ...shownInput.section } as Shape }}
+          errors={errors}
+          onChange={onChange}
+          onFuel={(next) => onChange({ gas: { fuel: next } })}
+          onWhy={setWhy}
+        />
+      ) : (
+        <div className="grid items-start gap-3 md:grid-cols-[minmax(0,10fr)_minmax(0,11fr)]">
+          <div className="flex flex-col gap-3">
+            <FuelPicker
+              value={fuel}
+              onChange={(next) => {
+                // settings held on purpose stay held
+                if (before === null || before.fuel !== "") setBefore({ fuel, plan });
+                onChange({ gas: { fuel: next } });
+              }}
+            />
+            <div className="rounded-md border border-line bg-sheet p-1">
+              <div className="h-[280px]">
+                <EdgeDrawing
+                  plan={plan}
+                  thickness={thickness}
+                  bevel={request.cut.bevel_deg ?? 0}
+                  fuel={fuel}
+                  system={system}
+                  onThickness={(mm, done) => {
+                    setDragged(done ? null : mm);
+                    if (done) onChange({ steel: { thickness_mm: mm } });
+                  }}
+                />
+              </div>
+              <CutStrip
                 plan={plan}
-                thickness={thickness}
-                bevel={request.cut.bevel_deg ?? 0}
-                fuel={fuel}
+                length={request.cut.length_mm}
+                start={request.cut.start ?? "edge"}
+                scrap={request.cut.scrap ?? "far_side"}
                 system={system}
-                onThickness={(mm, done) => {
-                  setDragged(done ? null : mm);
-                  if (done) onChange({ steel: { thickness_mm: mm } });
-                }}
               />
             </div>
-            <CutStrip
-              plan={plan}
-              length={request.cut.length_mm}
-              start={request.cut.start ?? "edge"}
-              scrap={request.cut.scrap ?? "far_side"}
-              system={system}
+            <details
+              className="rounded-md border border-line bg-sheet px-3 py-2"
+              data-expected-edge
+              onToggle={(event) => setExpecting(event.currentTarget.open)}
+            >
+              <summary className="cursor-pointer text-sm font-semibold">The edge to expect</summary>
+              <div className="mt-2">{expecting && <ExpectedEdge cut={request} />}</div>
+            </details>
+            <Inputs
+              request={wanted}
+              errors={errors}
+              reference={reference.data}
+              onChange={onChange}
             />
           </div>
-          <details
-            className="rounded-md border border-line bg-sheet px-3 py-2"
-            data-expected-edge
-            onToggle={(event) => setExpecting(event.currentTarget.open)}
-          >
-            <summary className="cursor-pointer text-sm font-semibold">The edge to expect</summary>
-            <div className="mt-2">{expecting && <ExpectedEdge cut={request} />}</div>
-          </details>
-          <Inputs request={wanted} errors={errors} reference={reference.data} onChange={onChange} />
-        </div>
-        <div className="flex flex-col gap-2" data-refused={errors.length > 0}>
-          <SettingsTable
-            plan={plan}
-            fuel={fuel}
-            before={before}
-            onWhy={setWhy}
-            gauges={draft.gauges}
-          />
-          {quiet.map((note) => (
-            <p key={noteKey(note)} className="text-xs text-ink-2" data-note={note.code}>
-              {sentence("notes", note.code, note.values, system, note.text)}
+          <div className="flex flex-col gap-2" data-refused={errors.length > 0}>
+            <SettingsTable
+              plan={plan}
+              fuel={fuel}
+              before={before}
+              onWhy={setWhy}
+              gauges={draft.gauges}
+            />
+            {quiet.map((note) => (
+              <p key={noteKey(note)} className="text-xs text-ink-2" data-note={note.code}>
+                {sentence("notes", note.code, note.values, system, note.text)}
+              </p>
+            ))}
+            <p className="text-xs text-ink-2">
+              {SCREEN.defer} {SCREEN.manual}
             </p>
-          ))}
-          <p className="text-xs text-ink-2">
-            {SCREEN.defer} {SCREEN.manual}
-          </p>
+          </div>
         </div>
-      </div>
+      )}
       <CompareSheet
         jobId={jobId}
         input={input}

@@ -1,12 +1,12 @@
 /** What the bench knows about a cut, without any fetching or drawing. */
-import type { CutInput, CutPlan, CutPlanRequest } from "@/api/client";
+import type { CutInput, CutPlan, CutPlanRequest, Schemas } from "@/api/client";
 import { word } from "@/text";
 import { boreName, type Kind, print, type System } from "@/units";
 
 /** Lays `change` over `input`, part by part. `with({cut:{start:"edge"}}, {cut:{count:2}})` has both. */
 export function withChange(input: CutInput, change: CutInput): CutInput {
   const out: CutInput = { ...input, ...change };
-  for (const part of ["steel", "cut", "gas"] as const) {
+  for (const part of ["steel", "cut", "gas", "section"] as const) {
     if (input[part] || change[part])
       Object.assign(out, { [part]: { ...input[part], ...change[part] } });
   }
@@ -18,9 +18,15 @@ export function facts(request: CutPlanRequest, system: System): string {
   const { steel, cut, tip } = request;
   const face = (code: string | null | undefined, prefix = "") =>
     code && code !== "clean" ? `${prefix}${word(code)}` : null;
+  const pieces = (cut.count ?? 1) > 1 ? `${cut.count}× ` : "";
+  const what = request.section
+    ? sectionFacts(request.section, system)
+    : [
+        `${print(steel.thickness_mm, "length", system)} plate`,
+        print(cut.length_mm, "length", system),
+      ];
   const parts = [
-    `${(cut.count ?? 1) > 1 ? `${cut.count}× ` : ""}${print(steel.thickness_mm, "length", system)} plate`,
-    print(cut.length_mm, "length", system),
+    ...what.map((part, i) => (i === 0 ? `${pieces}${part}` : part)),
     word(cut.process),
     steel.composition_percent ? "by its mill sheet" : (steel.grade ?? null),
     face(steel.surface),
@@ -31,6 +37,25 @@ export function facts(request: CutPlanRequest, system: System): string {
     tip ? boreName(tip.bore_mm, system) : null,
   ];
   return parts.filter((part) => part !== null).join(" · ");
+}
+
+/** A shape and its cut in the reader's words: "W12X26", "square cut", "20 ft". */
+export function sectionFacts(section: Schemas["SectionWire"], system: System): string[] {
+  const { custom, cut } = section;
+  const say = (mm: number | null | undefined) => (mm == null ? null : print(mm, "length", system));
+  const by = (...all: (number | null | undefined)[]) => all.map(say).filter(Boolean).join(" × ");
+  const shape = custom
+    ? `${word(custom.family)} ${by(custom.depth_mm, custom.width_mm, custom.web_mm)}`
+    : (section.profile ?? "");
+  const inside = section.inside_surface;
+  const parts = [
+    shape.toUpperCase() === shape ? shape : custom ? shape : shape.toUpperCase(),
+    cut.angle_deg == null ? word(cut.kind) : `${word(cut.kind)} ${cut.angle_deg}°`,
+    by(cut.depth_mm, cut.height_mm, cut.diameter_mm, cut.width_mm, cut.length_mm) || null,
+    say(section.piece_length_mm),
+    inside && inside !== "clean" ? `inside ${word(inside)}` : null,
+  ];
+  return parts.filter((part): part is string => part !== null);
 }
 
 type Band = { low: number; set: number; high: number };

@@ -1,0 +1,189 @@
+/** A shape from its end, as it lies, with its numbered strokes; round it, the sides that are in reach. */
+import type { Schemas } from "@/api/client";
+import { word } from "@/text";
+import { along, type Spot, type Torch } from "./dry-run";
+import { StrokeMark, TorchMark } from "./stroke-marks";
+
+type Section = Schemas["SectionReply"];
+type Stroke = Schemas["StrokeWire"];
+
+const VIEW = { width: 330, height: 330, room: 60 };
+const AWAY: Record<string, Spot> = {
+  above: { x: 0, y: -1 },
+  below: { x: 0, y: 1 },
+  near: { x: -1, y: 0 },
+  far: { x: 1, y: 0 },
+};
+const NONE: Spot = { x: 0, y: -1 };
+
+/** Where the torch stands off a stroke, as a direction of the drawing. */
+function awayFrom(section: Section, stroke: Stroke, middle: Spot, centre: Spot): Spot {
+  if (stroke.attitude === "edgewise") return AWAY[stroke.from] ?? NONE;
+  if (section.inner.length > 0 || stroke.turned) {
+    const [x, y] = [middle.x - centre.x, middle.y - centre.y];
+    const length = Math.hypot(x, y) || 1;
+    return { x: x / length, y: y / length };
+  }
+  const by: Record<string, Spot | undefined> = {
+    down: AWAY.above,
+    overhead: AWAY.below,
+    level: AWAY[stroke.from === "near" || stroke.from === "far" ? stroke.from : "near"],
+  };
+  return by[stroke.attitude] ?? NONE;
+}
+
+type Props = {
+  section: Section;
+  torch: Torch;
+  running: boolean;
+  /** Sides in reach; pressed to open or close one. */
+  sides: readonly string[];
+  onSide?: ((side: string) => void) | undefined;
+  onPick?: ((index: number) => void) | undefined;
+};
+
+export function SectionEnd({ section, torch, running, sides, onSide, onPick }: Props) {
+  const points = section.outer;
+  const reach = (pick: (p: Schemas["OutlinePoint"]) => number) => Math.max(...points.map(pick), 1);
+  const half = { x: reach((p) => Math.abs(p.x_mm)), y: reach((p) => Math.abs(p.y_mm)) };
+  const scale = Math.min(
+    (VIEW.width / 2 - VIEW.room) / half.x,
+    (VIEW.height / 2 - VIEW.room) / half.y,
+  );
+  const centre = { x: VIEW.width / 2, y: VIEW.height / 2 };
+  const place = (p: { x_mm: number; y_mm: number }): Spot => ({
+    x: centre.x + p.x_mm * scale,
+    y: centre.y - p.y_mm * scale,
+  });
+  const outline = (line: Schemas["OutlinePoint"][]) =>
+    line.length === 0
+      ? ""
+      : `${line
+          .map(place)
+          .map(({ x, y }, i) => `${i === 0 ? "M" : "L"}${x.toFixed(2)} ${y.toFixed(2)}`)
+          .join(" ")} Z`;
+  const drawn = section.strokes.map((stroke) => {
+    const line = stroke.path.map(place);
+    const middle = along(line, 0.5);
+    const away = awayFrom(section, stroke, middle, centre);
+    // strokes along the shape show as a point: their badges fan out
+    const badge = { x: middle.x + 21 * away.x, y: middle.y + 21 * away.y };
+    return { stroke, line, away, badge };
+  });
+  const seen = new Set<string>();
+  const apart = drawn.filter(({ badge }) => {
+    const key = `${Math.round(badge.x / 8)} ${Math.round(badge.y / 8)}`;
+    return !seen.has(key) && seen.add(key);
+  });
+  const now = drawn[torch.stroke];
+  const tip = now && along(now.line, torch.part);
+  const say = section.strokes
+    .map((s) => `${s.order} ${s.part_text}, ${word(`attitude_${s.attitude}`)}`)
+    .join("; ");
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: a drawing whose sides are buttons
+    <svg
+      viewBox={`0 0 ${VIEW.width} ${VIEW.height}`}
+      className="block w-full"
+      role="group"
+      aria-label={`${section.profile.code} from its end, ${section.strokes.length} strokes: ${say}`}
+      data-section-end={section.way}
+    >
+      <path
+        d={`${outline(section.outer)} ${outline(section.inner)}`}
+        fill="var(--steel)"
+        fillRule="evenodd"
+        stroke="var(--ink)"
+        strokeWidth="1.2"
+      />
+      {apart.map(({ stroke, line, badge }) => (
+        <StrokeMark
+          key={stroke.order}
+          stroke={stroke}
+          index={stroke.order - 1}
+          line={line}
+          badge={badge}
+          torch={torch}
+          onPick={onPick}
+        />
+      ))}
+      {running && now && tip && <TorchMark at={tip} away={now.away} slow={torch.slow} />}
+      <Sides sides={sides} onSide={onSide} />
+    </svg>
+  );
+}
+
+const PADS: Record<string, { x: number; y: number; w: number; h: number; turn: number }> = {
+  above: { x: 100, y: 2, w: 130, h: 23, turn: 0 },
+  below: { x: 100, y: 305, w: 130, h: 23, turn: 0 },
+  near: { x: -51, y: 153, w: 130, h: 23, turn: -90 },
+  far: { x: 251, y: 153, w: 130, h: 23, turn: 90 },
+};
+const NAMES: Record<string, string> = {
+  above: "from above",
+  below: "from below",
+  near: "you stand here",
+  far: "far side",
+};
+
+/** Four pads round the shape: which sides the torch comes to. */
+function Sides({
+  sides,
+  onSide,
+}: {
+  sides: readonly string[];
+  onSide?: ((side: string) => void) | undefined;
+}) {
+  return Object.entries(PADS).map(([side, { x, y, w, h, turn }]) => {
+    const about = `rotate(${turn} ${x + w / 2} ${y + h / 2})`;
+    const open = sides.includes(side);
+    const middle = { x: x + w / 2, y: y + h / 2 };
+    const look = (
+      <>
+        <rect
+          x={x}
+          y={y}
+          width={w}
+          height={h}
+          rx="4"
+          transform={about}
+          fill={open ? "var(--accent-soft)" : "var(--sunk)"}
+          stroke={open ? "var(--accent)" : "var(--line-strong)"}
+          strokeWidth={open ? 1.6 : 1}
+          strokeDasharray={open ? undefined : "4 3"}
+        />
+        <text
+          x={middle.x}
+          y={middle.y + 4.5}
+          transform={about}
+          textAnchor="middle"
+          fontSize="13.5"
+          fill="var(--ink)"
+        >
+          {open ? NAMES[side] : `${NAMES[side]}: shut`}
+        </text>
+      </>
+    );
+    if (onSide === undefined) return <g key={side}>{look}</g>;
+    return (
+      // biome-ignore lint/a11y/useSemanticElements: a button cannot stand in a drawing
+      <g
+        key={side}
+        role="button"
+        tabIndex={0}
+        aria-pressed={open}
+        aria-label={`In reach: ${NAMES[side]}`}
+        data-side={side}
+        className="cursor-pointer focus-visible:outline-3 focus-visible:outline-accent"
+        onClick={() => onSide(side)}
+        onKeyDown={(event) => {
+          if (event.key !== "Enter" && event.key !== " ") return;
+          event.preventDefault();
+          onSide(side);
+        }}
+      >
+        {look}
+      </g>
+    );
+  });
+}
