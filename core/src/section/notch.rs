@@ -251,7 +251,12 @@ pub(super) fn notch(
         let facing = if way.inside { (-outward.0, -outward.1) } else { outward };
         let middle = panel.width() / 2.0;
         let halves = way.parts.len() == 2;
-        for ((low, _), from) in &way.parts {
+        let mut parts = way.parts.clone();
+        if halves && parts[0].1 == Side::Near {
+            // across the work first
+            parts.reverse();
+        }
+        for ((low, _), from) in &parts {
             let line = match (halves, *low > 0.0) {
                 (false, _) => spec.line.clone(),
                 (true, false) => vec![spec.line[0], (middle, spec.line[0].1)],

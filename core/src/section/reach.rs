@@ -207,7 +207,7 @@ fn approaches(panel: &Panel, family: Family, lie: Lie) -> Vec<Approach> {
             inside: true,
             parts: vec![(whole, mouth)],
             reached: true,
-            burden: inner.burden() + 0.5,
+            burden: inner.burden() + 0.25,
         });
     }
     all

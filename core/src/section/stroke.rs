@@ -155,14 +155,15 @@ fn usual(pieces: &[Piece], length: f64) -> f64 {
     0.0
 }
 
-fn slow_zones(pieces: &[Piece], usual: f64) -> Vec<SlowZone> {
+fn slow_zones(pieces: &[Piece], usual: f64, element: Element) -> Vec<SlowZone> {
+    let thicker = if matches!(element, Element::Web | Element::Leg) { "fillet" } else { "thick" };
     let mut zones: Vec<SlowZone> = Vec::new();
     let mut at = 0.0;
     for piece in pieces {
         let to = at + piece.length;
         let found = match piece.slow {
             Some((extra, why)) => Some((piece.thickness + extra, why)),
-            None if piece.thickness > usual * SLOWER => Some((piece.thickness, "fillet")),
+            None if piece.thickness > usual * SLOWER => Some((piece.thickness, thicker)),
             None => None,
         };
         if let Some((thickness, why)) = found {
@@ -241,7 +242,7 @@ pub(super) fn stroke(drawn: Drawn<'_>, held: &Held) -> Stroke {
         cut_area: Area::from_m2(all.iter().map(|piece| piece.length * piece.thickness).sum()),
         start: drawn.start.0,
         kerf_of: drawn.start.1,
-        slow: slow_zones(&all, usual),
+        slow: slow_zones(&all, usual, panel.element),
         why: drawn.why,
         reached: held.reached,
         turned: held.turned,

@@ -33,7 +33,9 @@ pub(super) fn line_over(profile: &Profile, panel: &Panel, cut: &Cut) -> Line {
         let (x, y) = panel.at(u);
         if round {
             let turned = x.atan2(y) + if across_width { PI / 2.0 } else { 0.0 };
-            return height(end, radius, turned) - stand;
+            let high = height(end, radius, turned) - stand;
+            // a template's pipe hangs under its line, the piece here lies beyond it
+            return if matches!(end, RoundEnd::Saddle(..)) { -high } else { high };
         }
         match end {
             RoundEnd::Mitre(angle) => (if across_width { x } else { y }) * angle.as_rad().tan(),

@@ -37,7 +37,7 @@ pub struct SlowWire {
     pub thickness_mm: f64,
     /// Pace there.
     pub speed_mm_min: f64,
-    /// fillet, web_behind, heel, corner.
+    /// fillet, thick, web_behind, heel, corner.
     #[schema(value_type = String)]
     pub why: Words,
 }

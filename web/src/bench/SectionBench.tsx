@@ -17,6 +17,7 @@ import { SectionStage } from "./SectionStage";
 import { StrokeList } from "./StrokeList";
 
 type Section = Schemas["SectionReply"];
+const PARTED = ["square", "mitre", "bevel", "saddle"];
 const SIDES = ["above", "near", "far", "below"];
 
 /** The sides in reach that a request says. */
@@ -51,7 +52,7 @@ function Ways({ section, onWay }: { section: Section; onWay: (code: string) => v
               {word(way.code)}
             </span>
             <span className="text-xs text-ink-2">
-              {way.strokes} strokes, {clock(way.time_s.total)},{" "}
+              {way.strokes} {way.strokes === 1 ? "stroke" : "strokes"}, {clock(way.time_s.total)},{" "}
               {print(way.oxygen_l, "gas_volume", system)} oxygen
               {way.turns > 0 && `, turned ${way.turns} times`}
               {way.cost != null && `, ${currency} ${print(way.cost, "money", system)}`}
@@ -181,7 +182,12 @@ export function SectionBench(props: Props) {
           ))}
         </div>
         {(section.piece ?? section.drop) && (
-          <Balance piece={section.piece} drop={section.drop} system={system} />
+          <Balance
+            piece={section.piece}
+            drop={section.drop}
+            parted={PARTED.includes(section.kind)}
+            system={system}
+          />
         )}
         <TemplateLink section={section} request={request} />
         {quiet.map((note) => (

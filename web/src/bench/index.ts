@@ -4,3 +4,4 @@ export { facts, noteKey, withChange } from "./model";
 export { type OnBench, useOnBench } from "./onBench";
 export { QuickEntry } from "./QuickEntry";
 export { Chain } from "./TraceSheet";
+export { useShapes } from "./useShapes";

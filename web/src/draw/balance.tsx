@@ -8,17 +8,21 @@ const VIEW = { width: 520, height: 84 };
 export function Balance({
   piece,
   drop,
+  parted,
   system,
 }: {
   piece: Part | null | undefined;
   drop: Part | null | undefined;
+  /** Whether the cut leaves a drop at all. */
+  parted: boolean;
   system: System;
 }) {
   const cut = 170;
-  const sides = [
+  const all = [
     { part: drop, name: "drop", from: 12, to: cut - 3 },
     { part: piece, name: "piece", from: cut + 3, to: VIEW.width - 12 },
   ] as const;
+  const sides = all.filter(({ name }) => parted || name === "piece");
   const say = (part: Part) =>
     `${print(part.mass_kg, "mass", system)}, ${print(part.centre_mm, "length", system)} from the cut`;
   return (

@@ -16,6 +16,12 @@ const AWAY: Record<string, Spot> = {
 };
 const NONE: Spot = { x: 0, y: -1 };
 
+/** Whether a line runs along the shape, so that it shows as a point. */
+function isPoint(line: readonly Spot[]): boolean {
+  const first = line[0];
+  return first === undefined || line.every((p) => Math.hypot(p.x - first.x, p.y - first.y) < 1);
+}
+
 /** Where the torch stands off a stroke, as a direction of the drawing. */
 function awayFrom(section: Section, stroke: Stroke, middle: Spot, centre: Spot): Spot {
   if (stroke.attitude === "edgewise") return AWAY[stroke.from] ?? NONE;
@@ -66,9 +72,16 @@ export function SectionEnd({ section, torch, running, sides, onSide, onPick }: P
     const line = stroke.path.map(place);
     const middle = along(line, 0.5);
     const away = awayFrom(section, stroke, middle, centre);
-    // strokes along the shape show as a point: their badges fan out
-    const badge = { x: middle.x + 21 * away.x, y: middle.y + 21 * away.y };
-    return { stroke, line, away, badge };
+    return { stroke, line, away, badge: { x: middle.x + 21 * away.x, y: middle.y + 21 * away.y } };
+  });
+  // numbers that would lie on each other stand one behind the other
+  drawn.forEach((each, i) => {
+    const on = (p: Spot) => Math.hypot(p.x - each.badge.x, p.y - each.badge.y) < 19;
+    const before = drawn.slice(0, i).filter(({ line }) => line.length > 1 && !isPoint(line));
+    if (isPoint(each.line)) return;
+    while (before.some(({ badge }) => on(badge))) {
+      each.badge = { x: each.badge.x + 21 * each.away.x, y: each.badge.y + 21 * each.away.y };
+    }
   });
   const seen = new Set<string>();
   const apart = drawn.filter(({ badge }) => {

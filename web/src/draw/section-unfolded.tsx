@@ -54,21 +54,26 @@ export function SectionUnfolded({ section, torch, running, system, onPick }: Pro
   const scaleZ = short ? fit : Math.min(fit, scaleU);
   const middle = LEFT + wide / 2;
   const x = (z: number) => middle + (z - (from + to) / 2) * scaleZ;
+  // as it lies: what is on top is drawn on top
+  const level = (panel: Section["panels"][number] | undefined) =>
+    (panel?.face ?? []).reduce((sum, p) => sum + p.y_mm, 0) / Math.max(panel?.face.length ?? 1, 1);
+  const flipped = section.inner.length === 0 && level(panels[0]) < level(panels.at(-1)) - 1e-6;
   let down = 8;
-  const bands = panels.map((panel) => {
+  const ordered = panels.map((panel, i) => ({ panel, i }));
+  if (flipped) ordered.reverse();
+  const bands: { panel: Section["panels"][number]; y: number; height: number }[] = [];
+  for (const { panel, i } of ordered) {
     const y = down;
     const height = Math.max(panel.width_mm * scaleU, 3);
     down += height + GAP;
-    return { panel, y, height };
-  });
+    bands[i] = { panel, y, height };
+  }
   const [leftEnd, rightEnd] = [Math.max(x(from), LEFT), Math.min(x(to), VIEW.width - 12)];
   const place = (panel: number, p: { u_mm: number; z_mm: number }): Spot => {
     const band = bands[panel];
     if (band === undefined) return { x: 0, y: 0 };
-    return {
-      x: x(p.z_mm),
-      y: band.y + (p.u_mm / Math.max(band.panel.width_mm, 1e-9)) * band.height,
-    };
+    const part = p.u_mm / Math.max(band.panel.width_mm, 1e-9);
+    return { x: x(p.z_mm), y: band.y + (flipped ? 1 - part : part) * band.height };
   };
   // what is left of the lines over a panel falls
   const dropOn = (panel: number, y: number, height: number) => {

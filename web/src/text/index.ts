@@ -145,7 +145,8 @@ export const INPUTS: Record<string, string> = {
 export const SCREEN = {
   placeholder: "4x 3/4 plate 36in guided, rust",
   entryLabel: "Describe one cut in a line",
-  entryHelp: "How many, how thick, how long, how the torch is moved, what is on the faces.",
+  entryHelp:
+    "How many, how thick or which shape, how long, how the torch is moved, what is on the faces: also 2x W12x26 square 20ft, painted, freehand.",
   emptyJob: "No cuts yet. Type the first one above, as you would write it on the plate.",
   emptyNext: "Every cut has its card. Type a new one above, or open a job.",
   emptyLast: "No card has been made yet.",
@@ -180,7 +181,6 @@ export const SCREEN = {
   gasLead: "The cuts in their order, drawing on the cylinders at hand.",
   noGas: "No cut of this job goes as it stands: lift the stops first.",
   shapesLead: "As you would order it: W12x26, HEA 200, HSS 6x6x1/4, L4x4x3/8, pipe 6 sch 40.",
-  shapesLater: "Cuts in shapes cannot be planned yet: so far plate.",
   estimates:
     "Estimates from memory stand here until the shop puts in its own. Costs are shown with them and say so.",
   tipsLead: "The fewest tips that keep every cut inside its tip's range.",

@@ -14,7 +14,9 @@ import { LEVEL_WORDS, type Level, Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
 import { Failed, Loading, Nothing } from "@/ui/states";
 import { band, clock, print, type System } from "@/units";
+import { Strokes } from "./Strokes";
 
+const SIDES = ["above", "near", "far", "below"];
 /** What is written by hand after each piece. */
 const TO_NOTE = ["piece", "start, s", "pace", "edge", "gas left", "who, when"];
 /** As many rows as leave the card on one sheet. */
@@ -88,10 +90,19 @@ function Sheet({
 }) {
   const { system } = usePreferences();
   const fuel = request.gas.fuel;
+  const section = plan.section;
   const cue = (quantity: string) => {
     const found = plan.cues.find((each) => each.quantity === quantity);
     return found && sentence("cues", found.code, {}, system, found.text);
   };
+  const tip = (
+    <Big
+      name="Tip"
+      value={`${plan.tip.bore_mm} mm`}
+      small={`${word(plan.tip.face)} face${system === "inch" ? ` · ${print(plan.tip.bore_mm, "bore", system)}` : ""}`}
+      cue={cue("tip")}
+    />
+  );
   return (
     <article
       className="mx-auto flex w-full max-w-[780px] flex-col gap-2.5 rounded-md border border-line bg-sheet p-4 font-bench print:max-w-none print:gap-1.5 print:border-0 print:p-0 data-[card=stop]:[&_[data-value]]:line-through"
@@ -120,37 +131,56 @@ function Sheet({
           <Mark level="stop" size={28} /> {SCREEN.stopCard}
         </p>
       )}
-      <div className="grid grid-cols-2 gap-3 sm:grid-cols-[1fr_1fr_1.1fr]">
-        <PressureBlock
-          plan={plan}
-          gas="oxygen"
-          pressure={plan.oxygen_pressure_kpa}
+      {section && (
+        <Strokes
+          section={section}
+          fuel={fuel}
+          sides={
+            request.section?.sides ?? (request.section?.access === "one_side" ? ["near"] : SIDES)
+          }
           system={system}
         />
-        <PressureBlock plan={plan} gas={fuel} pressure={plan.fuel_pressure_kpa} system={system} />
-        <div className="col-span-2 sm:col-span-1">
-          <Big
-            name="Tip"
-            value={`${plan.tip.bore_mm} mm`}
-            small={`${word(plan.tip.face)} face${system === "inch" ? ` · ${print(plan.tip.bore_mm, "bore", system)}` : ""}`}
-            cue={cue("tip")}
+      )}
+      {!section && (
+        <div className="grid grid-cols-2 gap-3 sm:grid-cols-[1fr_1fr_1.1fr]">
+          <PressureBlock
+            plan={plan}
+            gas="oxygen"
+            pressure={plan.oxygen_pressure_kpa}
+            system={system}
           />
-          <p className="mt-1 text-xs leading-tight">{cue("fuel_pressure_kpa")}</p>
+          <PressureBlock plan={plan} gas={fuel} pressure={plan.fuel_pressure_kpa} system={system} />
+          <div className="col-span-2 sm:col-span-1">
+            {tip}
+            <p className="mt-1 text-xs leading-tight">{cue("fuel_pressure_kpa")}</p>
+          </div>
         </div>
-      </div>
-      <div className="grid grid-cols-2 gap-x-4 gap-y-2 sm:grid-cols-3">
-        <Big
-          name="Start preheat"
-          value={print(plan.start_preheat_s.set, "duration", system)}
-          small={band(plan.start_preheat_s.low, plan.start_preheat_s.high, "duration", system)}
-          cue={cue("start_preheat_s")}
-        />
-        <Big
-          name="Travel speed"
-          value={print(plan.travel_speed_mm_min.set, "speed", system)}
-          small={band(plan.travel_speed_mm_min.low, plan.travel_speed_mm_min.high, "speed", system)}
-          cue={cue("travel_speed_mm_min")}
-        />
+      )}
+      <div
+        className={`grid grid-cols-2 gap-x-4 gap-y-2 ${section ? "sm:grid-cols-5" : "sm:grid-cols-3"}`}
+      >
+        {section && tip}
+        {!section && (
+          <>
+            <Big
+              name="Start preheat"
+              value={print(plan.start_preheat_s.set, "duration", system)}
+              small={band(plan.start_preheat_s.low, plan.start_preheat_s.high, "duration", system)}
+              cue={cue("start_preheat_s")}
+            />
+            <Big
+              name="Travel speed"
+              value={print(plan.travel_speed_mm_min.set, "speed", system)}
+              small={band(
+                plan.travel_speed_mm_min.low,
+                plan.travel_speed_mm_min.high,
+                "speed",
+                system,
+              )}
+              cue={cue("travel_speed_mm_min")}
+            />
+          </>
+        )}
         <Big
           name="Cones to plate"
           value={band(plan.standoff_mm.low, plan.standoff_mm.high, "gap", system)}
@@ -174,15 +204,19 @@ function Sheet({
         />
       </div>
       <div className="grid gap-4 sm:grid-cols-[minmax(0,11fr)_minmax(0,9fr)] print:grid-cols-[11fr_9fr]">
-        <div className="h-[270px] sm:h-[250px] print:h-[210px]">
-          <EdgeDrawing
-            plan={plan}
-            thickness={request.steel.thickness_mm}
-            bevel={request.cut.bevel_deg ?? 0}
-            fuel={fuel}
-            system={system}
-          />
-        </div>
+        {section ? (
+          <Schools fuel={fuel} />
+        ) : (
+          <div className="h-[270px] sm:h-[250px] print:h-[210px]">
+            <EdgeDrawing
+              plan={plan}
+              thickness={request.steel.thickness_mm}
+              bevel={request.cut.bevel_deg ?? 0}
+              fuel={fuel}
+              system={system}
+            />
+          </div>
+        )}
         <div className="flex flex-col gap-2">
           <ul className="flex flex-col gap-0.5 text-sm leading-tight">
             {plan.notes.map((note) => (
@@ -195,16 +229,18 @@ function Sheet({
               </li>
             ))}
           </ul>
-          <Schools fuel={fuel} />
+          {!section && <Schools fuel={fuel} />}
         </div>
       </div>
-      <CutStrip
-        plan={plan}
-        length={request.cut.length_mm}
-        start={request.cut.start ?? "edge"}
-        scrap={request.cut.scrap ?? "far_side"}
-        system={system}
-      />
+      {!section && (
+        <CutStrip
+          plan={plan}
+          length={request.cut.length_mm}
+          start={request.cut.start ?? "edge"}
+          scrap={request.cut.scrap ?? "far_side"}
+          system={system}
+        />
+      )}
       <table className="w-full table-fixed border-t-2 border-ink text-left text-xs" data-notes="">
         <thead>
           <tr>

@@ -1,10 +1,15 @@
 /** Rolled shapes and tubes, found as one types them, drawn to scale with their sizes. */
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
+import { useNavigate } from "@tanstack/react-router";
+import { Flame } from "lucide-react";
 import { useId } from "react";
+import { v7 } from "uuid";
 import { api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
+import { useOnBench, useShapes } from "@/bench";
 import { SectionDrawing } from "@/draw/section";
 import { SCREEN, word } from "@/text";
+import { Button } from "@/ui/button";
 import { useKept } from "@/ui/kept";
 import { usePreferences } from "@/ui/preferences";
 import { Failed } from "@/ui/states";
@@ -23,6 +28,8 @@ const SIZES: readonly { key: string; label: string; kind: Kind }[] = [
 
 function Shape({ code }: { code: string }) {
   const { system } = usePreferences();
+  const navigate = useNavigate();
+  const [, setBench] = useOnBench();
   const shape = useQuery({
     queryKey: keys.outline(code),
     staleTime: Number.POSITIVE_INFINITY,
@@ -66,9 +73,25 @@ function Shape({ code }: { code: string }) {
           <dd className="font-semibold">{print(profile.area_mm2, "area", system)}</dd>
         </div>
       </dl>
-      <p className="text-xs text-ink-2">
-        {profile.source}. {SCREEN.shapesLater}
-      </p>
+      <Button
+        look="next"
+        className="self-start"
+        onClick={() => {
+          setBench({
+            key: v7(),
+            typed: `${code} square, freehand`,
+            heading: code,
+            input: {
+              section: { profile: code, cut: { kind: "square" } },
+              cut: { process: "freehand" },
+            },
+          });
+          void navigate({ to: "/" });
+        }}
+      >
+        <Flame size={16} aria-hidden="true" /> Plan a cut in it
+      </Button>
+      <p className="text-xs text-ink-2">{profile.source}.</p>
     </aside>
   );
 }
@@ -105,20 +128,7 @@ export function Shapes() {
   const id = useId();
   const [typed, setTyped] = useKept("galvanon.steel.shape", "W12x26");
   const [picked, setPicked] = useKept<string | null>("galvanon.steel.shape.picked", null);
-  const found = useQuery({
-    queryKey: keys.shapes(typed),
-    enabled: typed.trim() !== "",
-    placeholderData: keepPreviousData,
-    staleTime: Number.POSITIVE_INFINITY,
-    retry: false,
-    queryFn: ({ signal }) =>
-      data(
-        api.GET("/api/v1/sections/profiles", {
-          params: { query: { query: typed, limit: 30 } },
-          signal,
-        }),
-      ),
-  });
+  const found = useShapes(typed);
   const fits = typed.trim() === "" ? [] : (found.data?.profiles ?? []);
   const near = typed.trim() === "" ? [] : (found.data?.nearest ?? []);
   const chosen = fits.find((each) => each.code === picked) ?? fits[0] ?? null;

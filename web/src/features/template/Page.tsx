@@ -95,7 +95,12 @@ export function TemplatePage() {
                       strokeWidth="0.2"
                       strokeDasharray="4 2"
                     />
-                    <text x={at + 1.5} y={high - 2} fontSize="5">
+                    <text
+                      x={quarter === 4 ? at - 1.5 : at + 1.5}
+                      y={high - 2}
+                      fontSize="5"
+                      textAnchor={quarter === 4 ? "end" : "start"}
+                    >
                       {["top", "side", "bottom", "side", "top"][quarter]}
                     </text>
                   </g>

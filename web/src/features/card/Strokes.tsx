@@ -1,0 +1,95 @@
+/** A shape on a run card: from its end and unfolded, and its strokes in order with what to set for each. */
+import type { CutPlan } from "@/api/client";
+import { SectionEnd } from "@/draw/section-end";
+import { SectionUnfolded } from "@/draw/section-unfolded";
+import { word } from "@/text";
+import { print, type System } from "@/units";
+
+type Section = NonNullable<CutPlan["section"]>;
+const BEFORE = { stroke: -1, part: 0, slow: false };
+/** As many strokes as leave the card on one sheet; a long split says the rest in one row. */
+const ROWS = 9;
+
+export function Strokes({
+  section,
+  fuel,
+  sides,
+  system,
+}: {
+  section: Section;
+  fuel: string;
+  sides: readonly string[];
+  system: System;
+}) {
+  const shown = section.strokes.slice(0, ROWS);
+  const more = section.strokes.length - shown.length;
+  return (
+    <div className="flex flex-col gap-2" data-card-strokes={section.strokes.length}>
+      <p className="text-sm">
+        How it lies: <strong>{word(section.way)}</strong>
+        {section.piece && `, piece ${print(section.piece.mass_kg, "mass", system)}`}
+        {section.drop && `, drop ${print(section.drop.mass_kg, "mass", system)}`}
+      </p>
+      <div className="grid grid-cols-1 gap-2 sm:grid-cols-2 print:mx-auto print:w-[62%] print:grid-cols-2">
+        <SectionEnd section={section} torch={BEFORE} running={false} sides={sides} />
+        <SectionUnfolded section={section} torch={BEFORE} running={false} system={system} />
+      </div>
+      <div className="overflow-x-auto">
+        <table className="w-full min-w-[560px] text-left text-sm print:text-xs">
+          <thead>
+            <tr className="border-b-2 border-ink align-bottom text-xs">
+              {["", "stroke", "start", "O₂", word(fuel), "heat", "pace", "slow to"].map((name) => (
+                <th key={name} className="pr-2 font-normal">
+                  {name}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((stroke) => (
+              <tr key={stroke.order} className="border-b border-line align-top">
+                <td className="pr-2 text-base font-bold">{stroke.order}</td>
+                <td className="pr-2">
+                  <strong>{stroke.part_text}</strong> {print(stroke.length_mm, "length", system)} ×{" "}
+                  {print(stroke.thickness_mm.usual, "bore", system)}
+                  <span className="block text-xs">
+                    {stroke.turned && "turn first; "}
+                    {word(`attitude_${stroke.attitude}`)}, from {word(stroke.from)}
+                    {!section.one_tip && `; ${stroke.tip.bore_mm} mm tip`}
+                    {stroke.bevel_deg > 0.05 &&
+                      `; tilt ${print(stroke.bevel_deg, "angle", system)}`}
+                  </span>
+                </td>
+                <td className="pr-2">
+                  {stroke.start === "kerf" && stroke.kerf_of != null
+                    ? `kerf of ${stroke.kerf_of}`
+                    : word(stroke.start)}
+                </td>
+                <td className="pr-2 font-bold">
+                  {print(stroke.oxygen_pressure_kpa.set, "pressure", system)}
+                </td>
+                <td className="pr-2 font-bold">
+                  {print(stroke.fuel_pressure_kpa.set, "pressure", system)}
+                </td>
+                <td className="pr-2">{print(stroke.start_preheat_s.set, "duration", system)}</td>
+                <td className="pr-2 font-bold">
+                  {print(stroke.travel_speed_mm_min.set, "speed", system)}
+                </td>
+                <td>
+                  {[...new Map(stroke.slow.map((zone) => [zone.why, zone])).values()]
+                    .map((z) => `${print(z.speed_mm_min, "speed", system)} at ${word(z.why)}`)
+                    .join(", ")}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {more > 0 && (
+        <p className="text-sm">
+          And {more} more like these, along the line; the tabs last, when the rest is cool.
+        </p>
+      )}
+    </div>
+  );
+}
