@@ -80,6 +80,11 @@ fn shapes_are_said_back_in_full() {
             "IPE300, opening, 100 mm dia, freehand, drilled hole",
         ),
         ("4 off W12×26 bevel 30° hand", "4x W12X26, bevel, freehand, 30 deg bevel"),
+        ("2x flat 4x1/2 square 20ft guided", "2x FLAT 4X1/2 in, square, 240 in, guided"),
+        ("RHS100x60x5 mitre 45 deg 2 m hand", "RHS 100X60X5 mm, mitre, 2000 mm, freehand, 45 deg"),
+        ("3x square bar 2in 6in drop hand", "3x SQUARE BAR 2 in, square, 6 in drop, freehand"),
+        ("round bar 50 mm, rust, hand", "ROUND BAR 50 mm, square, freehand, light rust"),
+        ("flat 4in x 12mm hand", "FLAT 4 in X 12 mm, square, freehand"),
     ] {
         let line = read(typed);
         assert_eq!(codes(&line), [] as [&str; 0], "{typed}");
@@ -96,7 +101,7 @@ fn every_shape_is_read_in_a_line() {
     for profile in profiles().expect("the catalogue").step_by(7) {
         let line = read(&format!("3x {}, square 2 ft, hand", profile.code));
         let said = line.understood.section.expect("a shape").profile;
-        let same = find(said).expect("a shape").area == find(&profile.code).expect("a shape").area;
+        let same = find(&said).expect("a shape").area == find(&profile.code).expect("a shape").area;
         assert!(same, "{} was read as {said}", profile.code);
         assert_eq!(line.understood.count, Some(3), "{}", profile.code);
     }
@@ -120,6 +125,8 @@ fn what_is_unclear_is_marked_and_asked() {
         ("W12x26 20ft, 3in guided", vec!["extra_length"]),
         ("W12x26 20ft", vec!["missing_process"]),
         ("3/4 plate 36in guided square", vec!["unknown_word"]),
+        ("flat 100 x 12 square guided", vec!["bare_number"]),
+        ("SHS 80x50 square guided", vec!["shape_sizes"]),
         ("1,25 in plate 36in guided", vec!["unclear_number"]),
         ("0x 3/4 plate 36in guided", vec!["count_out_of_range"]),
         ("99 ga 36in guided", vec!["unknown_gauge"]),

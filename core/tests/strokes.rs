@@ -115,7 +115,10 @@ fn with_one_side_in_reach_flanges_run_edgewise_and_a_far_wall_is_missed() {
     let beam = planned(shape("W12x26"), Cut::Square, Access::ONE_SIDE);
     let attitudes: Vec<_> = beam.ways[0].strokes.iter().map(|it| it.attitude.code()).collect();
     assert_eq!(attitudes, ["edgewise", "level", "edgewise"]);
-    assert!((beam.ways[0].strokes[0].thick.as_m() - shape("W12x26").width.as_m()).abs() < 1e-9);
+    // the jet runs along the flange: as thick as it is wide, for no longer than it is thick; the flange stays what it is
+    let flange = &beam.ways[0].strokes[0];
+    assert!((flange.through.as_m() - shape("W12x26").width.as_m()).abs() < 1e-9);
+    assert!((flange.travel.as_mm() - 0.38 * 25.4).abs() < 0.05 && flange.thick.as_mm() < 9.7);
     let tube = planned(shape("HSS6x6x1/4"), Cut::Square, Access::ONE_SIDE);
     assert!(!tube.ways[0].is_reached());
     assert_eq!(tube.ways[0].missing().first().map(|side| side.code()), Some("far"));
@@ -332,7 +335,8 @@ proptest! {
                     // one solid thickness: never more than the panel has
                     let most = plan.panels[stroke.panel].thickness.iter().copied().fold(0.0, f64::max);
                     let edgewise = stroke.attitude == Attitude::Edgewise;
-                    prop_assert!(edgewise || stroke.thick.as_m() <= most + 1e-9);
+                    prop_assert!(stroke.thick.as_m() <= most + 1e-9);
+                    prop_assert!(edgewise || stroke.travel == stroke.length);
                     prop_assert!(!stroke.reached || edgewise || access.has(stroke.from) || stroke.turned || way.turns() > 0);
                 }
                 let held: HashSet<usize> = way.strokes.iter().map(|it| it.panel).collect();

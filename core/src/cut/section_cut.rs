@@ -14,7 +14,7 @@ use crate::error::{Error, Result};
 use crate::gas::fuel::characteristics;
 use crate::note::{Note, Verdict};
 use crate::quantity::{Duration, GasFlow, GasVolume, Length, Mass, Speed};
-use crate::section::balance::{Part, part};
+use crate::section::balance::{Hold, Part, holds, part};
 use crate::section::panel::{Element, Panel};
 use crate::section::{Asked, Family, Profile, Stroke, StrokeStart, Way, strokes};
 use crate::source::COMPUTED;
@@ -99,6 +99,8 @@ pub struct SectionPlan {
     pub piece: Option<Part>,
     /// The drop, where its length is known.
     pub drop: Option<Part>,
+    /// Where both are held, and before which stroke.
+    pub holds: Vec<Hold>,
     /// What must be said.
     pub notes: Vec<Note>,
 }
@@ -207,7 +209,7 @@ const fn is_hollow(family: Family) -> bool {
 
 fn request_of(asked: &SectionRequest, stroke: &Stroke) -> Request {
     let mut request = asked.base.clone();
-    request.steel.thickness = within_tables(stroke.usual.as_m());
+    request.steel.thickness = within_tables(stroke.through.as_m());
     let outside = asked.base.steel.surface;
     let (near, back) = match (stroke.element, stroke.inside) {
         _ if is_hollow(asked.profile.family) => (outside, asked.inside),
@@ -219,7 +221,7 @@ fn request_of(asked: &SectionRequest, stroke: &Stroke) -> Request {
     request.steel.surface = near;
     request.steel.back_surface = back;
     let (shortest, longest) = (limits::CUT_LENGTH.low, limits::CUT_LENGTH.high);
-    request.cut.length = Length::from_m(stroke.length.as_m().clamp(shortest, longest));
+    request.cut.length = Length::from_m(stroke.travel.as_m().clamp(shortest, longest));
     request.cut.bevel = stroke.bevel;
     request.cut.count = 1;
     request.cut.start = match stroke.start {
@@ -396,6 +398,7 @@ pub fn plan_section(asked: &SectionRequest) -> std::result::Result<SectionPlan, 
     let mut made = SectionPlan {
         panels: found.panels,
         way,
+        holds: holds(asked.piece, drop, planned.len()),
         strokes: planned,
         totals: sum,
         ways,

@@ -4,6 +4,7 @@ use super::limits;
 use super::section_cut::{SectionPlan, SectionRequest};
 use crate::note::{Level, Note};
 use crate::quantity::{Length, Mass, Temperature};
+use crate::section::balance::BY_HAND;
 use crate::section::{Attitude, Cut, Family};
 use crate::trace::{Kind, Measure, Named};
 
@@ -11,8 +12,6 @@ use crate::trace::{Kind, Measure, Named};
 const HEAVY_FLANGE: Length = Length::from_mm(50.0);
 /// To this at least: 150 °F. Source: `aisc_360`, from memory.
 const HEAVY_PREHEAT: Temperature = Temperature::from_c(66.0);
-/// What one lifts without help where the shop says nothing. Source: `ours`.
-const BY_HAND: Mass = Mass::from_kg(25.0);
 
 fn length(name: &'static str, value: Length) -> Named {
     (name, Measure::Number(Kind::Length, value.as_m()))
@@ -67,7 +66,7 @@ fn reach_notes(plan: &SectionPlan) -> Vec<Note> {
 }
 
 fn thickness_notes(plan: &SectionPlan) -> Vec<Note> {
-    let usual = |it: &super::section_cut::StrokePlan| it.stroke.usual.as_m();
+    let usual = |it: &super::section_cut::StrokePlan| it.stroke.through.as_m();
     let thinnest = plan.strokes.iter().map(usual).fold(f64::INFINITY, f64::min);
     let thickest = plan.strokes.iter().map(usual).fold(0.0, f64::max);
     let mut notes = Vec::new();

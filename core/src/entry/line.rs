@@ -8,18 +8,18 @@ use std::ops::Range;
 use super::LONGEST;
 use super::measure::TypedLength;
 use super::resolve::resolve;
+use super::shape::find_in;
 use super::token::tokens;
 use crate::cut::{Process, Quality, Start};
 use crate::gas::fuel::Fuel;
 use crate::quantity::{Angle, Temperature};
-use crate::section::find_in;
 use crate::steel::surface::Surface;
 
 /// A shape that a line names, with its cut.
 #[derive(Clone, Debug, Default, PartialEq)]
 pub struct SaidSection {
     /// Its name as it is ordered.
-    pub profile: &'static str,
+    pub profile: String,
     /// Which cut.
     pub kind: Option<&'static str>,
     /// Length of the piece.
@@ -67,7 +67,7 @@ impl SaidSection {
             one => format!("{one} flange"),
         });
         [
-            Some(self.profile.to_owned()),
+            Some(self.profile.clone()),
             Some(kind.to_owned()),
             measure(self.depth, "deep"),
             measure(self.width, "wide"),
@@ -162,9 +162,9 @@ pub fn read(text: &str) -> Line {
     }
     match find_in(text) {
         // the name is read: spaces in its place keep every other place
-        Some((span, profile)) => {
+        Some((span, shape)) => {
             let rest = [&text[..span.start], &" ".repeat(span.len()), &text[span.end..]].concat();
-            resolve(&rest, &tokens(&rest), Some((span, profile)))
+            resolve(&rest, &tokens(&rest), Some((span, shape)))
         }
         None => resolve(text, &tokens(text), None),
     }

@@ -18,6 +18,7 @@ pub mod field;
 pub mod line;
 pub mod measure;
 mod resolve;
+pub mod shape;
 pub mod table;
 mod token;
 mod words;

@@ -6,9 +6,10 @@ use std::ops::Range;
 use super::line::SaidSection;
 use super::line::{Line, Mark, Problem};
 use super::measure::{Measured, System, TypedLength, measure};
+use super::shape::{NoShape, find};
 use super::token::{Form, Number, Token, TokenKind};
 use super::words::{CutMeasure, Says, near, says};
-use crate::section::{Profile, find, kinds, search};
+use crate::section::{Profile, kinds, search};
 use crate::steel::grade::grade;
 use crate::steel::surface::Surface;
 
@@ -19,11 +20,11 @@ const PHRASE_WORDS: usize = 2;
 
 /// Reads the pieces of `text`.
 ///
-/// A shape whose name was found stands in `shape`, with its bytes.
+/// A shape that was found stands in `shape`, with its bytes.
 pub fn resolve(
     text: &str,
     tokens: &[Token],
-    shape: Option<(Range<usize>, &'static Profile)>,
+    shape: Option<(Range<usize>, Result<Profile, NoShape>)>,
 ) -> Line {
     let mut reader = Reader {
         text,
@@ -33,10 +34,8 @@ pub fn resolve(
         faces: Vec::new(),
         line: Line::default(),
     };
-    if let Some((span, profile)) = shape {
-        let section = SaidSection { profile: &profile.code, ..SaidSection::default() };
-        reader.line.understood.section = Some(section);
-        reader.line.marks.push(Mark { span, part: "shape", assumed: None });
+    if let Some((span, shape)) = shape {
+        reader.shape(span, shape);
     }
     while reader.at < tokens.len() {
         reader.step();
@@ -278,13 +277,30 @@ impl Reader<'_> {
         }
     }
 
+    /// A shape, or what must be asked about it.
+    fn shape(&mut self, span: Range<usize>, shape: Result<Profile, NoShape>) {
+        let (profile, problem) = match shape {
+            Ok(profile) => (profile.code, None),
+            Err(NoShape::WithoutUnit(offers)) => (String::new(), Some(("bare_number", offers))),
+            Err(NoShape::Refused(_)) => (String::new(), Some(("shape_sizes", Vec::new()))),
+        };
+        let section = SaidSection { profile, ..SaidSection::default() };
+        self.line.understood.section = Some(section);
+        match problem {
+            Some((code, offers)) => self.problem(code, span, offers),
+            None => self.line.marks.push(Mark { span, part: "shape", assumed: None }),
+        }
+    }
+
     fn kind(&mut self, kind: &'static str, span: Range<usize>) {
         let Some(section) = &mut self.line.understood.section else { return };
         if section.kind.is_some_and(|known| known != kind) {
             return self.problem("shape_kind_twice", span, vec![String::new()]);
         }
         section.kind = Some(kind);
-        let offered = find(section.profile).is_ok_and(|it| kinds(it.family).contains(&kind));
+        // a shape that is asked about already is not asked about twice
+        let offered = section.profile.is_empty()
+            || find(&section.profile).is_ok_and(|it| kinds(it.family).contains(&kind));
         if offered {
             self.line.marks.push(Mark { span, part: "kind", assumed: None });
         } else {

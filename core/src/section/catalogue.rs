@@ -225,22 +225,9 @@ static BEGINNINGS: LazyLock<Vec<&'static str>> = LazyLock::new(|| {
 /// Longer than any name.
 const LONGEST_NAME: usize = 32;
 
-/// The first name of a shape inside a text, as long as it goes, with its bytes.
+/// The longest name that a text begins with, and its bytes.
 #[must_use]
-pub fn find_in(text: &str) -> Option<(std::ops::Range<usize>, &'static Profile)> {
-    let mut before = ' ';
-    for (from, c) in text.char_indices() {
-        let begins = c.is_ascii_alphabetic() && !before.is_alphanumeric();
-        before = c;
-        if begins && let Some((to, profile)) = name_at(&text[from..]) {
-            return Some((from..from + to, profile));
-        }
-    }
-    None
-}
-
-/// The longest name that a text begins with.
-fn name_at(text: &str) -> Option<(usize, &'static Profile)> {
+pub fn name_at(text: &str) -> Option<(usize, &'static Profile)> {
     let letters = text.find(|c: char| !c.is_ascii_alphabetic()).unwrap_or(text.len());
     let first = text[..letters].to_uppercase();
     let numbered = text[letters..].trim_start().starts_with(|c: char| c.is_ascii_digit());

@@ -14,7 +14,7 @@ pub mod strokes;
 mod through;
 
 pub use asked::{Cut, kinds};
-pub use catalogue::{Found, find, find_in, profiles, search};
+pub use catalogue::{Found, find, name_at, profiles, search};
 pub use profile::{Family, Profile};
 pub use reach::{Access, Attitude, Side};
 pub use stroke::{Stroke, StrokeStart};

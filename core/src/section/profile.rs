@@ -91,6 +91,9 @@ pub struct Profile {
     pub source: &'static str,
 }
 
+/// Source of a shape that a person gave the sizes of.
+pub const BY_HAND: &str = "request";
+
 /// Density of steel, kg/m³. Source: `en_1993_1_2`.
 const DENSITY: f64 = 7_850.0;
 
@@ -157,10 +160,23 @@ impl Profile {
             design_wall: None,
             area: Area::from_m2(0.0),
             mass_per_metre: 0.0,
-            source: "request",
+            source: BY_HAND,
         };
-        made.area = made.outline().area();
-        made.mass_per_metre = made.area.as_m2() * DENSITY;
+        made.weigh();
         Ok(made)
+    }
+
+    /// A rectangular tube by hand, with its outside corner rounded.
+    #[must_use]
+    pub fn with_corner(mut self, radius: Length) -> Self {
+        self.root = radius;
+        self.weigh();
+        self
+    }
+
+    /// Area and mass by its own outline, where nothing is published.
+    fn weigh(&mut self) {
+        self.area = self.outline().area();
+        self.mass_per_metre = self.area.as_m2() * DENSITY;
     }
 }

@@ -1,7 +1,7 @@
 //! What does the jet meet along a line over a panel? Length, thickness, area, and where to slow.
 //!
-//! A line runs over the unfolded panel: `u` across it, `z` along the shape. Thickness is square to the panel; a
-//! tilted jet meets more of it, by the cosine of the tilt.
+//! A line runs over the unfolded panel: `u` across it, `z` along the shape. Length and thickness are those of the panel;
+//! a tilted jet meets more of it, by the cosine of the tilt, and one that runs edgewise meets the whole line at once.
 
 use super::outline::Point;
 use super::panel::{Element, Panel};
@@ -69,6 +69,10 @@ pub struct Stroke {
     pub attitude: Attitude,
     /// Along the line.
     pub length: Length,
+    /// As far as the torch moves: the line, or the panel's thickness where it runs edgewise.
+    pub travel: Length,
+    /// What the jet meets on most of its way, a tilt not counted: the panel's thickness, or the line where it runs edgewise.
+    pub through: Length,
     /// Square to the panel: the least.
     pub thin: Length,
     /// What most of the line has.
@@ -91,6 +95,45 @@ pub struct Stroke {
     pub reached: bool,
     /// Whether the piece is turned before it.
     pub turned: bool,
+}
+
+/// Where the torch hand stands: always on the piece's side of the line, never under the drop.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub enum Stand {
+    /// On the near side.
+    Near,
+    /// Across the work.
+    Far,
+    /// On the near side, an arm's length back: the slag falls where the hand would be.
+    Clear,
+    /// Where one stands, with the piece turned under the torch.
+    Turned,
+}
+
+impl Stand {
+    /// Its code in interfaces.
+    #[must_use]
+    pub const fn code(self) -> &'static str {
+        match self {
+            Self::Near => "stand_near",
+            Self::Far => "stand_far",
+            Self::Clear => "stand_clear",
+            Self::Turned => "stand_turned",
+        }
+    }
+}
+
+impl Stroke {
+    /// Where the torch hand stands for it. Source: `common_practice`.
+    #[must_use]
+    pub const fn stand(&self) -> Stand {
+        match (self.turned, self.from) {
+            (true, _) => Stand::Turned,
+            (_, Side::Below) => Stand::Clear,
+            (_, Side::Far) => Stand::Far,
+            (_, Side::Above | Side::Near) => Stand::Near,
+        }
+    }
 }
 
 /// Beyond this part of the usual thickness the torch slows. Source: `ours`.
@@ -215,17 +258,15 @@ pub(super) struct Held {
 pub(super) fn stroke(drawn: Drawn<'_>, held: &Held) -> Stroke {
     let (panel, at) = drawn.panel;
     let edgewise = held.attitude == Attitude::Edgewise;
-    let mut all = pieces(panel, &drawn.line);
-    if edgewise {
-        // the jet runs along the panel: as thick as that is wide, for as long as that is thick
-        let length: f64 = all.iter().map(|piece| piece.length).sum();
-        let area: f64 = all.iter().map(|piece| piece.length * piece.thickness).sum();
-        let length = length.max(f64::MIN_POSITIVE);
-        all = vec![Piece { length: area / length, thickness: length, slow: None }];
-    }
+    let all = pieces(panel, &drawn.line);
     let length: f64 = all.iter().map(|piece| piece.length).sum();
+    let area: f64 = all.iter().map(|piece| piece.length * piece.thickness).sum();
     let usual = usual(&all, length);
     let thicknesses = || all.iter().map(|piece| piece.thickness);
+    // edgewise the jet runs along the panel: as thick as that is wide, for as long as that is thick
+    let (travel, through) =
+        if edgewise { (area / length.max(f64::MIN_POSITIVE), length) } else { (length, usual) };
+    let slow = if edgewise { Vec::new() } else { slow_zones(&all, usual, panel.element) };
     Stroke {
         panel: at,
         element: panel.element,
@@ -235,14 +276,16 @@ pub(super) fn stroke(drawn: Drawn<'_>, held: &Held) -> Stroke {
         from: held.from,
         attitude: held.attitude,
         length: Length::from_m(length),
+        travel: Length::from_m(travel),
+        through: Length::from_m(through),
         thin: Length::from_m(thicknesses().fold(f64::INFINITY, f64::min)),
         usual: Length::from_m(usual),
         thick: Length::from_m(thicknesses().fold(0.0, f64::max)),
         bevel: drawn.bevel,
-        cut_area: Area::from_m2(all.iter().map(|piece| piece.length * piece.thickness).sum()),
+        cut_area: Area::from_m2(area),
         start: drawn.start.0,
         kerf_of: drawn.start.1,
-        slow: slow_zones(&all, usual, panel.element),
+        slow,
         why: drawn.why,
         reached: held.reached,
         turned: held.turned,

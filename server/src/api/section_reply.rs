@@ -2,7 +2,7 @@
 
 use galvanon_core::cut::section_cut::{SectionPlan, SectionRequest, StrokePlan, WayTotals};
 use galvanon_core::quantity::Length;
-use galvanon_core::section::balance::Part;
+use galvanon_core::section::balance::{Hold, Part};
 use galvanon_core::section::outline::Point;
 use galvanon_core::section::panel::Panel;
 use galvanon_core::section::reach::{Lie, Side};
@@ -76,8 +76,12 @@ pub struct StrokeWire {
     pub part_text: String,
     /// Place among the panels.
     pub panel: usize,
-    /// Along the line.
+    /// Along the line, over the face.
     pub length_mm: f64,
+    /// As far as the torch moves: the line, or the thickness where it runs edgewise.
+    pub travel_mm: f64,
+    /// What the jet meets on most of its way, a tilt not counted: the thickness, or the line where it runs edgewise.
+    pub through_mm: f64,
     /// Square to what is cut; never with what lies behind it.
     pub thickness_mm: ThicknessWire,
     /// Thickness integrated along the line.
@@ -93,6 +97,11 @@ pub struct StrokeWire {
     /// above, near, far, below: the side it is reached from.
     #[schema(value_type = String)]
     pub from: Words,
+    /// stand_near, stand_far, stand_clear, stand_turned: where the torch hand stands.
+    #[schema(value_type = String)]
+    pub stand: Words,
+    /// The same in words.
+    pub stand_text: String,
     /// Tilt of the torch from square.
     pub bevel_deg: f64,
     /// Whether the torch is on the inner face.
@@ -126,7 +135,7 @@ pub struct StrokeWire {
     pub kerf_mm: f64,
     /// Starts of one stroke.
     pub starts: u32,
-    /// Planned stops, along the stroke.
+    /// Planned stops, along the torch's way.
     pub stops_mm: Vec<f64>,
     /// Times.
     pub time_s: TimeWire,
@@ -185,6 +194,21 @@ pub struct PartWire {
     pub centre_mm: f64,
 }
 
+/// A place where steel is held while it is cut.
+#[derive(Clone, Debug, Deserialize, PartialEq, Serialize, ToSchema)]
+pub struct HoldWire {
+    /// piece, drop.
+    #[schema(value_type = String)]
+    pub part: Words,
+    /// From the cut, along the shape.
+    pub at_mm: f64,
+    /// prop, sling.
+    #[schema(value_type = String)]
+    pub by: Words,
+    /// The stroke that it must be there before.
+    pub before_stroke: usize,
+}
+
 /// A cut of a shape, planned.
 #[derive(Clone, Debug, Deserialize, PartialEq, Serialize, ToSchema)]
 pub struct SectionReply {
@@ -226,6 +250,8 @@ pub struct SectionReply {
     pub piece: Option<PartWire>,
     /// The drop, where its length is known.
     pub drop: Option<PartWire>,
+    /// Where both are held, and before which stroke.
+    pub holds: Vec<HoldWire>,
     /// What must be said.
     pub notes: Vec<NoteWire>,
 }
@@ -300,12 +326,16 @@ fn stroke(
         part,
         panel: it.panel,
         length_mm: mm(it.length),
+        travel_mm: mm(it.travel),
+        through_mm: mm(it.through),
         thickness_mm: ThicknessWire { low: mm(it.thin), usual: mm(it.usual), high: mm(it.thick) },
         cut_area_mm2: fine(it.cut_area.as_m2() * 1e6),
         start: it.start.code().into(),
         kerf_of: it.kerf_of.map(|at| at + 1),
         attitude: it.attitude.code().into(),
         from: it.from.code().into(),
+        stand: it.stand().code().into(),
+        stand_text: words(it.stand().code()),
         bevel_deg: fine(it.bevel.as_deg()),
         inside: it.inside,
         turned: it.turned,
@@ -382,6 +412,15 @@ fn weight(part: &Part) -> PartWire {
     PartWire { mass_kg: fine(part.mass.as_kg()), centre_mm: mm(part.centre) }
 }
 
+fn hold(hold: &Hold) -> HoldWire {
+    HoldWire {
+        part: if hold.is_drop { "drop" } else { "piece" }.into(),
+        at_mm: mm(hold.at),
+        by: hold.by.code().into(),
+        before_stroke: hold.before,
+    }
+}
+
 /// The name of a shape by hand: family and sizes.
 fn named(profile: &Profile) -> ApiResult<ProfileWire> {
     let mut wire = profile_wire(profile)?;
@@ -432,6 +471,7 @@ impl SectionReply {
             fuel_l: whole.fuel_l,
             piece: plan.piece.as_ref().map(weight),
             drop: plan.drop.as_ref().map(weight),
+            holds: plan.holds.iter().map(hold).collect(),
             notes: whole.notes.clone(),
         })
     }

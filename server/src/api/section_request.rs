@@ -2,6 +2,7 @@
 
 use galvanon_core::cut::section_cut::SectionRequest;
 use galvanon_core::cut::{Request, limits};
+use galvanon_core::entry::shape::{self, NoShape};
 use galvanon_core::error::Error;
 use galvanon_core::quantity::{Angle, Length, Mass};
 use galvanon_core::range::Range;
@@ -10,7 +11,7 @@ use galvanon_core::section::asked::{
     SADDLE,
 };
 use galvanon_core::section::profile::{SIZE, WALL};
-use galvanon_core::section::{Access, Asked, Cut, Family, Profile, find, kinds, strokes};
+use galvanon_core::section::{Access, Asked, Cut, Family, Profile, kinds, strokes};
 use galvanon_core::steel::surface::Surface;
 use galvanon_core::trace::{Kind, Measure};
 use serde::{Deserialize, Serialize};
@@ -216,13 +217,15 @@ impl Reader<'_> {
         if tidy.is_empty() || name.chars().count() > LONGEST {
             return None;
         }
-        match find(&tidy) {
-            Ok(profile) => Some(profile.clone()),
-            Err(error) => {
-                self.refuse(error);
-                None
+        match shape::find(&tidy) {
+            Ok(profile) => return Some(profile),
+            Err(NoShape::Refused(error)) => self.refuse_name(&tidy, error),
+            Err(NoShape::WithoutUnit(offers)) => {
+                let words = [("typed", tidy.clone()), ("offers", offers.join(", "))];
+                self.fields.refuse(&path, "shape_without_unit", json!(tidy), &words);
             }
         }
+        None
     }
 
     fn custom(&mut self, custom: &CustomWire) -> Option<Profile> {
@@ -244,6 +247,15 @@ impl Reader<'_> {
         }
         let made = Profile::custom(family, (depth, width), (web, flange));
         made.map_err(|error| self.refuse(error)).ok()
+    }
+
+    /// A name that is none, or one whose sizes are no shape.
+    fn refuse_name(&mut self, typed: &str, error: Error) {
+        if matches!(error, Error::UnknownChoice { .. }) {
+            return self.refuse(error);
+        }
+        let path = self.path("profile");
+        self.fields.refuse(&path, "shape_sizes", json!(typed), &[("typed", typed.to_owned())]);
     }
 
     /// A refusal of core, at the field that caused it.

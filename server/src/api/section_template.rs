@@ -70,7 +70,7 @@ impl TemplateQuery {
         let mut fields = Fields::default();
         let kind = self.kind.as_ref().map(|kind| Given(json!(kind)));
         let kind = fields.choice("kind", kind.as_ref(), (ENDS, None));
-        let known = self.profile.as_deref().map(galvanon_core::section::find);
+        let known = self.profile.as_deref().map(galvanon_core::entry::shape::find);
         let diameter = match known {
             Some(Ok(profile)) => profile.depth,
             Some(Err(_)) => {

@@ -3,10 +3,12 @@
 use std::collections::BTreeMap;
 
 use actix_web::{get, web};
+use galvanon_core::entry::shape::{self, NoShape};
 use galvanon_core::error::Error;
 use galvanon_core::quantity::Length;
 use galvanon_core::section::outline::Point;
-use galvanon_core::section::{Profile, find, search};
+use galvanon_core::section::profile::BY_HAND;
+use galvanon_core::section::{Profile, search};
 use serde::{Deserialize, Serialize};
 use serde_json::json;
 use utoipa::{IntoParams, ToSchema};
@@ -134,14 +136,17 @@ pub async fn outline(query: web::Query<OutlineQuery>) -> ApiResult<web::Json<Out
     let mut fields = Fields::default();
     let code = fields.text("code", query.code.as_deref().unwrap_or_default(), LONGEST);
     fields.done(())?;
-    let profile = find(&code).map_err(|error| match error {
-        Error::UnknownChoice { allowed, .. } => {
-            let mut fields = Fields::default();
-            let near = allowed.into_iter().map(str::to_owned).collect();
-            fields.unknown_choice("code", json!(code), near);
-            ApiError::Invalid(fields.errors)
-        }
-        other => internal(other),
+    let profile = shape::find(&code).map_err(|error| {
+        let mut fields = Fields::default();
+        let near = match error {
+            NoShape::Refused(Error::UnknownChoice { allowed, .. }) => {
+                allowed.into_iter().map(str::to_owned).collect()
+            }
+            NoShape::Refused(_) => Vec::new(),
+            NoShape::WithoutUnit(offers) => offers,
+        };
+        fields.unknown_choice("code", json!(code), near);
+        ApiError::Invalid(fields.errors)
     })?;
     let shape = profile.outline();
     let points = |line: &[Point]| {
@@ -150,7 +155,7 @@ pub async fn outline(query: web::Query<OutlineQuery>) -> ApiResult<web::Json<Out
             .collect()
     };
     Ok(web::Json(OutlineReply {
-        profile: profile_wire(profile)?,
+        profile: profile_wire(&profile)?,
         outer: points(&shape.outer),
         inner: points(&shape.inner),
     }))
@@ -171,10 +176,13 @@ pub async fn list_profiles(
         fields.errors.push(wrong_shape("limit", &expected, json!(limit)));
     }
     fields.done(())?;
+    // own sizes are a shape as soon as they are whole
+    let own = shape::find(&typed).ok().filter(|it| it.source == BY_HAND);
     let found = search(&typed, limit).map_err(internal)?;
-    let wires = |all: Vec<&Profile>| all.into_iter().map(profile_wire).collect::<ApiResult<_>>();
-    Ok(web::Json(ProfilesReply {
-        profiles: wires(found.profiles)?,
-        nearest: wires(found.nearest)?,
-    }))
+    let wires = |all: &[&Profile]| all.iter().map(|it| profile_wire(it)).collect::<ApiResult<_>>();
+    let (profiles, nearest) = match &own {
+        Some(own) => (wires(&[own])?, Vec::new()),
+        None => (wires(&found.profiles)?, wires(&found.nearest)?),
+    };
+    Ok(web::Json(ProfilesReply { profiles, nearest }))
 }

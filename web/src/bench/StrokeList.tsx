@@ -57,6 +57,7 @@ export function StrokeList({ section, fuel, here, onPick }: Props) {
     >
       {section.strokes.map((stroke, index) => {
         const open = index === here;
+        const held = section.holds.filter((hold) => hold.before_stroke === stroke.order);
         return (
           <li key={stroke.order} data-stroke-row={stroke.order}>
             <button
@@ -74,8 +75,8 @@ export function StrokeList({ section, fuel, here, onPick }: Props) {
                 <span className="flex flex-wrap items-baseline gap-x-2">
                   <strong className="font-semibold">{stroke.part_text}</strong>
                   <span className="text-sm">
-                    {print(stroke.length_mm, "length", system)} through{" "}
-                    {print(stroke.thickness_mm.usual, "bore", system)}
+                    {print(stroke.travel_mm, "length", system)} through{" "}
+                    {print(stroke.through_mm, "bore", system)}
                   </span>
                 </span>
                 <span className="block text-xs text-ink-2">
@@ -95,6 +96,16 @@ export function StrokeList({ section, fuel, here, onPick }: Props) {
               <div className="flex flex-col gap-1.5 px-3 pt-1 pb-2.5 pl-12" data-stroke-open="">
                 <p className="text-sm">
                   {sentence("steps", stroke.why_code, {}, system, stroke.why)}
+                </p>
+                <p className="text-xs text-ink-2" data-stand={stroke.stand}>
+                  Stand: {word(stroke.stand)}.
+                  {held.map((hold) => (
+                    <strong key={`${hold.part}${hold.at_mm}`} className="font-semibold">
+                      {" "}
+                      First a {word(hold.by)} under the {hold.part},{" "}
+                      {print(hold.at_mm, "length", system)} from the cut.
+                    </strong>
+                  ))}
                 </p>
                 <Settings stroke={stroke} fuel={fuel} />
                 <span className="flex flex-wrap gap-1.5">

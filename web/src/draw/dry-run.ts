@@ -25,7 +25,7 @@ export function timeline(strokes: readonly Stroke[]): Timeline {
       go(zone.from_mm, stroke.travel_speed_mm_min.set);
       go(zone.to_mm, zone.speed_mm_min);
     }
-    go(stroke.length_mm, stroke.travel_speed_mm_min.set);
+    go(stroke.travel_mm, stroke.travel_speed_mm_min.set);
   });
   return { legs, total: now };
 }
@@ -45,7 +45,7 @@ export function torchAt(
   const stroke = strokes[leg.stroke];
   const place = leg.from + done * (leg.to - leg.from);
   const slow = stroke?.slow.some((zone) => place >= zone.from_mm && place <= zone.to_mm) ?? false;
-  return { stroke: leg.stroke, part: place / Math.max(stroke?.length_mm ?? 1, 1e-9), slow };
+  return { stroke: leg.stroke, part: place / Math.max(stroke?.travel_mm ?? 1, 1e-9), slow };
 }
 
 /** When a stroke begins. */

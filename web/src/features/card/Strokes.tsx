@@ -50,8 +50,8 @@ export function Strokes({
               <tr key={stroke.order} className="border-b border-line align-top">
                 <td className="pr-2 text-base font-bold">{stroke.order}</td>
                 <td className="pr-2">
-                  <strong>{stroke.part_text}</strong> {print(stroke.length_mm, "length", system)} ×{" "}
-                  {print(stroke.thickness_mm.usual, "bore", system)}
+                  <strong>{stroke.part_text}</strong> {print(stroke.travel_mm, "length", system)} ×{" "}
+                  {print(stroke.through_mm, "bore", system)}
                   <span className="block text-xs">
                     {stroke.turned && "turn first; "}
                     {word(`attitude_${stroke.attitude}`)}, from {word(stroke.from)}
