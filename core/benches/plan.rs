@@ -52,6 +52,7 @@ fn section_cuts(criterion: &mut Criterion) {
             piece: None,
             drop: None,
             lifting_limit: None,
+            explain: None,
         };
         criterion.bench_function(&format!("strokes of {name}, every way"), |b| {
             b.iter(|| plan_section(black_box(&asked)).unwrap());

@@ -450,6 +450,7 @@ mod settings {
             piece: Some(mm(6_096.0)),
             drop: Some(mm(500.0)),
             lifting_limit: Some(Mass::from_kg(1_000.0)),
+            explain: None,
         }
     }
 

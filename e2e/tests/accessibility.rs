@@ -10,6 +10,10 @@ async fn views(app: &App) -> Result<Vec<(String, &'static str)>> {
         Ok(format!("/jobs/{job}?line={}", lines[i]["line"]["id"].as_str().context("id")?))
     };
     let card = lines[0]["card_id"].as_str().context("a card")?;
+    let (steel, shapes) = app.job("Footbridge steel").await?;
+    let shape = |i: usize| -> Result<String> {
+        Ok(format!("/jobs/{steel}?line={}", shapes[i]["line"]["id"].as_str().context("id")?))
+    };
     Ok(vec![
         ("/".into(), "#last + ul"),
         ("/jobs".into(), "main ul"),
@@ -22,6 +26,9 @@ async fn views(app: &App) -> Result<Vec<(String, &'static str)>> {
         ("/steel".into(), "[data-cuttability]"),
         (format!("/jobs/{job}/gas"), "[data-tips]"),
         (format!("/jobs/{job}/list"), "[data-list-text]"),
+        (shape(1)?, "[data-stroke-open]"),
+        (shape(2)?, "[data-stroke-open]"),
+        ("/template?diameter=88.9&kind=saddle&header=168.3".into(), "[data-strip]"),
         ("/jobs/01900000-0000-7000-8000-000000000000".into(), "main p"),
     ])
 }

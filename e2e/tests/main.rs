@@ -6,6 +6,7 @@ mod accessibility;
 mod at_the_screen;
 mod choose_the_gear;
 mod cut_a_plate;
+mod cut_a_shape;
 mod find_why_the_edge_is_bad;
 mod keep_a_job;
 mod print_a_card;

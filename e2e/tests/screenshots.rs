@@ -70,6 +70,22 @@ async fn pictures_of_today_its_trace_and_the_card() -> Result<()> {
 }
 
 #[tokio::test(flavor = "multi_thread")]
+async fn pictures_of_a_shapes_strokes() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        let camera = Camera::new();
+        let (job, lines) = app.job("Footbridge steel").await?;
+        let line = |i: usize| lines[i]["line"]["id"].as_str().context("id");
+        browser.open(&format!("/jobs/{job}?line={}", line(5)?)).await?;
+        browser.see("[data-stroke-open]").await?;
+        browser.see("[data-play='false']").await?.click().await?;
+        browser.see("[data-at-stroke='2']").await?;
+        browser.see("[data-play='true']").await?.click().await?;
+        camera.take(&browser, "strokes").await
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
 async fn pictures_of_jobs_and_shop_in_the_dark() -> Result<()> {
     journey(DARK, |_, browser| async move {
         let camera = Camera::new();
@@ -148,9 +164,6 @@ async fn pictures_of_steel_rack_and_supply() -> Result<()> {
         browser.fill_field("Inside corner, radius", "3/4").await?;
         browser.see("[data-action='grind']").await?;
         camera.take(&browser, "edge-grade").await?;
-        browser.press_at("[id$='trigger-past']", "\u{e007}").await?;
-        browser.see("[data-kept]").await?;
-        camera.take(&browser, "edge-past").await?;
         browser.open("/edge").await?;
         browser.press_at("[id$='trigger-before']", "\u{e007}").await?;
         let pace = browser.see("[role='slider'][aria-label='Pace']").await?;

@@ -17,11 +17,11 @@ use crate::quantity::{Duration, GasFlow, GasVolume, Length, Mass, Speed};
 use crate::section::balance::{Hold, Part, holds, part};
 use crate::section::panel::{Element, Panel};
 use crate::section::{Asked, Family, Profile, Stroke, StrokeStart, Way, strokes};
-use crate::source::COMPUTED;
+use crate::source::{COMPUTED, OURS};
 use crate::steel::surface::Surface;
 use crate::tip::choose::{generic_series, suits};
 use crate::tip::owned::{Tip, TipKind};
-use crate::trace::{Kind, Measure, Quantity, Trace, Tracer};
+use crate::trace::{Kind, Measure, Quantity, Step, Trace, Tracer};
 
 /// What is asked.
 #[derive(Clone, Debug, PartialEq)]
@@ -42,6 +42,8 @@ pub struct SectionRequest {
     pub drop: Option<Length>,
     /// The most that this shop lifts.
     pub lifting_limit: Option<Mass>,
+    /// The stroke whose chains are told, from 1; the main one where it is not said.
+    pub explain: Option<usize>,
 }
 
 /// One stroke, with what to set.
@@ -146,12 +148,17 @@ impl SectionPlan {
             cost: self.totals.cost,
             count: asked.base.cut.count,
             notes: self.notes.clone(),
-            traces: self.traces(main),
+            traces: self.traces(self.explained(asked).unwrap_or(main)),
             ..main.settings.clone()
         })
     }
 
-    /// The chains of the main stroke, and of each total the strokes it is made of.
+    /// The stroke that is asked about.
+    fn explained(&self, asked: &SectionRequest) -> Option<&StrokePlan> {
+        self.strokes.get(asked.explain?.checked_sub(1)?)
+    }
+
+    /// The chains of one stroke, and of each total the strokes it is made of.
     fn traces(&self, main: &StrokePlan) -> Vec<Trace> {
         let money = |it: &StrokePlan| it.cost.as_ref().map_or(0.0, Cost::total);
         let sums: [Sum; 5] = [
@@ -272,11 +279,30 @@ fn slow_speed(request: &Request, base: Speed, thickness: Length) -> Result<Speed
     Ok(Speed::from_m_s(base.as_m_s() * part.min(1.0)))
 }
 
+/// A kerf that is still hot needs part of a first heating.
+fn heated_by_the_kerf(settings: &mut Settings) {
+    let hot = |time: Duration| Duration::from_s(time.as_s() * RESTART_FACTOR);
+    settings.start_preheat = settings.start_preheat.map(hot);
+    let set = settings.start_preheat.set.as_s();
+    let of = |it: &&mut Trace| it.quantity == Quantity::StartPreheat;
+    if let Some(trace) = settings.traces.iter_mut().find(of) {
+        // the result comes last and once
+        let result = trace
+            .steps
+            .pop()
+            .map(|step| Step { value: Measure::Number(Kind::Duration, set), ..step });
+        let factor = Measure::Number(Kind::Ratio, RESTART_FACTOR);
+        let times = Step { code: "times_hot_kerf", value: factor, source: OURS, values: vec![] };
+        trace.steps.push(times);
+        trace.steps.extend(result);
+    }
+}
+
 fn stroke_plan(
     (stroke, first): (&Stroke, bool),
     request: &Request,
 ) -> std::result::Result<StrokePlan, Vec<Error>> {
-    let settings = plan(request)?;
+    let mut settings = plan(request)?;
     let pace = settings.travel_speed.set;
     let mut slow_speeds = Vec::with_capacity(stroke.slow.len());
     let mut cutting = settings.time.cutting.as_s();
@@ -286,9 +312,11 @@ fn stroke_plan(
         cutting += length / slow.as_m_s() - length / pace.as_m_s();
         slow_speeds.push(slow);
     }
-    let heated = settings.start_preheat.set.as_s();
-    let hot = stroke.start == StrokeStart::Kerf;
-    let spared = if hot { heated * (1.0 - RESTART_FACTOR) } else { 0.0 };
+    let cold = settings.start_preheat.set.as_s();
+    if stroke.start == StrokeStart::Kerf {
+        heated_by_the_kerf(&mut settings);
+    }
+    let spared = cold - settings.start_preheat.set.as_s();
     let turning = if stroke.turned { TURN.as_s() } else { 0.0 };
     // the torch is taken up once; from stroke to stroke it is moved on
     let policy = &request.policy;

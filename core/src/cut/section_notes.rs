@@ -124,6 +124,7 @@ fn cut_notes(asked: &SectionRequest) -> Vec<Note> {
 
 fn weight_notes(asked: &SectionRequest, plan: &SectionPlan) -> Vec<Note> {
     let mut notes = Vec::new();
+    let across = asked.asked.cut.is_across();
     for (of, part) in [("piece", plan.piece), ("drop", plan.drop)] {
         let Some(part) = part else { continue };
         let values = vec![
@@ -131,16 +132,22 @@ fn weight_notes(asked: &SectionRequest, plan: &SectionPlan) -> Vec<Note> {
             mass("mass", part.mass),
             length("centre", part.centre),
         ];
+        let heavy = part.mass > BY_HAND;
         notes.push(match asked.lifting_limit {
             Some(limit) if part.mass > limit => {
                 let values = [values, vec![mass("limit", limit)]].concat();
                 Note::new(Level::Stop, "over_the_lifting_limit", values)
             }
-            _ if part.mass > BY_HAND => Note::new(Level::Caution, "hold_by_hoist", values),
+            // what is not parted lies where it lay
+            _ if heavy && of == "piece" => {
+                let level = if across { Level::Caution } else { Level::Info };
+                Note::new(level, "piece_on_props", values)
+            }
+            _ if heavy => Note::new(Level::Caution, "hold_by_hoist", values),
             _ => Note::new(Level::Info, "hold_by_support", values),
         });
     }
-    if asked.asked.cut.is_across() && plan.drop.is_none() {
+    if across && plan.drop.is_none() {
         notes.push(Note::new(Level::Caution, "drop_not_said", vec![]));
     }
     notes

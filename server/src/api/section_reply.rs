@@ -311,12 +311,6 @@ fn stroke(
 ) -> ApiResult<StrokeWire> {
     let (it, panel) = (&plan.stroke, &panels[plan.stroke.panel]);
     let settings = CutPlan::from_core(&plan.settings)?;
-    let first = settings.start_preheat_s;
-    let hot = if it.start == galvanon_core::section::StrokeStart::Kerf {
-        galvanon_core::cut::RESTART_FACTOR
-    } else {
-        1.0
-    };
     let part = part_of(it.element.code(), lie.turn(panel.outward()), family);
     let zones = it.slow.iter().zip(&plan.slow_speeds);
     Ok(StrokeWire {
@@ -360,11 +354,7 @@ fn stroke(
         tip: settings.tip,
         oxygen_pressure_kpa: settings.oxygen_pressure_kpa,
         fuel_pressure_kpa: settings.fuel_pressure_kpa,
-        start_preheat_s: BandWire {
-            low: first.low * hot,
-            set: first.set * hot,
-            high: first.high * hot,
-        },
+        start_preheat_s: settings.start_preheat_s,
         travel_speed_mm_min: settings.travel_speed_mm_min,
         kerf_mm: settings.kerf_mm,
         starts: settings.starts,

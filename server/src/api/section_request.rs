@@ -18,10 +18,10 @@ use serde::{Deserialize, Serialize};
 use serde_json::{Value, json};
 use utoipa::ToSchema;
 
-use super::fields::{Fields, Given, NumberField};
+use super::fields::{Fields, Given, NumberField, wrong_shape};
 use super::sections::LONGEST;
 use crate::error::{ApiError, ApiResult, Limits};
-use crate::text::printed;
+use crate::text::{Section, filled, printed};
 
 /// A shape by hand.
 #[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
@@ -121,6 +121,8 @@ pub struct SectionWire {
     /// The most that is lifted.
     #[schema(value_type = Option<f64>)]
     pub lifting_limit_kg: Option<Given>,
+    /// The stroke whose numbers the traces tell of, from 1; the one that cuts most when left out.
+    pub explain_stroke: Option<usize>,
 }
 
 const FAMILIES: &[(Family, &str)] = &[
@@ -249,6 +251,15 @@ impl Reader<'_> {
         made.map_err(|error| self.refuse(error)).ok()
     }
 
+    /// A stroke that is asked about is one of those there are.
+    fn explained(&mut self, asked: Option<usize>, strokes: usize) {
+        if let Some(order) = asked.filter(|order| !(1..=strokes).contains(order)) {
+            let path = self.path("explain_stroke");
+            let fault = wrong_shape(&path, &format!("1 to {strokes}"), json!(order));
+            self.fields.errors.push(fault);
+        }
+    }
+
     /// A name that is none, or one whose sizes are no shape.
     fn refuse_name(&mut self, typed: &str, error: Error) {
         if matches!(error, Error::UnknownChoice { .. }) {
@@ -268,8 +279,12 @@ impl Reader<'_> {
                     _ => "cut.kind",
                 };
                 let path = self.path(name);
-                let allowed = allowed.into_iter().map(str::to_owned).collect();
+                let allowed: Vec<String> = allowed.into_iter().map(str::to_owned).collect();
+                let message = (name == "profile").then(|| no_such_shape(&value, &allowed));
                 self.fields.unknown_choice(&path, json!(value), allowed);
+                if let (Some(message), Some(last)) = (message, self.fields.errors.last_mut()) {
+                    last.message = message;
+                }
             }
             Error::Contradiction { input, code, value, against, .. } => {
                 let path = self.path(&field_of(input));
@@ -418,6 +433,15 @@ pub fn refuse_length(fields: &mut Fields, path: &str, (code, value, against): (&
     }
 }
 
+/// A name that no shape has, with the nearest ones.
+fn no_such_shape(typed: &str, nearest: &[String]) -> String {
+    filled(Section::Errors, "no_such_shape", |placeholder| match placeholder {
+        "typed" => Some(typed.to_owned()),
+        "nearest" => Some(nearest.join(", ")),
+        _ => None,
+    })
+}
+
 /// The field of the wire that an input of core stands in.
 fn field_of(input: &str) -> String {
     match input {
@@ -459,12 +483,13 @@ pub fn read_section(
     if reader.fields.errors.is_empty() {
         let planned = strokes(&profile, &Asked { cut, access });
         let way = section.way.as_deref();
-        let fault = match planned {
-            Ok(all) => way.and_then(|way| all.way(way).err()),
-            Err(error) => Some(error),
-        };
-        if let Some(error) = fault {
-            reader.refuse(error);
+        let chosen = planned.and_then(|all| match way {
+            Some(way) => all.way(way).map(|way| way.strokes.len()),
+            None => Ok(all.ways.first().map_or(0, |way| way.strokes.len())),
+        });
+        match chosen {
+            Ok(strokes) => reader.explained(section.explain_stroke, strokes),
+            Err(error) => reader.refuse(error),
         }
     }
     let mut base = base;
@@ -479,5 +504,6 @@ pub fn read_section(
         piece,
         drop,
         lifting_limit,
+        explain: section.explain_stroke,
     })
 }

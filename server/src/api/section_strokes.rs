@@ -80,6 +80,7 @@ impl StrokesRequest {
             drop_length_mm: self.drop_length_mm.clone(),
             inside_surface: self.inside_surface.clone(),
             lifting_limit_kg: self.lifting_limit_kg.clone(),
+            explain_stroke: None,
         });
         Ok(whole)
     }

@@ -23,6 +23,7 @@ export const keys = {
   allKept: ["kept-diagnoses"] as const,
   weights: ["edge-weights"] as const,
   shapes: (typed: string) => ["shapes", typed] as const,
+  explained: (body: unknown) => ["explained", body] as const,
   template: (query: unknown) => ["template", query] as const,
   outline: (code: string) => ["outline", code] as const,
   diagnosis: (answers: unknown) => ["diagnosis", answers] as const,

@@ -15,6 +15,7 @@ import { noteKey } from "./model";
 import { SectionInputs } from "./SectionInputs";
 import { SectionStage } from "./SectionStage";
 import { StrokeList } from "./StrokeList";
+import { StrokeWhy } from "./StrokeWhy";
 
 type Section = Schemas["SectionReply"];
 const PARTED = ["square", "mitre", "bevel", "saddle"];
@@ -103,6 +104,7 @@ export function SectionBench(props: Props) {
   const currency = useCurrency();
   const [here, setHere] = useState(0);
   useEffect(() => setHere((now) => Math.min(now, section.strokes.length - 1)), [section]);
+  const [asked, setAsked] = useState<string | null>(null);
   const sides = sidesOf(request.section);
   const of = (change: CutInput["section"] & object) => onChange({ section: change });
   const quiet = plan.notes.filter((note) => (note.level as Level) === "info");
@@ -166,7 +168,19 @@ export function SectionBench(props: Props) {
             "No one tip suits every stroke: each names its own."
           )}
         </p>
-        <StrokeList section={section} fuel={request.gas.fuel} here={here} onPick={setHere} />
+        <StrokeList
+          section={section}
+          fuel={request.gas.fuel}
+          here={here}
+          onPick={setHere}
+          onWhy={setAsked}
+        />
+        <StrokeWhy
+          request={request}
+          stroke={here + 1}
+          quantity={asked}
+          onClose={() => setAsked(null)}
+        />
         <div className="grid grid-cols-2 gap-1.5 sm:grid-cols-4">
           {whole.map(([quantity, name, value]) => (
             <button
@@ -182,12 +196,7 @@ export function SectionBench(props: Props) {
           ))}
         </div>
         {(section.piece ?? section.drop) && (
-          <Balance
-            piece={section.piece}
-            drop={section.drop}
-            parted={PARTED.includes(section.kind)}
-            system={system}
-          />
+          <Balance section={section} parted={PARTED.includes(section.kind)} system={system} />
         )}
         <TemplateLink section={section} request={request} />
         {quiet.map((note) => (

@@ -1,4 +1,4 @@
-/** A shape by its name: what fits is offered as it is typed, and taken by Enter, arrow or click. */
+/** A shape by its name: what fits is offered as it is typed, and taken by arrow and Enter, or by click. */
 import { useEffect, useId, useState } from "react";
 import { useShapes } from "./useShapes";
 
@@ -8,7 +8,8 @@ export function ShapeField({ value, error, onCommit }: Props) {
   const id = useId();
   const [text, setText] = useState(value);
   const [open, setOpen] = useState(false);
-  const [at, setAt] = useState(0);
+  // nothing is taken that was not pointed at: a typed name is sent as it is
+  const [at, setAt] = useState(-1);
   useEffect(() => setText(value), [value]);
   const { data } = useShapes(open ? text : "");
   const offered = open ? [...(data?.profiles ?? []), ...(data?.nearest ?? [])].slice(0, 8) : [];
@@ -28,14 +29,14 @@ export function ShapeField({ value, error, onCommit }: Props) {
         role="combobox"
         aria-expanded={offered.length > 0}
         aria-controls={`${id}-list`}
-        aria-activedescendant={offered.length > 0 ? `${id}-${at}` : undefined}
+        aria-activedescendant={at >= 0 && at < offered.length ? `${id}-${at}` : undefined}
         aria-invalid={error !== undefined}
         value={text}
         autoComplete="off"
         spellCheck={false}
         onChange={(event) => {
           setText(event.target.value);
-          setAt(0);
+          setAt(-1);
           setOpen(true);
         }}
         onBlur={() => {
@@ -46,7 +47,8 @@ export function ShapeField({ value, error, onCommit }: Props) {
           const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
           if (step !== undefined && offered.length > 0) {
             event.preventDefault();
-            setAt((at + step + offered.length) % offered.length);
+            const from = at < 0 && step < 0 ? 0 : at;
+            setAt((from + step + offered.length) % offered.length);
           }
           if (event.key === "Enter") take(offered[at]?.code ?? text.trim());
           if (event.key === "Escape") {

@@ -1,6 +1,7 @@
 /** The strokes in order: what is cut, how, and why then; the one at hand opens its settings. */
 import type { Schemas } from "@/api/client";
 import { sentence, word } from "@/text";
+import { holdsBefore } from "@/text/section";
 import { Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
 import { clock, print } from "@/units";
@@ -22,33 +23,61 @@ function Slow({ stroke }: { stroke: Stroke }) {
   ));
 }
 
-function Settings({ stroke, fuel }: { stroke: Stroke; fuel: string }) {
+function Settings({
+  stroke,
+  fuel,
+  onWhy,
+}: {
+  stroke: Stroke;
+  fuel: string;
+  onWhy: (quantity: string) => void;
+}) {
   const { system } = usePreferences();
-  const rows: [string, string][] = [
-    ["Tip", `${stroke.tip.bore_mm} mm`],
-    ["Oxygen", print(stroke.oxygen_pressure_kpa.set, "pressure", system)],
-    [word(fuel), print(stroke.fuel_pressure_kpa.set, "pressure", system)],
-    ["Heat", print(stroke.start_preheat_s.set, "duration", system)],
-    ["Pace", print(stroke.travel_speed_mm_min.set, "speed", system)],
-    ["Kerf", print(stroke.kerf_mm, "bore", system)],
-    ["Time", clock(stroke.time_s.total)],
+  const rows: [string, string, string][] = [
+    ["tip", "Tip", `${stroke.tip.bore_mm} mm`],
+    ["oxygen_pressure_kpa", "Oxygen", print(stroke.oxygen_pressure_kpa.set, "pressure", system)],
+    ["fuel_pressure_kpa", word(fuel), print(stroke.fuel_pressure_kpa.set, "pressure", system)],
+    ["start_preheat_s", "Heat", print(stroke.start_preheat_s.set, "duration", system)],
+    ["travel_speed_mm_min", "Pace", print(stroke.travel_speed_mm_min.set, "speed", system)],
+    ["kerf_mm", "Kerf", print(stroke.kerf_mm, "bore", system)],
   ];
-  if (stroke.bevel_deg > 0.05) rows.push(["Tilt", print(stroke.bevel_deg, "angle", system)]);
   return (
     <dl className="grid grid-cols-[repeat(auto-fill,minmax(84px,1fr))] gap-x-2 gap-y-1">
-      {rows.map(([name, value]) => (
-        <div key={name}>
+      {rows.map(([quantity, name, value]) => (
+        <div key={quantity}>
           <dt className="text-xs text-ink-2">{name}</dt>
-          <dd className="text-sm font-semibold">{value}</dd>
+          <dd>
+            <button
+              type="button"
+              onClick={() => onWhy(quantity)}
+              className="text-sm font-semibold underline decoration-line-strong decoration-dotted underline-offset-3 hover:text-accent"
+              data-stroke-quantity={quantity}
+            >
+              {value}
+            </button>
+          </dd>
         </div>
       ))}
+      {stroke.bevel_deg > 0.05 && (
+        <div>
+          <dt className="text-xs text-ink-2">Tilt</dt>
+          <dd className="text-sm font-semibold">{print(stroke.bevel_deg, "angle", system)}</dd>
+        </div>
+      )}
     </dl>
   );
 }
 
-type Props = { section: Section; fuel: string; here: number; onPick: (index: number) => void };
+type Props = {
+  section: Section;
+  fuel: string;
+  here: number;
+  onPick: (index: number) => void;
+  /** A number of the open stroke is asked about. */
+  onWhy: (quantity: string) => void;
+};
 
-export function StrokeList({ section, fuel, here, onPick }: Props) {
+export function StrokeList({ section, fuel, here, onPick, onWhy }: Props) {
   const { system } = usePreferences();
   return (
     <ol
@@ -57,7 +86,6 @@ export function StrokeList({ section, fuel, here, onPick }: Props) {
     >
       {section.strokes.map((stroke, index) => {
         const open = index === here;
-        const held = section.holds.filter((hold) => hold.before_stroke === stroke.order);
         return (
           <li key={stroke.order} data-stroke-row={stroke.order}>
             <button
@@ -99,15 +127,14 @@ export function StrokeList({ section, fuel, here, onPick }: Props) {
                 </p>
                 <p className="text-xs text-ink-2" data-stand={stroke.stand}>
                   Stand: {word(stroke.stand)}.
-                  {held.map((hold) => (
-                    <strong key={`${hold.part}${hold.at_mm}`} className="font-semibold">
+                  {holdsBefore(section, stroke.order, system).map((hold) => (
+                    <strong key={hold} className="font-semibold">
                       {" "}
-                      First a {word(hold.by)} under the {hold.part},{" "}
-                      {print(hold.at_mm, "length", system)} from the cut.
+                      First {hold}.
                     </strong>
                   ))}
                 </p>
-                <Settings stroke={stroke} fuel={fuel} />
+                <Settings stroke={stroke} fuel={fuel} onWhy={onWhy} />
                 <span className="flex flex-wrap gap-1.5">
                   <Slow stroke={stroke} />
                   {stroke.stops_mm.length > 0 && (

@@ -56,7 +56,8 @@ export function Chain({
                   : band(step.value, step.to, kind, system);
               return (
                 <li
-                  key={step.code}
+                  // biome-ignore lint/suspicious/noArrayIndexKey: a chain keeps its order, and a sum says one step often
+                  key={`${step.code} ${i}`}
                   className={`border-l-3 pl-3 ${LOOKS[step.standing] ?? ""}`}
                   data-step={step.code}
                 >

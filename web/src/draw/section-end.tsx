@@ -7,7 +7,7 @@ import { StrokeMark, TorchMark } from "./stroke-marks";
 type Section = Schemas["SectionReply"];
 type Stroke = Schemas["StrokeWire"];
 
-const VIEW = { width: 330, height: 330, room: 60 };
+const VIEW = { width: 240, height: 252, room: 58 };
 const AWAY: Record<string, Spot> = {
   above: { x: 0, y: -1 },
   below: { x: 0, y: 1 },
@@ -72,15 +72,15 @@ export function SectionEnd({ section, torch, running, sides, onSide, onPick }: P
     const line = stroke.path.map(place);
     const middle = along(line, 0.5);
     const away = awayFrom(section, stroke, middle, centre);
-    return { stroke, line, away, badge: { x: middle.x + 21 * away.x, y: middle.y + 21 * away.y } };
+    return { stroke, line, away, badge: { x: middle.x + 19 * away.x, y: middle.y + 19 * away.y } };
   });
   // numbers that would lie on each other stand one behind the other
   drawn.forEach((each, i) => {
-    const on = (p: Spot) => Math.hypot(p.x - each.badge.x, p.y - each.badge.y) < 19;
+    const on = (p: Spot) => Math.hypot(p.x - each.badge.x, p.y - each.badge.y) < 17;
     const before = drawn.slice(0, i).filter(({ line }) => line.length > 1 && !isPoint(line));
     if (isPoint(each.line)) return;
     while (before.some(({ badge }) => on(badge))) {
-      each.badge = { x: each.badge.x + 21 * each.away.x, y: each.badge.y + 21 * each.away.y };
+      each.badge = { x: each.badge.x + 19 * each.away.x, y: each.badge.y + 19 * each.away.y };
     }
   });
   const seen = new Set<string>();
@@ -127,10 +127,10 @@ export function SectionEnd({ section, torch, running, sides, onSide, onPick }: P
 }
 
 const PADS: Record<string, { x: number; y: number; w: number; h: number; turn: number }> = {
-  above: { x: 100, y: 2, w: 130, h: 23, turn: 0 },
-  below: { x: 100, y: 305, w: 130, h: 23, turn: 0 },
-  near: { x: -51, y: 153, w: 130, h: 23, turn: -90 },
-  far: { x: 251, y: 153, w: 130, h: 23, turn: 90 },
+  above: { x: 62, y: 1, w: 116, h: 20, turn: 0 },
+  below: { x: 62, y: 231, w: 116, h: 20, turn: 0 },
+  near: { x: -47, y: 116, w: 116, h: 20, turn: -90 },
+  far: { x: 171, y: 116, w: 116, h: 20, turn: 90 },
 };
 const NAMES: Record<string, string> = {
   above: "from above",
@@ -167,10 +167,10 @@ function Sides({
         />
         <text
           x={middle.x}
-          y={middle.y + 4.5}
+          y={middle.y + 4}
           transform={about}
           textAnchor="middle"
-          fontSize="13.5"
+          fontSize="12"
           fill="var(--ink)"
         >
           {open ? NAMES[side] : `${NAMES[side]}: shut`}

@@ -6,15 +6,18 @@ import { d, StrokeMark, TorchMark } from "./stroke-marks";
 
 type Section = Schemas["SectionReply"];
 
-const VIEW = { width: 400, height: 330 };
-const LEFT = 92;
-const GAP = 13;
+const VIEW = { width: 300, height: 252 };
+const LEFT = 88;
+const GAP = 10;
 /** Beyond this a shape is drawn shorter than it is, and says so. */
 const LONGEST = 4;
 /** Cuts that part a shape across: what lies before them is the drop. */
 const ACROSS = ["square", "mitre", "bevel", "saddle"];
 /** Cuts that begin where the shape ends. */
 const FROM_THE_END = ["cope", "access_hole", "strip", "split"];
+
+/** Cuts that take a part out of the piece. */
+const NOTCHED = ["cope", "access_hole", "web_opening"];
 
 type Marked = { index: number; badge: Spot };
 
@@ -39,10 +42,10 @@ type Props = {
 export function SectionUnfolded({ section, torch, running, system, onPick }: Props) {
   const { panels, strokes } = section;
   const high = panels.reduce((sum, panel) => sum + panel.width_mm, 0);
-  const scaleU = (VIEW.height - 26 - GAP * (panels.length - 1)) / high;
+  const scaleU = (VIEW.height - 25 - GAP * (panels.length - 1)) / high;
   const zs = strokes.flatMap((stroke) => stroke.line.map((p) => p.z_mm));
   const [low, top] = [Math.min(...zs, 0), Math.max(...zs, 0)];
-  const wide = VIEW.width - LEFT - 12;
+  const wide = VIEW.width - LEFT - 4;
   const parted = ACROSS.includes(section.kind);
   // room on both sides of what is cut; none where the shape ends
   const room = Math.max((wide / scaleU - (top - low)) / 2, (top - low) * 0.12);
@@ -58,7 +61,7 @@ export function SectionUnfolded({ section, torch, running, system, onPick }: Pro
   const level = (panel: Section["panels"][number] | undefined) =>
     (panel?.face ?? []).reduce((sum, p) => sum + p.y_mm, 0) / Math.max(panel?.face.length ?? 1, 1);
   const flipped = section.inner.length === 0 && level(panels[0]) < level(panels.at(-1)) - 1e-6;
-  let down = 8;
+  let down = 7;
   const ordered = panels.map((panel, i) => ({ panel, i }));
   if (flipped) ordered.reverse();
   const bands: { panel: Section["panels"][number]; y: number; height: number }[] = [];
@@ -68,7 +71,7 @@ export function SectionUnfolded({ section, torch, running, system, onPick }: Pro
     down += height + GAP;
     bands[i] = { panel, y, height };
   }
-  const [leftEnd, rightEnd] = [Math.max(x(from), LEFT), Math.min(x(to), VIEW.width - 12)];
+  const [leftEnd, rightEnd] = [Math.max(x(from), LEFT), Math.min(x(to), VIEW.width - 4)];
   const place = (panel: number, p: { u_mm: number; z_mm: number }): Spot => {
     const band = bands[panel];
     if (band === undefined) return { x: 0, y: 0 };
@@ -82,6 +85,14 @@ export function SectionUnfolded({ section, torch, running, system, onPick }: Pro
       .flatMap((stroke) => stroke.line.map((p) => place(panel, p)))
       .sort((a, b) => a.y - b.y);
     return `${d([{ x: leftEnd, y }, ...line, { x: leftEnd, y: y + height }])} Z`;
+  };
+  // what a notch or an opening takes out: between its line and the end, or inside its line
+  const wasteOf = (stroke: Schemas["StrokeWire"]) => {
+    const [first, last] = [stroke.line[0], stroke.line.at(-1)];
+    if (!NOTCHED.includes(section.kind) || first === undefined || last === undefined) return "";
+    const toEnd =
+      section.kind === "web_opening" ? [] : [last, first].map((p) => ({ ...p, z_mm: 0 }));
+    return `${d([...stroke.line, ...toEnd].map((p) => place(stroke.panel, p)))} Z`;
   };
   const now = strokes[torch.stroke];
   const marked = apart(
@@ -127,7 +138,7 @@ export function SectionUnfolded({ section, torch, running, system, onPick }: Pro
             x={leftEnd - 8}
             y={y + height / 2 - 1}
             textAnchor="end"
-            fontSize="13"
+            fontSize="12"
             fill="var(--ink)"
           >
             {panel.text}
@@ -142,6 +153,9 @@ export function SectionUnfolded({ section, torch, running, system, onPick }: Pro
             {print(panel.thickness_mm, "bore", system)}
           </text>
         </g>
+      ))}
+      {strokes.map((stroke) => (
+        <path key={stroke.order} d={wasteOf(stroke)} fill="url(#drop-hatch)" />
       ))}
       {marked.map(({ stroke, index, spots, badge, apart }) => {
         return (
@@ -159,9 +173,9 @@ export function SectionUnfolded({ section, torch, running, system, onPick }: Pro
       })}
       {running && tip && <TorchMark at={tip} away={{ x: 0.35, y: -0.94 }} slow={torch.slow} />}
       <g fontSize="12" fill="var(--ink-2)">
-        {parted && (
+        {(parted || NOTCHED.includes(section.kind)) && (
           <text x={leftEnd} y={VIEW.height - 4}>
-            drop
+            {parted ? "drop" : "hatched: falls out"}
           </text>
         )}
         <text x={rightEnd} y={VIEW.height - 4} textAnchor="end">

@@ -21,6 +21,8 @@ const SIDES = ["above", "near", "far", "below"];
 const TO_NOTE = ["piece", "start, s", "pace", "edge", "gas left", "who, when"];
 /** As many rows as leave the card on one sheet. */
 const ROWS_TO_NOTE = 5;
+/** A shape's strokes take room of their own. */
+const ROWS_OF_A_SHAPE = 4;
 
 function Big({
   name,
@@ -203,7 +205,13 @@ function Sheet({
           small={`${word(fuel)} ${print(plan.line_total.fuel_l, "gas_volume", system)}, ${clock(plan.line_total.time_s)}`}
         />
       </div>
-      <div className="grid gap-4 sm:grid-cols-[minmax(0,11fr)_minmax(0,9fr)] print:grid-cols-[11fr_9fr]">
+      <div
+        className={`grid gap-4 ${
+          section
+            ? "sm:grid-cols-[minmax(0,5fr)_minmax(0,13fr)] print:grid-cols-[5fr_13fr]"
+            : "sm:grid-cols-[minmax(0,11fr)_minmax(0,9fr)] print:grid-cols-[11fr_9fr]"
+        }`}
+      >
         {section ? (
           <Schools fuel={fuel} />
         ) : (
@@ -218,7 +226,9 @@ function Sheet({
           </div>
         )}
         <div className="flex flex-col gap-2">
-          <ul className="flex flex-col gap-0.5 text-sm leading-tight">
+          <ul
+            className={`flex flex-col gap-0.5 text-sm leading-tight ${section ? "print:text-xs" : ""}`}
+          >
             {plan.notes.map((note) => (
               <li key={noteKey(note)} className="flex gap-1.5">
                 <Mark level={note.level as Level} />
@@ -253,7 +263,7 @@ function Sheet({
         </thead>
         <tbody>
           {Array.from(
-            { length: Math.min(plan.line_total.count, ROWS_TO_NOTE) },
+            { length: Math.min(plan.line_total.count, section ? ROWS_OF_A_SHAPE : ROWS_TO_NOTE) },
             (_, i) => i + 1,
           ).map((row) => (
             <tr key={row} className="h-6 border-b border-ink align-bottom">

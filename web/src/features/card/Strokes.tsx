@@ -3,6 +3,7 @@ import type { CutPlan } from "@/api/client";
 import { SectionEnd } from "@/draw/section-end";
 import { SectionUnfolded } from "@/draw/section-unfolded";
 import { word } from "@/text";
+import { holdsBefore } from "@/text/section";
 import { print, type System } from "@/units";
 
 type Section = NonNullable<CutPlan["section"]>;
@@ -30,7 +31,7 @@ export function Strokes({
         {section.piece && `, piece ${print(section.piece.mass_kg, "mass", system)}`}
         {section.drop && `, drop ${print(section.drop.mass_kg, "mass", system)}`}
       </p>
-      <div className="grid grid-cols-1 gap-2 sm:grid-cols-2 print:mx-auto print:w-[62%] print:grid-cols-2">
+      <div className="grid grid-cols-1 gap-2 sm:grid-cols-2 print:mx-auto print:w-[52%] print:grid-cols-2">
         <SectionEnd section={section} torch={BEFORE} running={false} sides={sides} />
         <SectionUnfolded section={section} torch={BEFORE} running={false} system={system} />
       </div>
@@ -53,6 +54,7 @@ export function Strokes({
                   <strong>{stroke.part_text}</strong> {print(stroke.travel_mm, "length", system)} ×{" "}
                   {print(stroke.through_mm, "bore", system)}
                   <span className="block text-xs">
+                    {holdsBefore(section, stroke.order, system).map((hold) => `first ${hold}; `)}
                     {stroke.turned && "turn first; "}
                     {word(`attitude_${stroke.attitude}`)}, from {word(stroke.from)}
                     {!section.one_tip && `; ${stroke.tip.bore_mm} mm tip`}
@@ -65,14 +67,16 @@ export function Strokes({
                     ? `kerf of ${stroke.kerf_of}`
                     : word(stroke.start)}
                 </td>
-                <td className="pr-2 font-bold">
+                <td className="pr-2 font-bold whitespace-nowrap">
                   {print(stroke.oxygen_pressure_kpa.set, "pressure", system)}
                 </td>
-                <td className="pr-2 font-bold">
+                <td className="pr-2 font-bold whitespace-nowrap">
                   {print(stroke.fuel_pressure_kpa.set, "pressure", system)}
                 </td>
-                <td className="pr-2">{print(stroke.start_preheat_s.set, "duration", system)}</td>
-                <td className="pr-2 font-bold">
+                <td className="pr-2 whitespace-nowrap">
+                  {print(stroke.start_preheat_s.set, "duration", system)}
+                </td>
+                <td className="pr-2 font-bold whitespace-nowrap">
                   {print(stroke.travel_speed_mm_min.set, "speed", system)}
                 </td>
                 <td>

@@ -102,7 +102,7 @@ export function JobPage() {
   return (
     <div className="flex flex-col gap-3">
       <header className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
-        <div>
+        <div className="min-w-0 flex-1 basis-96">
           <h1 className="flex flex-wrap items-center gap-3 text-lg font-semibold">
             {job.data.job.name}
             {fuel && (

@@ -50,8 +50,8 @@ export function TemplatePage() {
           </h1>
           <p className="text-sm text-ink-2">
             Once round {print(round, "length", system)}, {print(height, "length", system)} high.
-            Print at 100 %, measure the 50 mm mark, cut along the line, join the strips, wrap it
-            with the mark “top” on top.
+            Print at 100 %, measure the 50 mm mark, cut along the line, join the strips, wrap the
+            paper round the piece with the mark “top” on top, and chalk along its edge.
           </p>
         </div>
         <span className="flex flex-wrap gap-2">
