@@ -6,7 +6,7 @@
 //! the domains above it.
 //!
 //! 1. [`steel`]: what is cut, whether oxygen cuts it, what its faces carry
-//! 2. [`section`]: rolled shapes and tubes, as outlines, found as people type them
+//! 2. [`section`]: rolled shapes and tubes, as outlines, found as people type them, and the strokes that cut them
 //! 3. [`gas`]: fuels, oxygen, hoses, and what a regulator must be set to
 //! 4. [`tip`]: bores, the published flow for a thickness, and which tip to fit
 //! 5. [`cut`]: one stroke, from a [`cut::Request`] to [`cut::Settings`] with their traces

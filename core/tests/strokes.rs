@@ -96,6 +96,38 @@ fn a_standing_beam_is_cut_from_its_upper_flange_down() {
     assert_eq!(lying.strokes[2].start, StrokeStart::Kerf);
 }
 
+/// By hand (docs/model/section.md): the strokes of W12x26 in square inches, fillets 0.2146·r² each; published 7.65.
+#[test]
+fn the_strokes_of_a_beam_have_the_areas_that_one_adds_up() {
+    let plan = all_ways("W12x26", Cut::Square);
+    let fillets = 4.0 * 0.2146 * 0.30_f64.powi(2);
+    let by_hand = [6.49 * 0.38, 11.44 * 0.23 + fillets, 3.245 * 0.38, 3.245 * 0.38];
+    let way = plan.way("standing").expect("the way");
+    for (stroke, expected) in way.strokes.iter().zip(by_hand) {
+        let area = stroke.cut_area.as_m2() / 0.0254_f64.powi(2);
+        assert!((area / expected - 1.0).abs() < 0.003, "{area} against {expected}");
+    }
+    assert!((by_hand.iter().sum::<f64>() / 7.65 - 1.0).abs() < 0.002);
+}
+
+/// By hand (docs/model/section.md): a quarter of 3 in pipe is 2.579 in round the middle of its wall; the line rises
+/// 0.240 in over half of an upper one and 0.260 in over half of a side one, nearly as a parabola does.
+#[test]
+fn the_quarters_of_a_saddle_are_as_long_as_by_hand() {
+    let cut = Cut::Saddle { header: Length::from_in(6.625), angle: deg(90.0) };
+    let plan = all_ways("pipe 3 sch 40", cut);
+    let half = PI / 8.0 * (3.5 - 0.216);
+    let long = |rise: f64| 2.0 * half * (1.0 + 2.0 / 3.0 * (rise / half).powi(2));
+    for (stroke, expected) in plan.ways[0].strokes.iter().zip([0.240, 0.260, 0.240, 0.260]) {
+        let length = stroke.length.as_m() / 0.0254;
+        assert!((length / long(expected) - 1.0).abs() < 0.005, "{length}");
+    }
+    let saddle =
+        template(RoundEnd::Saddle(Length::from_in(6.625), deg(90.0)), Length::from_in(3.5), 360);
+    let high = saddle.iter().map(|p| p.1).fold(0.0, f64::max) / 0.0254;
+    assert!((high - 0.500).abs() < 0.001, "{high}");
+}
+
 #[test]
 fn a_tube_is_pierced_once_and_a_channel_never() {
     let tube = all_ways("HSS6x6x1/4", Cut::Square);
@@ -437,6 +469,7 @@ mod settings {
     use galvanon_core::cut::{Level, Request, plan};
     use galvanon_core::quantity::Mass;
     use galvanon_core::steel::surface::Surface;
+    use galvanon_core::trace::{Kind, Measure, Quantity};
 
     use super::*;
 
@@ -498,8 +531,18 @@ mod settings {
         let plan = made(&request(shape("C10x15.3"), Cut::Square));
         let kerf = plan.strokes.iter().find(|it| it.stroke.start == StrokeStart::Kerf);
         let kerf = kerf.expect("a web");
-        let first = kerf.settings.start_preheat.set.as_s();
-        assert!((kerf.time.preheat.as_s() - first / 2.0).abs() < 1e-9);
+        let mut plate = Request::plate(kerf.stroke.usual, kerf.stroke.length);
+        let tips = galvanon_core::tip::choose::generic_series().expect("the series");
+        plate.tip = tips.into_iter().find(|tip| tip.bore == kerf.settings.bore);
+        let cold = plan_of(&plate).start_preheat.set.as_s();
+        assert!((kerf.time.preheat.as_s() - cold / 2.0).abs() < 1e-9);
+        assert!((kerf.settings.start_preheat.set.as_s() - cold / 2.0).abs() < 1e-9);
+        // the chain says so, and ends in what is shown
+        let chain = kerf.settings.traces.iter().find(|it| it.quantity == Quantity::StartPreheat);
+        let steps = &chain.expect("a chain").steps;
+        assert!(steps.iter().any(|step| step.code == "times_hot_kerf"));
+        let shown = Measure::Number(Kind::Duration, kerf.settings.start_preheat.set.as_s());
+        assert_eq!(steps.last().map(|step| &step.value), Some(&shown));
     }
 
     #[test]

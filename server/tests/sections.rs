@@ -93,6 +93,84 @@ async fn strokes_add_up_to_the_section_and_carry_their_settings() {
     }
 }
 
+/// One side in reach: a flange keeps its thickness and area, the jet goes through its width.
+#[actix_web::test]
+async fn an_edgewise_stroke_keeps_its_elements_thickness() {
+    let app = TestApp::start().await;
+    let mut body = asked("W12x26", json!({ "kind": "square" }));
+    body["access"] = json!("one_side");
+    body["piece_length_mm"] = json!(6096);
+    body["drop_length_mm"] = json!(500);
+    let plan = app.post("/api/v1/sections/strokes", &body).await.body;
+    let flange = &plan["strokes"][0];
+    assert_eq!(flange["attitude"], "edgewise");
+    let inches = |key: &serde_json::Value| key.as_f64().unwrap() / 25.4;
+    assert!((inches(&flange["thickness_mm"]["high"]) - 0.38).abs() < 0.002, "{flange}");
+    assert!((inches(&flange["length_mm"]) - 6.49).abs() < 0.001);
+    assert!((inches(&flange["through_mm"]) - 6.49).abs() < 0.001);
+    assert!((inches(&flange["travel_mm"]) - 0.38).abs() < 0.002);
+    let area = plan["profile"]["area_mm2"].as_f64().unwrap();
+    assert!((sum(&plan["strokes"], "cut_area_mm2") / area - 1.0).abs() < 0.02);
+    // the piece on two props before the first stroke, the drop under its middle before the last
+    let holds: Vec<_> = plan["holds"].as_array().unwrap().iter().collect();
+    let told: Vec<_> = holds.iter().map(|it| (&it["part"], &it["before_stroke"])).collect();
+    let (piece, drop) = (json!("piece"), json!("drop"));
+    assert_eq!(told, [(&piece, &json!(1)), (&piece, &json!(1)), (&drop, &json!(3))]);
+    assert_eq!(holds[2]["at_mm"], 250.0);
+}
+
+/// A number of one stroke says how it came to be: the trace is that stroke's, where it is asked for.
+#[actix_web::test]
+async fn a_stroke_is_explained_when_it_is_asked_for() {
+    let app = TestApp::start().await;
+    let ask = |stroke: u32| {
+        json!({ "steel": {}, "cut": { "process": "freehand" }, "gas": { "fuel": "acetylene" },
+            "section": { "profile": "C10x15.3", "cut": { "kind": "square" }, "explain_stroke": stroke } })
+    };
+    let plan = app.post("/api/v1/cut-plans/preview", &ask(1)).await;
+    assert_eq!(plan.status, 200, "{}", plan.body);
+    let strokes = plan.body["section"]["strokes"].as_array().unwrap().clone();
+    for (at, stroke) in strokes.iter().enumerate() {
+        let order = u32::try_from(at + 1).unwrap();
+        let plan = app.post("/api/v1/cut-plans/preview", &ask(order)).await.body;
+        let heat = plan["trace"].as_array().unwrap().iter();
+        let heat = heat.filter(|it| it["quantity"] == "start_preheat_s").next_back().unwrap();
+        let last = heat["steps"].as_array().unwrap().last().unwrap()["value"].as_f64().unwrap();
+        let shown = stroke["start_preheat_s"]["set"].as_f64().unwrap();
+        assert!((last / shown - 1.0).abs() < 1e-6, "{order}: {last} against {shown}");
+    }
+    let refused = app.post("/api/v1/cut-plans/preview", &ask(9)).await;
+    assert_eq!(refused.body["error"]["fields"][0]["path"], "section.explain_stroke");
+}
+
+/// Flats, bars and hollow sections by their sizes, offered as they are typed; a unit is never guessed.
+#[actix_web::test]
+async fn shapes_are_typed_by_their_sizes() {
+    let app = TestApp::start().await;
+    let found = app.get("/api/v1/sections/profiles?query=rhs%20100x60x5").await.body;
+    assert_eq!(found["profiles"][0]["code"], "RHS 100X60X5 mm");
+    let plan = app
+        .post("/api/v1/sections/strokes", &asked("flat 4x1/2 in", json!({ "kind": "square" })))
+        .await
+        .body;
+    assert_eq!(plan["profile"]["code"], "FLAT 4X1/2 in");
+    assert_eq!(plan["strokes"].as_array().unwrap().len(), 1);
+    // 4 by 1/2 in
+    let area = plan["strokes"][0]["cut_area_mm2"].as_f64().unwrap();
+    assert!((area - 4.0 * 25.4 * 0.5 * 25.4).abs() < 1e-3, "{area}");
+    for (typed, code) in [
+        ("flat 100x12", "shape_without_unit"),
+        ("SHS 80x50", "shape_sizes"),
+        ("W12x28", "unknown_choice"),
+    ] {
+        let refused =
+            app.post("/api/v1/sections/strokes", &asked(typed, json!({ "kind": "square" }))).await;
+        let field = &refused.body["error"]["fields"][0];
+        assert_eq!((&field["path"], &field["code"]), (&json!("profile"), &json!(code)));
+        assert!(!field["message"].as_str().unwrap().contains('{'), "{field}");
+    }
+}
+
 #[actix_web::test]
 async fn every_cut_is_planned_over_http_and_says_its_words() {
     let app = TestApp::start().await;

@@ -238,7 +238,7 @@ async fn the_demo_shop_loads_once_and_shows_each_fuel_and_start() {
     assert!(demo::load(&app.pool, &folder).await.unwrap());
     assert!(!demo::load(&app.pool, &folder).await.unwrap(), "a filled shop is left as it is");
     let jobs = app.get("/api/v1/jobs").await.body["jobs"].clone();
-    assert_eq!(jobs.as_array().unwrap().len(), 4);
+    assert_eq!(jobs.as_array().unwrap().len(), 5);
     let mut met = std::collections::BTreeSet::new();
     let mut lines = 0;
     for job in jobs.as_array().unwrap() {
@@ -255,7 +255,7 @@ async fn the_demo_shop_loads_once_and_shows_each_fuel_and_start() {
             met.extend(notes.iter().map(|note| note["code"].as_str().unwrap().to_owned()));
         }
     }
-    assert_eq!(lines, 14);
+    assert_eq!(lines, 20);
     for wanted in [
         "acetylene",
         "propane",

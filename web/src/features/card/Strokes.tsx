@@ -9,7 +9,7 @@ import { print, type System } from "@/units";
 type Section = NonNullable<CutPlan["section"]>;
 const BEFORE = { stroke: -1, part: 0, slow: false };
 /** As many strokes as leave the card on one sheet; a long split says the rest in one row. */
-const ROWS = 9;
+const ROWS = 7;
 
 export function Strokes({
   section,
