@@ -93,6 +93,12 @@ pub const PRICES: [Price; 8] = [
 /// The heaviest piece that one person or the shop's crane lifts, kg.
 pub const LIFTING_LIMIT: (&str, f64, (f64, f64)) = ("lifting_limit_kg", 1_000.0, (1.0, 100_000.0));
 
+/// How long the fire watch stays after the last flame, minutes. Source: `nfpa_51b`; at least `osha_1910_252`.
+pub const FIRE_WATCH_MIN: (&str, f64, (f64, f64)) = ("fire_watch_min", 60.0, (30.0, 240.0));
+
+/// Whom to call, in the shop's own words: local numbers differ.
+pub const EMERGENCY: &str = "emergency_numbers";
+
 /// Choices that are no schools: what the shop reads in, and its usual fuel.
 pub const CHOICES: [(&str, &[&str], &str); 3] = [
     ("currency", &["$", "€", "£", "kr", "zł"], "$"),
@@ -125,6 +131,8 @@ pub async fn current(pool: &PgPool) -> ApiResult<Map<String, Value>> {
         all.insert(price.key.into(), json!(price.estimate));
     }
     all.insert(LIFTING_LIMIT.0.into(), json!(LIFTING_LIMIT.1));
+    all.insert(FIRE_WATCH_MIN.0.into(), json!(FIRE_WATCH_MIN.1));
+    all.insert(EMERGENCY.into(), json!(""));
     for row in crate::store::shop_settings::newest(pool).await? {
         all.insert(row.key, row.value);
     }

@@ -161,7 +161,28 @@ impl Shop {
         (request, notes)
     }
 
-    fn gauges(&self, rig: &Value) -> Gauges {
+    /// How the torch of a rig is built, where one is named.
+    #[must_use]
+    pub fn build_of_torch(&self, rig: &Value) -> Option<&str> {
+        let id = &rig["rack"]["torch"];
+        let found = self.rack.iter().find(|view| *id == json!(view.gear.record.id));
+        found.and_then(|view| view.gear.fields["build"].as_str())
+    }
+
+    /// The longer of a rig's hoses, m, where one is known.
+    #[must_use]
+    pub fn longest_hose(&self, rig: &Value) -> Option<f64> {
+        let (gear, _) = self.rigged(rig);
+        let of = |place: &str| {
+            let named = gear["gas"][place]["length_m"].as_f64();
+            named.or_else(|| rig["gas"][place]["length_m"].as_f64())
+        };
+        ["oxygen_hose", "fuel_hose"].into_iter().filter_map(of).reduce(f64::max)
+    }
+
+    /// The ends of the scales of a rig's gauges.
+    #[must_use]
+    pub fn gauges(&self, rig: &Value) -> Gauges {
         let scale = |place: &str| {
             let id = &rig["rack"][place];
             let found = self.rack.iter().find(|view| *id == json!(view.gear.record.id));
@@ -171,7 +192,7 @@ impl Shop {
     }
 
     /// Whether arrestors in service stand for both lines; `None` where none is on the list.
-    fn arrestors(&self) -> Option<bool> {
+    pub fn arrestors(&self) -> Option<bool> {
         let mut all = self.rack.iter().filter(|view| view.gear.kind == "arrestor").peekable();
         all.peek()?;
         let serving: Vec<_> = all.filter(|view| view.gear.in_service).collect();

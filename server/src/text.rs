@@ -44,6 +44,7 @@ pub struct Sentences {
     stays: SectionOfFile,
     troubles: SectionOfFile,
     steps: SectionOfFile,
+    run: SectionOfFile,
     relations: SectionOfFile,
     problems: SectionOfFile,
     assumed: SectionOfFile,
@@ -68,6 +69,8 @@ pub enum Section {
     Troubles,
     /// What to do, a step at a time.
     Steps,
+    /// The order of work at the torch.
+    Run,
     /// How an edge is predicted.
     Relations,
     /// Problems of a typed line.
@@ -95,6 +98,7 @@ fn found(section: Section, code: &str) -> Option<&'static Sentence> {
         Section::Stays => &all.stays,
         Section::Troubles => &all.troubles,
         Section::Steps => &all.steps,
+        Section::Run => &all.run,
         Section::Relations => &all.relations,
         Section::Problems => &all.problems,
         Section::Assumed => &all.assumed,

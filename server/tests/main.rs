@@ -20,6 +20,7 @@ mod never_500;
 mod openapi;
 mod rack;
 mod rows;
+mod run;
 mod sections;
 mod sentences;
 mod storage;

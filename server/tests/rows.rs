@@ -214,7 +214,8 @@ async fn schools_have_one_default_each_and_a_reason_for_every_way() {
             assert_eq!(shop["settings"][school["question"].as_str().unwrap()], school["option"]);
         }
     }
-    assert_eq!(defaults.len(), 12);
+    // every question that the trade disagrees on
+    assert_eq!(defaults.len(), 15);
     assert!(defaults.values().all(|count| *count == 1), "{defaults:?}");
 }
 

@@ -133,8 +133,8 @@ async fn a_stroke_is_explained_when_it_is_asked_for() {
     for (at, stroke) in strokes.iter().enumerate() {
         let order = u32::try_from(at + 1).unwrap();
         let plan = app.post("/api/v1/cut-plans/preview", &ask(order)).await.body;
-        let heat = plan["trace"].as_array().unwrap().iter();
-        let heat = heat.filter(|it| it["quantity"] == "start_preheat_s").next_back().unwrap();
+        let mut chains = plan["trace"].as_array().unwrap().iter();
+        let heat = chains.find(|it| it["quantity"] == "start_preheat_s").unwrap();
         let last = heat["steps"].as_array().unwrap().last().unwrap()["value"].as_f64().unwrap();
         let shown = stroke["start_preheat_s"]["set"].as_f64().unwrap();
         assert!((last / shown - 1.0).abs() < 1e-6, "{order}: {last} against {shown}");

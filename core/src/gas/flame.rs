@@ -5,9 +5,9 @@ use crate::error::Result;
 use crate::quantity::GasFlow;
 
 /// Below this part of the neutral ratio a flame is carburising. Source: `ours`.
-const CARBURISING_BELOW: f64 = 0.95;
+pub const CARBURISING_BELOW: f64 = 0.95;
 /// Above this part of the neutral ratio a flame is oxidising. Source: `ours`.
-const OXIDISING_ABOVE: f64 = 1.05;
+pub const OXIDISING_ABOVE: f64 = 1.05;
 
 /// What the flame does to the steel.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]

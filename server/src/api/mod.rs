@@ -31,11 +31,13 @@ pub mod prediction;
 pub mod recovery;
 pub mod reference;
 pub mod rows;
+pub mod run;
 pub mod section_reply;
 pub mod section_request;
 pub mod section_strokes;
 pub mod section_template;
 pub mod sections;
+pub mod setup;
 pub mod shop;
 pub mod steel;
 pub mod supply;
@@ -76,6 +78,10 @@ pub fn routes(app: &mut web::ServiceConfig) {
         .service(recovery::recovery)
         .service(weights::list_weights)
         .service(prediction::prediction)
+        .service(setup::write_sheet)
+        .service(run::show)
+        .service(run::keep)
+        .service(run::show_record)
         .service(burns::list)
         .service(burns::create)
         .service(kept::list)

@@ -166,3 +166,24 @@ pub async fn recovery(
     let estimated = prices["estimated"].as_bool().unwrap_or(true);
     Ok(web::Json(reply(&lost, &found, (wage, estimated))))
 }
+
+/// What to do in order when a cut goes out, for a card at the torch: where it was through, and where it was not.
+///
+/// # Errors
+/// [`ApiError::Invalid`] when the cut is not possible.
+pub fn guides(cut: &CutPlanRequest) -> ApiResult<[Vec<SentenceWire>; 2]> {
+    let guide = |through: bool| -> ApiResult<Vec<SentenceWire>> {
+        let lost = lost(&RecoveryRequest {
+            cut: cut.clone(),
+            through,
+            slag: None,
+            scrap: Some(Given(serde_json::json!("none_of_the_two"))),
+            finished: false,
+            not_through_mm: None,
+        })?;
+        let found = recover(&lost).map_err(internal)?;
+        let steps = found.steps.iter();
+        Ok(steps.map(|it| SentenceWire::of(Section::Steps, it.code, &it.values)).collect())
+    };
+    Ok([guide(true)?, guide(false)?])
+}

@@ -12,13 +12,14 @@ use uuid::Uuid;
 
 use super::body::{Body, read};
 use super::cut::CutPlanRequest;
-use super::fields::{Fields, Given, NumberField};
+use super::fields::{Fields, Given, NumberField, wrong_shape};
 use super::guard::person;
 use super::merge::merged;
 use super::weights;
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::settings::{
-    CHOICES, FIGURES, LIFTING_LIMIT, PRICES, School, as_request, current, schools,
+    CHOICES, EMERGENCY, FIGURES, FIRE_WATCH_MIN, LIFTING_LIMIT, PRICES, School, as_request,
+    current, schools,
 };
 use crate::store::shop_settings::{self, Setting};
 
@@ -27,7 +28,7 @@ use crate::store::shop_settings::{self, Setting};
 pub struct ShopReply {
     /// Value by key: every school, reach_mm, handling_s, reposition_s, clean_up_s_m,
     /// ambient_pressure_kpa, discharge_coefficient, torch_loss_percent, units,
-    /// fuel, every price, tip_life_starts, lifting_limit_kg. What was never set is an estimate.
+    /// fuel, every price, tip_life_starts, lifting_limit_kg, fire_watch_min, emergency_numbers. What was never set is an estimate.
     #[schema(value_type = Object)]
     pub settings: Map<String, Value>,
     /// The schools, with reasons.
@@ -61,8 +62,24 @@ fn plain_range(key: &str) -> Option<Range> {
     if key == lifting {
         return Some(Range::new("value", "kg", low, high));
     }
+    let (watch, _, (short, long)) = FIRE_WATCH_MIN;
+    if key == watch {
+        return Some(Range::new("value", "min", short, long));
+    }
     let price = PRICES.iter().find(|price| price.key == key)?;
     Some(if price.field == "tip_life_starts" { TIP_LIFE } else { PRICE })
+}
+
+/// The longest list of numbers to call.
+const LONGEST_NUMBERS: usize = 300;
+
+fn numbers_to_call(value: &Value) -> ApiResult<()> {
+    let mut fields = Fields::default();
+    if value.as_str().is_none_or(|text| text.chars().count() > LONGEST_NUMBERS) {
+        let expected = format!("at most {LONGEST_NUMBERS} characters");
+        fields.errors.push(wrong_shape("value", &expected, Value::Null));
+    }
+    fields.done(())
 }
 
 /// Whether a key may have a value: a school of its question, or a figure the planner accepts.
@@ -85,6 +102,9 @@ pub fn checked(key: &str, value: &Value) -> ApiResult<()> {
         let mut fields = Fields::default();
         fields.unknown_choice("value", value.clone(), allowed);
         return Err(ApiError::Invalid(fields.errors));
+    }
+    if key == EMERGENCY {
+        return numbers_to_call(value);
     }
     if let Some(range) = plain_range(key) {
         let mut fields = Fields::default();

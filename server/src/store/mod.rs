@@ -8,6 +8,7 @@ pub mod jobs;
 pub mod people;
 pub mod photos;
 pub mod plans;
+pub mod run_events;
 pub mod shop_settings;
 
 use serde::Serialize;

@@ -80,7 +80,11 @@ const UNITS = [
   { value: "metric", text: "millimetre and kPa" },
 ];
 
-const ACTS: Record<string, string> = { yes: "moves the figures", card: "printed on the run card" };
+const ACTS: Record<string, string> = {
+  yes: "moves the figures",
+  card: "printed on the run card",
+  run: "used at the torch",
+};
 
 function Question({
   schools,

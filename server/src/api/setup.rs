@@ -1,0 +1,275 @@
+//! The order of work at the torch, by the contract.
+
+use actix_web::{post, web};
+use galvanon_core::quantity::{Duration, Length};
+use galvanon_core::setup::run_sheet::{FIRE_WATCH, HOSE, STOOD, USUAL_WATCH};
+use galvanon_core::setup::{
+    FirstCylinder, Lighting, Phase, Place, Setup, Shutdown, Step, TorchKind, ValveTurns, run_sheet,
+};
+use galvanon_core::trace::Kind;
+use serde::{Deserialize, Serialize};
+use serde_json::{Value, json};
+use utoipa::ToSchema;
+
+use super::body::Body;
+use super::edge::internal;
+use super::fields::{Fields, Given, NumberField, wrong_shape};
+use super::gear_request::{FUELS, optional};
+use crate::error::{ApiResult, ErrorBody};
+use crate::text::{Section, filled, sentence};
+
+const TORCHES: [(TorchKind, &str); 2] =
+    [(TorchKind::Combination, "combination"), (TorchKind::Dedicated, "dedicated")];
+const SHUTDOWNS: [(Shutdown, &str); 2] =
+    [(Shutdown::FuelFirst, "fuel_first"), (Shutdown::OxygenFirst, "oxygen_first")];
+const FIRST: [(FirstCylinder, &str); 2] =
+    [(FirstCylinder::Oxygen, "oxygen"), (FirstCylinder::Fuel, "fuel")];
+const LIGHTING: [(Lighting, &str); 2] =
+    [(Lighting::FuelOnly, "fuel_only"), (Lighting::LittleOxygen, "little_oxygen")];
+
+/// What a shop settles once.
+#[derive(Clone, Debug, Default, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct RunPolicy {
+    /// fuel_first, oxygen_first; by fuel when left out.
+    #[schema(value_type = Option<String>)]
+    pub shutdown: Option<Given>,
+    /// 0.25, 0.5, 0.75, 1.0; 0.75 when left out.
+    #[schema(value_type = Option<f64>)]
+    pub acetylene_valve_turns: Option<Given>,
+    /// oxygen, fuel; oxygen when left out.
+    #[schema(value_type = Option<String>)]
+    pub first_cylinder: Option<Given>,
+    /// fuel_only, little_oxygen; fuel_only when left out.
+    #[schema(value_type = Option<String>)]
+    pub lighting: Option<Given>,
+}
+
+/// What a place brings with it; no where it is left out.
+#[derive(Clone, Debug, Default, Deserialize, Serialize, ToSchema)]
+#[serde(deny_unknown_fields, default)]
+pub struct PlaceWire {
+    /// Wind.
+    pub wind: bool,
+    /// Over bare concrete or stones.
+    pub bare_floor: bool,
+    /// In a pit or cellar.
+    pub low: bool,
+    /// In a confined space.
+    pub confined: bool,
+    /// The steel is painted, plated or galvanised.
+    pub coated: bool,
+}
+
+/// Everything that decides the order of work.
+#[derive(Clone, Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct RunSheetRequest {
+    /// acetylene, propane, propylene, natural_gas.
+    #[schema(value_type = String)]
+    pub fuel: Option<Given>,
+    /// combination, dedicated.
+    #[schema(value_type = String)]
+    pub torch: Option<Given>,
+    /// The shop's schools.
+    #[serde(default)]
+    pub policy: RunPolicy,
+    /// An acetylene cylinder that lay down has stood so many hours, 0 to 1000; left out when none lay.
+    #[schema(value_type = Option<f64>)]
+    pub lying_acetylene_hours_upright: Option<Given>,
+    /// Where.
+    #[serde(default)]
+    pub place: PlaceWire,
+    /// Regulators, hoses and torch are still together from the last time.
+    #[serde(default)]
+    pub assembled: bool,
+    /// Whether flashback arrestors are in the lines; yes when left out.
+    pub arrestors: Option<bool>,
+    /// The longer hose, 0.5 to 200 m; 15 when left out.
+    #[schema(value_type = Option<f64>)]
+    pub hose_length_m: Option<Given>,
+    /// How long the fire watch stays, 30 to 240 minutes; 60 when left out.
+    #[schema(value_type = Option<f64>)]
+    pub fire_watch_min: Option<Given>,
+}
+
+/// One step.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct StepWire {
+    /// Its name among all steps of a sheet.
+    pub key: String,
+    /// Code of its sentence.
+    pub code: String,
+    /// Its sentence.
+    pub text: String,
+    /// step: do it; check: look; stop: not one step further until it holds.
+    pub level: String,
+    /// How long its clock runs.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub timer_s: Option<f64>,
+    /// The gas that it is done for: oxygen or the fuel.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub gas: Option<String>,
+    /// Whether it may be left out only with a reason that is kept.
+    pub needs_reason: bool,
+    /// The question of the shop's schools that decides it.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub policy: Option<String>,
+    /// The values in its sentence.
+    #[schema(value_type = Object)]
+    pub values: Value,
+}
+
+/// One stage of the work.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct PhaseWire {
+    /// Its code.
+    pub code: String,
+    /// What it is called.
+    pub title: String,
+    /// Its steps, in order.
+    pub steps: Vec<StepWire>,
+}
+
+/// The order of work.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct RunSheetReply {
+    /// In order: place, dress, cylinders, regulators, hoses, tip, open, leak_test, pressures, light, cut, torch_off,
+    /// shut_down, bleed, hand_over.
+    pub phases: Vec<PhaseWire>,
+}
+
+/// Turns as a hand counts them: "3/4 turn".
+fn turns_in_words(turns: f64) -> String {
+    let quarters = (turns * 4.0).round();
+    match quarters {
+        q if q <= 1.0 => "1/4 turn".into(),
+        q if q <= 2.0 => "1/2 turn".into(),
+        q if q <= 3.0 => "3/4 turn".into(),
+        _ => "1 turn".into(),
+    }
+}
+
+fn step_wire(step: &Step) -> StepWire {
+    let gas = step.gas.map(|gas| sentence(Section::Words, gas).unwrap_or(gas).to_owned());
+    let turns = step.turns.map(turns_in_words);
+    let text = filled(Section::Run, step.code, |placeholder| match placeholder {
+        "gas" => gas.clone(),
+        "turns" => turns.clone(),
+        _ => None,
+    });
+    // a sentence that begins with the gas begins as a sentence does
+    let mut letters = text.chars();
+    let text = letters
+        .next()
+        .map_or(String::new(), |first| first.to_uppercase().chain(letters).collect::<String>());
+    StepWire {
+        key: step.key(),
+        code: step.code.into(),
+        text,
+        level: step.level.code().into(),
+        timer_s: step.timer.map(Duration::as_s),
+        gas: step.gas.map(str::to_owned),
+        needs_reason: step.needs_reason,
+        policy: step.policy.map(str::to_owned),
+        values: json!({ "gas": step.gas, "turns": step.turns }),
+    }
+}
+
+/// The order of work with its sentences.
+///
+/// # Errors
+/// Only a fault of ours: what can be wrong is refused before.
+pub fn sheet(setup: &Setup) -> ApiResult<Vec<PhaseWire>> {
+    let wire = |(phase, steps): (Phase, Vec<Step>)| PhaseWire {
+        code: phase.code().into(),
+        title: filled(Section::Run, &format!("phase_{}", phase.code()), |_| None),
+        steps: steps.iter().map(step_wire).collect(),
+    };
+    Ok(run_sheet(setup).map_err(internal)?.into_iter().map(wire).collect())
+}
+
+fn turns(fields: &mut Fields, given: Option<&Given>) -> ValveTurns {
+    let Some(given) = given.filter(|given| !given.0.is_null()) else {
+        return ValveTurns::default();
+    };
+    let found = ValveTurns::ALL.into_iter().find(|it| given.0.as_f64() == Some(it.turns()));
+    found.unwrap_or_else(|| {
+        let fault =
+            wrong_shape("policy.acetylene_valve_turns", "0.25, 0.5, 0.75 or 1", given.0.clone());
+        fields.errors.push(fault);
+        ValveTurns::default()
+    })
+}
+
+fn seconds(
+    fields: &mut Fields,
+    path: &str,
+    (given, range, unit): (Option<&Given>, &galvanon_core::range::Range, f64),
+) -> Option<Duration> {
+    let given = given.filter(|given| !given.0.is_null())?;
+    let shown = galvanon_core::range::Range::new(
+        range.input,
+        if unit > 60.0 { "h" } else { "min" },
+        range.low / unit,
+        range.high / unit,
+    );
+    let field = NumberField { path: path.into(), range: &shown, kind: Kind::Ratio };
+    Some(Duration::from_s(fields.number(&field, Some(given), None) * unit))
+}
+
+impl RunSheetRequest {
+    /// Core's question.
+    ///
+    /// # Errors
+    /// [`crate::error::ApiError::Invalid`] with every field at fault.
+    pub fn to_core(&self) -> ApiResult<Setup> {
+        let mut fields = Fields::default();
+        let fuel = fields.choice("fuel", self.fuel.as_ref(), (FUELS, None));
+        let torch = fields.choice("torch", self.torch.as_ref(), (&TORCHES, None));
+        let policy = &self.policy;
+        let shutdown =
+            optional(&mut fields, "policy.shutdown", (policy.shutdown.as_ref(), &SHUTDOWNS));
+        let first = optional(
+            &mut fields,
+            "policy.first_cylinder",
+            (policy.first_cylinder.as_ref(), &FIRST),
+        );
+        let lighting =
+            optional(&mut fields, "policy.lighting", (policy.lighting.as_ref(), &LIGHTING));
+        let turns = turns(&mut fields, policy.acetylene_valve_turns.as_ref());
+        let lying = self.lying_acetylene_hours_upright.as_ref();
+        let upright_for =
+            seconds(&mut fields, "lying_acetylene_hours_upright", (lying, &STOOD, 3_600.0));
+        let watch = self.fire_watch_min.as_ref();
+        let fire_watch = seconds(&mut fields, "fire_watch_min", (watch, &FIRE_WATCH, 60.0));
+        let hose = self.hose_length_m.as_ref().filter(|given| !given.0.is_null()).map(|given| {
+            let field =
+                NumberField { path: "hose_length_m".into(), range: &HOSE, kind: Kind::Ratio };
+            Length::from_m(fields.number(&field, Some(given), None))
+        });
+        let PlaceWire { wind, bare_floor, low, confined, coated } = self.place;
+        let usual = Setup::usual(fuel, torch);
+        fields.done(Setup {
+            shutdown: shutdown.unwrap_or(usual.shutdown),
+            turns,
+            first_cylinder: first.unwrap_or_default(),
+            lighting: lighting.unwrap_or_default(),
+            place: Place { wind, bare_floor, low, confined, coated },
+            assembled: self.assembled,
+            arrestors: self.arrestors.unwrap_or(true),
+            upright_for,
+            hose: hose.unwrap_or(usual.hose),
+            fire_watch: fire_watch.unwrap_or(USUAL_WATCH),
+            ..usual
+        })
+    }
+}
+
+/// The order of work for a fuel, a torch, a place and a shop's schools, from the request alone.
+#[utoipa::path(post, operation_id = "setup_run_sheet", path = "/api/v1/setup/run-sheet", request_body = RunSheetRequest,
+    responses((status = 200, body = RunSheetReply), (status = 422, body = ErrorBody)))]
+#[post("/setup/run-sheet")]
+pub async fn write_sheet(body: Body<RunSheetRequest>) -> ApiResult<web::Json<RunSheetReply>> {
+    Ok(web::Json(RunSheetReply { phases: sheet(&body.value.to_core()?)? }))
+}
