@@ -27,6 +27,7 @@ pub use cost::{Cost, Prices};
 pub use cue::Cue;
 pub use policy::{Direction, Factors, Handedness, Policy, PressureSchool};
 pub use preheat_time::RESTART_FACTOR;
+pub use pressure::ACETYLENE_CEILING;
 pub use request::{
     Access, CutInput, GasInput, Process, Quality, Request, ScrapSide, Start, SteelInput, Stroke,
 };

@@ -3,6 +3,7 @@
 use std::collections::BTreeMap;
 
 use actix_web::{HttpRequest, get, post, web};
+use galvanon_core::cut::ACETYLENE_CEILING;
 use galvanon_core::edge::trouble::troubles;
 use galvanon_core::gas::flame::{CARBURISING_BELOW, OXIDISING_ABOVE};
 use galvanon_core::gas::fuel::Fuel;
@@ -28,7 +29,7 @@ use super::jobs::cards;
 use super::lines::{LineView, view};
 use super::recovery::guides;
 use super::rows::id;
-use super::setup::{PhaseWire, PlaceWire, RunSheetRequest, sheet};
+use super::setup::{PlaceWire, RunPhase, RunSheetRequest, sheet};
 use super::trouble::{TroubleWire, trouble_wire};
 use crate::error::{ApiError, ApiResult, ErrorBody, FieldError};
 use crate::settings::{EMERGENCY, FIRE_WATCH_MIN, School, schools};
@@ -36,6 +37,7 @@ use crate::shop::{Gauges, Shop};
 use crate::store::people::Person;
 use crate::store::run_events::{self, Arrived, RunEvent};
 use crate::store::{job_lines, jobs, people};
+use crate::text::Section;
 
 /// Events sent at once.
 const MOST: usize = 500;
@@ -43,27 +45,42 @@ const MOST: usize = 500;
 const LONGEST: usize = 2_000;
 /// The longest name of a step.
 const LONGEST_KEY: usize = 80;
+/// For a burn of the skin. Source: `common_practice` of first aid.
+const FIRST_AID: [&str; 4] = ["burn_flame_out", "burn_cool", "burn_cover", "burn_call"];
 /// What a gauge can show.
 const READING: Range = Range::new("pressure", "Pa", 0.0, 4e7);
 
 /// What the place and the gear bring with them.
 #[derive(Debug, Default, Deserialize, IntoParams)]
-#[serde(default)]
+#[into_params(parameter_in = Query)]
 pub struct RunQuery {
     /// Wind.
-    pub wind: bool,
+    pub wind: Option<bool>,
     /// Over bare concrete or stones.
-    pub bare_floor: bool,
+    pub bare_floor: Option<bool>,
     /// In a pit or cellar.
-    pub low: bool,
+    pub low: Option<bool>,
     /// In a confined space.
-    pub confined: bool,
+    pub confined: Option<bool>,
     /// The steel is painted, plated or galvanised.
-    pub coated: bool,
+    pub coated: Option<bool>,
     /// Regulators, hoses and torch are still together from the last time.
-    pub assembled: bool,
+    pub assembled: Option<bool>,
     /// An acetylene cylinder that lay down has stood so many hours.
     pub lying_acetylene_hours_upright: Option<f64>,
+}
+
+impl RunQuery {
+    fn place(&self) -> PlaceWire {
+        let holds = |told: Option<bool>| told.unwrap_or(false);
+        PlaceWire {
+            wind: holds(self.wind),
+            bare_floor: holds(self.bare_floor),
+            low: holds(self.low),
+            confined: holds(self.confined),
+            coated: holds(self.coated),
+        }
+    }
 }
 
 /// One cut of the run.
@@ -104,15 +121,19 @@ pub struct RunDocument {
     /// Whether the set is still together.
     pub assembled: bool,
     /// The order of work.
-    pub phases: Vec<PhaseWire>,
+    pub phases: Vec<RunPhase>,
     /// Its cuts, in order; those that must not be made are among them.
     pub cuts: Vec<RunCut>,
     /// The ends of the scales of the gauges in use.
     pub gauges: Gauges,
+    /// What the fuel never goes above at its regulator, flowing or shut; null where there is no such limit.
+    pub ceiling_kpa: Option<f64>,
     /// Which flame a mixture makes.
     pub flame: FlameBands,
     /// What can go wrong with this fuel, what can hurt first.
     pub troubles: Vec<TroubleWire>,
+    /// What to do for a burn of the skin, in order.
+    pub first_aid: Vec<SentenceWire>,
     /// Whom to call, in the shop's words; empty until it is set.
     pub emergency_numbers: String,
     /// The shop's answer to each question the trade disagrees on, and the other ones.
@@ -196,7 +217,7 @@ pub struct RecordReply {
 }
 
 /// The run sheet that shop, rig and place give.
-fn phases(shop: &Shop, (fuel, rig): (Fuel, &Value), query: &RunQuery) -> ApiResult<Vec<PhaseWire>> {
+fn phases(shop: &Shop, (fuel, rig): (Fuel, &Value), query: &RunQuery) -> ApiResult<Vec<RunPhase>> {
     let setting = |key: &str| shop.settings.get(key).and_then(Value::as_str).unwrap_or_default();
     let torch = shop.build_of_torch(rig).unwrap_or("combination");
     let shutdown = Some(setting("torch_off")).filter(|school| *school != "by_fuel");
@@ -206,7 +227,6 @@ fn phases(shop: &Shop, (fuel, rig): (Fuel, &Value), query: &RunQuery) -> ApiResu
         "one" => 1.0,
         _ => 0.75,
     };
-    let RunQuery { wind, bare_floor, low, confined, coated, assembled, .. } = *query;
     let asked: RunSheetRequest = read(&json!({
         "fuel": fuel.code(),
         "torch": torch,
@@ -216,8 +236,8 @@ fn phases(shop: &Shop, (fuel, rig): (Fuel, &Value), query: &RunQuery) -> ApiResu
             "first_cylinder": setting("first_cylinder"),
             "lighting": setting("lighting"),
         },
-        "place": { "wind": wind, "bare_floor": bare_floor, "low": low, "confined": confined, "coated": coated },
-        "assembled": assembled,
+        "place": query.place(),
+        "assembled": query.assembled.unwrap_or(false),
         "arrestors": shop.arrestors(),
         "lying_acetylene_hours_upright": query.lying_acetylene_hours_upright,
         "hose_length_m": shop.longest_hose(rig),
@@ -250,21 +270,25 @@ pub async fn show(
         .or_else(|| shop.settings.get("fuel").and_then(Value::as_str));
     let fuel =
         FUELS.iter().find(|(_, code)| Some(*code) == told).map_or(Fuel::Acetylene, |it| it.0);
-    let RunQuery { wind, bare_floor, low, confined, coated, assembled, .. } = *query;
     Ok(web::Json(RunDocument {
         job_id: job.record.id,
         made_at: OffsetDateTime::now_utc(),
         fuel: fuel.code().into(),
-        place: PlaceWire { wind, bare_floor, low, confined, coated },
-        assembled,
+        place: query.place(),
+        assembled: query.assembled.unwrap_or(false),
         phases: phases(&shop, (fuel, &job.rig), &query)?,
         cuts,
         gauges: shop.gauges(&job.rig),
+        ceiling_kpa: (fuel == Fuel::Acetylene).then(|| ACETYLENE_CEILING.as_pa() / 1e3),
         flame: FlameBands {
             carburising_below: CARBURISING_BELOW,
             oxidising_above: OXIDISING_ABOVE,
         },
         troubles: troubles(fuel).map_err(internal)?.map(trouble_wire).collect(),
+        first_aid: FIRST_AID
+            .iter()
+            .map(|code| SentenceWire::of(Section::Steps, code, &[]))
+            .collect(),
         emergency_numbers: shop
             .settings
             .get(EMERGENCY)

@@ -95,7 +95,7 @@ pub struct RunSheetRequest {
 
 /// One step.
 #[derive(Clone, Debug, Serialize, ToSchema)]
-pub struct StepWire {
+pub struct RunStep {
     /// Its name among all steps of a sheet.
     pub key: String,
     /// Code of its sentence.
@@ -122,13 +122,13 @@ pub struct StepWire {
 
 /// One stage of the work.
 #[derive(Clone, Debug, Serialize, ToSchema)]
-pub struct PhaseWire {
+pub struct RunPhase {
     /// Its code.
     pub code: String,
     /// What it is called.
     pub title: String,
     /// Its steps, in order.
-    pub steps: Vec<StepWire>,
+    pub steps: Vec<RunStep>,
 }
 
 /// The order of work.
@@ -136,7 +136,7 @@ pub struct PhaseWire {
 pub struct RunSheetReply {
     /// In order: place, dress, cylinders, regulators, hoses, tip, open, leak_test, pressures, light, cut, torch_off,
     /// shut_down, bleed, hand_over.
-    pub phases: Vec<PhaseWire>,
+    pub phases: Vec<RunPhase>,
 }
 
 /// Turns as a hand counts them: "3/4 turn".
@@ -150,7 +150,7 @@ fn turns_in_words(turns: f64) -> String {
     }
 }
 
-fn step_wire(step: &Step) -> StepWire {
+fn step_wire(step: &Step) -> RunStep {
     let gas = step.gas.map(|gas| sentence(Section::Words, gas).unwrap_or(gas).to_owned());
     let turns = step.turns.map(turns_in_words);
     let text = filled(Section::Run, step.code, |placeholder| match placeholder {
@@ -163,7 +163,7 @@ fn step_wire(step: &Step) -> StepWire {
     let text = letters
         .next()
         .map_or(String::new(), |first| first.to_uppercase().chain(letters).collect::<String>());
-    StepWire {
+    RunStep {
         key: step.key(),
         code: step.code.into(),
         text,
@@ -180,8 +180,8 @@ fn step_wire(step: &Step) -> StepWire {
 ///
 /// # Errors
 /// Only a fault of ours: what can be wrong is refused before.
-pub fn sheet(setup: &Setup) -> ApiResult<Vec<PhaseWire>> {
-    let wire = |(phase, steps): (Phase, Vec<Step>)| PhaseWire {
+pub fn sheet(setup: &Setup) -> ApiResult<Vec<RunPhase>> {
+    let wire = |(phase, steps): (Phase, Vec<Step>)| RunPhase {
         code: phase.code().into(),
         title: filled(Section::Run, &format!("phase_{}", phase.code()), |_| None),
         steps: steps.iter().map(step_wire).collect(),

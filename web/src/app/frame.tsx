@@ -109,6 +109,8 @@ export function Frame() {
     help: useCallback(() => setHelping(true), []),
     units: switchUnits,
   });
+  // at the torch nothing else stands on the screen
+  if (path.endsWith("/run")) return <Outlet />;
   const here = (to: string) => (to === "/" ? path === "/" : path.startsWith(to));
   return (
     <div className="flex min-h-screen flex-col print:min-h-0 print:block">

@@ -44,6 +44,11 @@ const gas = createRoute({
   path: "/jobs/$jobId/gas",
   component: lazyRouteComponent(() => import("@/features/job"), "GasPage"),
 });
+const run = createRoute({
+  getParentRoute: () => root,
+  path: "/jobs/$jobId/run",
+  component: lazyRouteComponent(() => import("@/features/run"), "RunPage"),
+});
 const list = createRoute({
   getParentRoute: () => root,
   path: "/jobs/$jobId/list",
@@ -84,7 +89,7 @@ const shop = createRoute({
   component: lazyRouteComponent(() => import("@/features/shop"), "ShopPage"),
 });
 
-const pages = [today, jobs, job, gas, list, edge, steel, rack, card, shop, template];
+const pages = [today, jobs, job, gas, list, run, edge, steel, rack, card, shop, template];
 
 export const router = createRouter({ routeTree: root.addChildren(pages) });
 

@@ -1,0 +1,44 @@
+/** Which flame two valves make, and how it is drawn. How the valves are moved is nobody's matter here. */
+import type { Flame } from "./flame";
+
+/** A flame by name; the words for what to turn and what one hears stand in the texts. */
+export type FlameState = "out" | "sooty" | "stands_off" | "carburising" | "neutral" | "oxidising";
+type Bands = { carburising_below: number; oxidising_above: number };
+
+/** Fuel beyond this, without oxygen to speak of, blows off the tip. Source: ours, for the drawing. */
+const BLOWS_OFF = 0.85;
+/** Below this part of the neutral oxygen acetylene soots. Source: ours, for the drawing. */
+const SOOTS_BELOW = 0.35;
+/** Fuel below this is no flame. */
+const NO_FLAME = 0.04;
+
+/** The flame of a fuel valve and an oxygen valve, each 0 shut to 1 open; equal openings are neutral. */
+export function mixed(fuel: number, oxygen: number, bands: Bands): FlameState {
+  if (fuel < NO_FLAME) return "out";
+  const ratio = oxygen / fuel;
+  if (fuel > BLOWS_OFF && ratio < SOOTS_BELOW) return "stands_off";
+  if (ratio < SOOTS_BELOW) return "sooty";
+  if (ratio < bands.carburising_below) return "carburising";
+  return ratio > bands.oxidising_above ? "oxidising" : "neutral";
+}
+
+/** What is drawn of it. Alternate fuels never soot and show a star on the plate. */
+export function drawn(fuelName: string, fuel: number, oxygen: number, state: FlameState): Flame {
+  const ratio = fuel < NO_FLAME ? 0 : oxygen / fuel;
+  const alternate = fuelName !== "acetylene";
+  const lean = Math.min(Math.max(1 - ratio, 0), 1);
+  const cone = state === "out" ? 0 : state === "oxidising" ? Math.max(1 / ratio, 0.4) : 1;
+  return {
+    cone: cone * (0.6 + 0.6 * fuel),
+    feather: state === "carburising" || state === "sooty" ? 0.3 + 2 * lean : 0,
+    lift: state === "stands_off" ? 1 : 0,
+    unequal: 0,
+    jet: null,
+    star:
+      alternate && state !== "out" && state !== "stands_off"
+        ? Math.min(1 / Math.max(ratio, 0.4), 1.9)
+        : null,
+    soot: !alternate && state === "sooty" ? lean : 0,
+    loud: state === "oxidising" || state === "stands_off" ? 0.8 : fuel > 0.7 ? 0.5 : 0,
+  };
+}

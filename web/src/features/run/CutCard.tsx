@@ -1,0 +1,241 @@
+/** One cut: its settings, the clock of its start, its pace, and how it came out, in two touches. */
+import { useEffect, useState } from "react";
+import { facts } from "@/bench";
+import { sentence, word } from "@/text";
+import { OUTCOMES, RUN } from "@/text/run";
+import { holdsBefore } from "@/text/section";
+import { usePreferences } from "@/ui/preferences";
+import { print } from "@/units";
+import { Big } from "./Big";
+import { face, ticks } from "./clock";
+import { HeatRamp } from "./HeatRamp";
+import type { Cut, RunEvent } from "./model";
+import { Pace } from "./Pace";
+import { useTicks } from "./useTicks";
+
+/** How far a piece has come. Moments are of the wall clock, so that a reload finds them again. */
+export type Going = {
+  stage: "ready" | "heating" | "cutting" | "outcome" | "lost";
+  heatAt?: number;
+  leverAt?: number;
+  heat_s?: number;
+  cut_s?: number;
+};
+
+const READY: Going = { stage: "ready" };
+const keyOf = (line: string) => `galvanon.going.${line}`;
+
+/** What a reload left of a piece; what cannot be read is no piece under way. */
+function restored(line: string): Going {
+  try {
+    return (JSON.parse(localStorage.getItem(keyOf(line)) ?? "null") as Going | null) ?? READY;
+  } catch {
+    return READY;
+  }
+}
+
+/** Where a moment of the wall clock stands in ticks, told once. */
+function since(wall: number | undefined): number | null {
+  return wall === undefined ? null : ticks() - Math.max(Date.now() - wall, 0);
+}
+
+export function useGoing(line: string | undefined) {
+  const [going, setGoing] = useState<Going>(() => (line === undefined ? READY : restored(line)));
+  const [marks, setMarks] = useState(() => ({
+    heat: since(going.heatAt),
+    lever: since(going.leverAt),
+  }));
+  useEffect(() => {
+    const found = line === undefined ? READY : restored(line);
+    setGoing(found);
+    setMarks({ heat: since(found.heatAt), lever: since(found.leverAt) });
+  }, [line]);
+  return {
+    going,
+    marks,
+    go: (next: Going) => {
+      if (line !== undefined) localStorage.setItem(keyOf(line), JSON.stringify(next));
+      setMarks((now) => ({
+        heat: next.stage === "heating" ? (now.heat ?? ticks()) : null,
+        lever: next.stage === "cutting" ? (now.lever ?? ticks()) : null,
+      }));
+      setGoing(next);
+    },
+  };
+}
+
+type Props = {
+  cut: Cut;
+  made: readonly RunEvent[];
+  going: Going;
+  marks: { heat: number | null; lever: number | null };
+  onOutcome: (outcome: string) => void;
+  onLost: () => void;
+  onGoOn: () => void;
+};
+
+/** What of a plan is set, in large figures. */
+function Settings({ cut }: { cut: Cut }) {
+  const { system } = usePreferences();
+  const { plan, request } = cut;
+  const rows: [string, string][] = [
+    ["Tip", `${plan.tip.bore_mm} mm`],
+    ["Oxygen", print(plan.oxygen_pressure_kpa.set, "pressure", system)],
+    [word(request.gas.fuel), print(plan.fuel_pressure_kpa.set, "pressure", system)],
+    ["Pace", print(plan.travel_speed_mm_min.set, "speed", system)],
+    ["Cones off", print(plan.standoff_mm.set, "gap", system)],
+  ];
+  return (
+    <dl className="grid grid-cols-[repeat(auto-fit,minmax(150px,1fr))] gap-x-4 gap-y-1">
+      {rows.map(([name, value]) => (
+        <div key={name}>
+          <dt className="text-xl text-ink-2">{name}</dt>
+          <dd className="text-2xl leading-tight font-bold">{value}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
+
+/** The strokes of a shape, each a line. */
+function Strokes({ cut }: { cut: Cut }) {
+  const { system } = usePreferences();
+  const section = cut.plan.section;
+  if (!section) return null;
+  return (
+    <ol className="flex flex-col gap-1 text-xl">
+      {section.strokes.map((stroke) => (
+        <li key={stroke.order}>
+          <strong>
+            {stroke.order}. {stroke.part_text}
+          </strong>
+          , {word(stroke.start)}, {word(`attitude_${stroke.attitude}`)}, from {word(stroke.from)},{" "}
+          {print(stroke.oxygen_pressure_kpa.set, "pressure", system)}
+          {holdsBefore(section, stroke.order, system).map((hold) => (
+            <strong key={hold} className="text-caution">
+              {" "}
+              First {hold}.
+            </strong>
+          ))}
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+function Lost({ cut, onGoOn }: { cut: Cut; onGoOn: () => void }) {
+  const { system } = usePreferences();
+  const [through, setThrough] = useState<boolean | null>(null);
+  if (through === null)
+    return (
+      <div className="flex flex-col gap-3" data-recovery="asked">
+        <p className="text-2xl font-bold">{RUN.through}</p>
+        <div className="grid grid-cols-2 gap-3">
+          <Big onClick={() => setThrough(true)}>{RUN.yes}</Big>
+          <Big onClick={() => setThrough(false)}>{RUN.no}</Big>
+        </div>
+      </div>
+    );
+  const steps = through ? cut.lost_through : cut.lost_not_through;
+  return (
+    <div className="flex flex-col gap-3" data-recovery={through ? "through" : "not_through"}>
+      <ol className="flex list-decimal flex-col gap-2 pl-10 text-xl">
+        {steps.map((step) => (
+          <li key={step.code}>{sentence("steps", step.code, step.values, system, step.text)}</li>
+        ))}
+      </ol>
+      <Big look="next" onClick={onGoOn}>
+        {RUN.outOfHere}
+      </Big>
+    </div>
+  );
+}
+
+export function CutCard({ cut, made, going, marks, onOutcome, onLost, onGoOn }: Props) {
+  const { system } = usePreferences();
+  const now = useTicks(going.stage === "heating" || going.stage === "cutting");
+  const { plan, request } = cut;
+  const running = going.stage === "heating" ? marks.heat : marks.lever;
+  const seconds = running === null ? 0 : (now - running) / 1000;
+  const cue = (quantity: string) => {
+    const found = plan.cues.find((each) => each.quantity === quantity);
+    return found ? sentence("cues", found.code, {}, system, found.text) : "";
+  };
+  const urgent = plan.notes.filter((note) => note.level === "caution");
+  return (
+    <div className="flex flex-col gap-4" data-cut={going.stage} data-made={made.length}>
+      <h2 className="text-2xl leading-tight font-bold">{facts(request, system)}</h2>
+      <p className="text-xl">
+        Piece {Math.min(made.length + 1, plan.line_total.count)} of {plan.line_total.count}
+      </p>
+      {going.stage === "ready" && (
+        <>
+          <Settings cut={cut} />
+          <Strokes cut={cut} />
+          {urgent.map((note) => (
+            <p key={note.code} className="text-xl font-semibold text-caution">
+              {sentence("notes", note.code, note.values, system, note.text)}
+            </p>
+          ))}
+          <Pace
+            pace={plan.travel_speed_mm_min.set}
+            length={request.cut.length_mm}
+            stops={plan.stops_mm}
+            since={null}
+          />
+        </>
+      )}
+      {going.stage === "heating" && (
+        <>
+          <p
+            role="timer"
+            className="text-[min(22vw,180px)] leading-none font-bold tabular-nums"
+            data-seconds={seconds.toFixed(1)}
+          >
+            {face(seconds)}
+          </p>
+          <HeatRamp seconds={seconds} band={plan.start_preheat_s} colour={cue("start_preheat_s")} />
+        </>
+      )}
+      {going.stage === "cutting" && (
+        <>
+          <p
+            role="timer"
+            className="text-[min(16vw,120px)] leading-none font-bold tabular-nums"
+            data-seconds={seconds.toFixed(1)}
+          >
+            {face(seconds)}
+          </p>
+          <Pace
+            pace={plan.travel_speed_mm_min.set}
+            length={request.cut.length_mm}
+            stops={plan.stops_mm}
+            since={marks.lever}
+          />
+          <p className="text-xl">{cue("travel_speed_mm_min")}</p>
+          <Big onClick={onLost} className="self-start">
+            {RUN.wentOut}
+          </Big>
+        </>
+      )}
+      {going.stage === "lost" && <Lost cut={cut} onGoOn={onGoOn} />}
+      {going.stage === "outcome" && (
+        <div className="flex flex-col gap-3">
+          <p className="text-2xl font-bold">{RUN.howIsEdge}</p>
+          <div className="grid grid-cols-2 gap-3">
+            {OUTCOMES.map(({ code, text }) => (
+              <Big
+                key={code}
+                onClick={() => onOutcome(code)}
+                className="min-h-24"
+                data-outcome={code}
+              >
+                {text}
+              </Big>
+            ))}
+          </div>
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,303 @@
+/** At the torch: one card at a time, the next action always in the same place. */
+import { Link, useParams } from "@tanstack/react-router";
+import { Check, ChevronLeft, CloudOff, CloudUpload, Siren } from "lucide-react";
+import { useEffect, useState } from "react";
+import { OUTCOMES, REASONS, RUN } from "@/text/run";
+import { Failed, Loading } from "@/ui/states";
+import { Big } from "./Big";
+import { CutCard, useGoing } from "./CutCard";
+import { face } from "./clock";
+import { Emergency } from "./Emergency";
+import { type Card, cardsOf, cutAhead, type Folded, folded, isDone, nextOpen } from "./model";
+import { canKeep, keepPage, stayAwake } from "./offline";
+import { StartCard } from "./StartCard";
+import { StepCard } from "./StepCard";
+import { useLeft } from "./Timer";
+import { type Asked, type Run, useRun } from "./useRun";
+
+const ASKED = "galvanon.run-asked";
+
+function askedOf(job: string): Asked {
+  try {
+    return (JSON.parse(localStorage.getItem(`${ASKED}.${job}`) ?? "{}") as Asked | null) ?? {};
+  } catch {
+    return {};
+  }
+}
+
+/** Whether the shop has everything that happened here. */
+function Saved({ run }: { run: Run }) {
+  const here = run.waiting > 0 || !run.reached;
+  return (
+    <p
+      role="status"
+      className={`flex items-center gap-2 text-xl ${here ? "font-semibold text-caution" : "text-ink-2"}`}
+      data-saved={run.waiting > 0 ? "here" : "shop"}
+      data-reached={run.reached}
+    >
+      {here ? <CloudOff aria-hidden="true" /> : <CloudUpload aria-hidden="true" />}
+      {run.waiting > 0 ? `${run.waiting} ${RUN.savedHere}` : RUN.savedShop}
+      {run.refused.length > 0 && (
+        <strong className="text-stop">
+          {" "}
+          · {run.refused.length} {RUN.refused}
+        </strong>
+      )}
+    </p>
+  );
+}
+
+/** Clocks that run behind other cards. */
+function Running({ cards, state, here }: { cards: Card[]; state: Folded; here: string }) {
+  return cards
+    .filter((card) => card.step?.timer_s != null && card.key !== here && state.timers.has(card.key))
+    .map((card) => <RunningClock key={card.key} card={card} state={state} />);
+}
+
+function RunningClock({ card, state }: { card: Card; state: Folded }) {
+  const left = useLeft(card.step?.timer_s ?? 0, state.timers.get(card.key));
+  return (
+    <p
+      className="border-b-2 border-line bg-accent-soft px-4 text-xl font-semibold"
+      data-running={card.key}
+    >
+      {card.title}: {left > 0 ? face(left) : RUN.over}
+    </p>
+  );
+}
+
+function Reasons({ onPick, onClose }: { onPick: (reason: string) => void; onClose: () => void }) {
+  return (
+    <div className="flex flex-col gap-3" data-reasons="">
+      <h2 className="text-2xl font-bold">{RUN.whyOut}</h2>
+      {REASONS.map((reason) => (
+        <Big key={reason} onClick={() => onPick(reason)}>
+          {reason}
+        </Big>
+      ))}
+      <Big onClick={onClose}>{RUN.back}</Big>
+    </div>
+  );
+}
+
+type Action = { text: string; go: () => void; disabled?: boolean };
+
+export function RunPage() {
+  const { jobId } = useParams({ from: "/jobs/$jobId/run" });
+  const [asked, setAsked] = useState(() => askedOf(jobId));
+  const run = useRun(jobId, asked);
+  useEffect(() => stayAwake(), []);
+  useEffect(() => {
+    if (run.doc && canKeep()) void keepPage();
+  }, [run.doc]);
+  if (run.doc === undefined) {
+    return run.failure ? <Failed error={run.failure} /> : <Loading what="Fetching the run" />;
+  }
+  return (
+    <Flow
+      run={run}
+      job={jobId}
+      asked={asked}
+      onAsked={(next) => {
+        localStorage.setItem(`${ASKED}.${jobId}`, JSON.stringify(next));
+        setAsked(next);
+      }}
+    />
+  );
+}
+
+type Props = { run: Run; job: string; asked: Asked; onAsked: (asked: Asked) => void };
+
+function Flow({ run, job, asked, onAsked }: Props) {
+  const doc = run.doc as NonNullable<Run["doc"]>;
+  const state = folded(run.events);
+  const cards = cardsOf(doc);
+  const [at, setAt] = useState<number | null>(null);
+  const [alarm, setAlarm] = useState(false);
+  const [leaving, setLeaving] = useState(false);
+  const [last, setLast] = useState<{ id: string; text: string } | null>(null);
+  const [reading, setReading] = useState<{ gas: string; kpa: number } | null>(null);
+  const card = at === null ? undefined : cards[Math.min(at, cards.length - 1)];
+  const { going, marks, go } = useGoing(card?.cut?.line.id);
+  const finished = cards.every((each) => isDone(each, state));
+  const step = card?.step;
+  const move = (to: number) => {
+    setLeaving(false);
+    setReading(null);
+    setAt(Math.min(Math.max(to, 0), cards.length - 1));
+  };
+
+  const stepDone = async () => {
+    if (step === undefined || at === null) return;
+    if (reading) {
+      await run.note("reading", { gas: reading.gas, where: "delivery", pressure_kpa: reading.kpa });
+    }
+    const id = await run.note("step", { key: step.key, done: true });
+    setLast({ id, text: RUN.done });
+    move(at + 1);
+  };
+  const outcome = async (code: string) => {
+    const cut = card?.cut;
+    if (cut === undefined || at === null) return;
+    const { heat_s, cut_s } = going;
+    const length = cut.request.cut.length_mm;
+    const id = await run.note("cut", {
+      line_id: cut.line.id,
+      outcome: code,
+      ...(heat_s === undefined ? {} : { start_s: heat_s }),
+      ...(cut_s === undefined || cut_s < 1
+        ? {}
+        : {
+            duration_s: cut_s,
+            ...(cut.plan.section ? {} : { pace_mm_min: (length / cut_s) * 60 }),
+          }),
+    });
+    setLast({ id, text: OUTCOMES.find((each) => each.code === code)?.text ?? code });
+    go({ stage: "ready" });
+    const made = (state.cuts.get(cut.line.id)?.length ?? 0) + (code === "redo" ? 0 : 1);
+    if (made >= cut.plan.line_total.count) move(at + 1);
+  };
+
+  const spent = (from: number | null) => (from === null ? 0 : (performance.now() - from) / 1000);
+  const cutActions: Record<string, Action> = {
+    ready: { text: RUN.heatOn, go: () => go({ stage: "heating", heatAt: Date.now() }) },
+    heating: {
+      text: RUN.leverDown,
+      go: () => go({ stage: "cutting", leverAt: Date.now(), heat_s: spent(marks.heat) }),
+    },
+    cutting: {
+      text: RUN.cutEnds,
+      go: () => go({ ...going, stage: "outcome", cut_s: (going.cut_s ?? 0) + spent(marks.lever) }),
+    },
+  };
+  const started = step ? state.timers.get(step.key) : undefined;
+  const waits = useLeft(step?.timer_s ?? 0, started) > 0 && step?.level === "stop";
+  const next: Action | undefined =
+    card === undefined
+      ? {
+          text: run.events.length > 0 ? RUN.goOn : RUN.start,
+          go: () => move(nextOpen(cards, state)),
+        }
+      : step
+        ? {
+            text: step.level === "check" ? RUN.yes : RUN.done,
+            go: () => void stepDone(),
+            disabled: step.timer_s != null && waits,
+          }
+        : cutActions[going.stage];
+
+  return (
+    <div
+      className="fixed inset-0 z-30 flex flex-col bg-ground font-bench text-ink"
+      data-run={card?.key ?? "start"}
+    >
+      <header className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1 border-b-2 border-line bg-sheet px-3 py-1">
+        <h1 className="text-xl font-bold">{card?.title ?? doc.job_name}</h1>
+        <Saved run={run} />
+        <Big look="alarm" onClick={() => setAlarm(true)} data-alarm="">
+          <Siren aria-hidden="true" /> {RUN.emergency}
+        </Big>
+      </header>
+      <Running cards={cards} state={state} here={card?.key ?? ""} />
+      <main id="main" className="flex-1 overflow-auto p-4" aria-live="polite">
+        {card === undefined ? (
+          <StartCard doc={doc} asked={asked} onAsked={onAsked} keeps={canKeep()} />
+        ) : leaving && step ? (
+          <Reasons
+            onClose={() => setLeaving(false)}
+            onPick={(reason) => {
+              void run.note("skip", { key: step.key, reason });
+              move((at ?? 0) + 1);
+            }}
+          />
+        ) : step ? (
+          <StepCard
+            key={step.key}
+            doc={doc}
+            step={step}
+            cut={cutAhead(doc, state)}
+            started={started}
+            onTimer={(running) => void run.note("timer", { key: step.key, running })}
+            onReading={(gas, kpa) => setReading({ gas, kpa })}
+          />
+        ) : (
+          card.cut && (
+            <CutCard
+              key={card.key}
+              cut={card.cut}
+              made={state.cuts.get(card.cut.line.id) ?? []}
+              going={going}
+              marks={marks}
+              onOutcome={(code) => void outcome(code)}
+              onLost={() =>
+                go({ ...going, stage: "lost", cut_s: (going.cut_s ?? 0) + spent(marks.lever) })
+              }
+              onGoOn={() => go({ ...going, stage: "cutting", leverAt: Date.now() })}
+            />
+          )
+        )}
+        {finished && <p className="pt-4 text-2xl font-bold text-accent">{RUN.allDone}</p>}
+      </main>
+      {last && (
+        <p
+          className="flex items-center justify-between gap-3 bg-ink px-4 py-1 text-xl text-sheet"
+          role="status"
+        >
+          {last.text}
+          <button
+            type="button"
+            className="min-h-16 px-4 font-semibold underline"
+            onClick={() => {
+              void run.note("undo", { event: last.id });
+              setLast(null);
+            }}
+            data-undo=""
+          >
+            {RUN.undo}
+          </button>
+        </p>
+      )}
+      <footer className="flex items-stretch gap-2 border-t-2 border-line bg-sheet p-2">
+        {card === undefined ? (
+          <Link
+            to="/jobs/$jobId"
+            params={{ jobId: job }}
+            className="flex min-h-16 min-w-16 items-center rounded-md border-2 border-line-strong px-4 text-xl font-semibold"
+          >
+            <ChevronLeft aria-hidden="true" /> {RUN.back}
+          </Link>
+        ) : (
+          <Big onClick={() => (at === 0 ? setAt(null) : move((at ?? 0) - 1))} aria-label={RUN.back}>
+            <ChevronLeft aria-hidden="true" />
+          </Big>
+        )}
+        {card && going.stage === "ready" && (
+          <Big
+            onClick={() => {
+              if (step?.needs_reason) setLeaving(true);
+              else {
+                if (step) void run.note("skip", { key: step.key });
+                move((at ?? 0) + 1);
+              }
+            }}
+            data-leave=""
+          >
+            {RUN.leaveOut}
+          </Big>
+        )}
+        {next && (
+          <Big
+            look="next"
+            className="min-h-20 flex-1"
+            onClick={next.go}
+            disabled={next.disabled}
+            data-next={card?.key ?? "start"}
+          >
+            <Check aria-hidden="true" /> {next.text}
+          </Big>
+        )}
+      </footer>
+      {alarm && <Emergency doc={doc} onClose={() => setAlarm(false)} />}
+    </div>
+  );
+}

@@ -1,0 +1,92 @@
+/** Before the first step: who holds the torch, what the place is like, how large a millimetre is on this screen. */
+import { useState } from "react";
+import { person } from "@/api/client";
+import { PLACES, RUN } from "@/text/run";
+import { Big } from "./Big";
+import type { Doc } from "./model";
+import { CARD, isMeasured, measure, pixelsPerMm } from "./scale";
+import type { Asked } from "./useRun";
+
+type Props = { doc: Doc; asked: Asked; onAsked: (asked: Asked) => void; keeps: boolean };
+
+function Measure({ onDone }: { onDone: () => void }) {
+  const [scale, setScale] = useState(pixelsPerMm);
+  return (
+    <div className="flex flex-col gap-2" data-measure="">
+      <p className="text-xl">{RUN.measureHow}</p>
+      <div
+        className="max-w-full rounded-xl border-4 border-accent"
+        style={{ width: CARD.wide * scale, height: CARD.high * scale }}
+      />
+      <input
+        type="range"
+        min={2}
+        max={12}
+        step={0.02}
+        value={scale}
+        aria-label={RUN.measure}
+        onChange={(event) => setScale(Number(event.target.value))}
+        className="h-16 w-full accent-(--accent)"
+      />
+      <Big
+        look="next"
+        onClick={() => {
+          measure(scale);
+          onDone();
+        }}
+      >
+        {RUN.done}
+      </Big>
+    </div>
+  );
+}
+
+export function StartCard({ doc, asked, onAsked, keeps }: Props) {
+  const [who, setWho] = useState(person.read);
+  const [measuring, setMeasuring] = useState(false);
+  if (measuring) return <Measure onDone={() => setMeasuring(false)} />;
+  return (
+    <div className="flex flex-col gap-4" data-start="">
+      <h2 className="text-2xl leading-tight font-bold">{doc.job_name}</h2>
+      {!keeps && <p className="text-xl font-semibold text-caution">{RUN.noKeeping}</p>}
+      <fieldset className="flex flex-col gap-2">
+        <legend className="pb-1 text-xl font-semibold">{RUN.who}</legend>
+        <div className="flex flex-wrap gap-2">
+          {doc.people.map((each) => (
+            <Big
+              key={each.id}
+              look={who === each.id ? "picked" : "plain"}
+              aria-pressed={who === each.id}
+              onClick={() => {
+                person.write(each.id);
+                setWho(each.id);
+              }}
+            >
+              {each.name}
+            </Big>
+          ))}
+        </div>
+      </fieldset>
+      <fieldset className="flex flex-col gap-2">
+        <legend className="pb-1 text-xl font-semibold">{RUN.place}</legend>
+        <div className="flex flex-wrap gap-2">
+          {PLACES.map(({ key, text }) => (
+            <Big
+              key={key}
+              look={asked[key] ? "picked" : "plain"}
+              aria-pressed={asked[key] === true}
+              onClick={() => onAsked({ ...asked, [key]: !asked[key] })}
+              data-place={key}
+            >
+              {text}
+            </Big>
+          ))}
+        </div>
+      </fieldset>
+      <Big onClick={() => setMeasuring(true)} className="self-start">
+        {RUN.measure}
+        {isMeasured() && " ✓"}
+      </Big>
+    </div>
+  );
+}

@@ -1,0 +1,101 @@
+/** A run on a tablet: its cards in order, and what its events make of it. Pure; no clock, no network. */
+import type { Schemas } from "@/api/client";
+
+export type Doc = Schemas["RunDocument"];
+export type Step = Schemas["RunStep"];
+export type Cut = Schemas["RunCut"];
+export type RunEvent = Pick<
+  Schemas["RunEvent"],
+  "id" | "happened_at" | "person_id" | "kind" | "body"
+>;
+
+export type Card = {
+  key: string;
+  /** Code and title of its stage. */
+  phase: string;
+  title: string;
+} & ({ step: Step; cut?: never } | { cut: Cut; step?: never });
+
+/** One card a step; in the stage of cutting, the steps first and then a card for each cut that may be made. */
+export function cardsOf(doc: Doc): Card[] {
+  return doc.phases.flatMap((phase) => {
+    const of = { phase: phase.code, title: phase.title };
+    const steps: Card[] = phase.steps.map((step) => ({ ...of, key: step.key, step }));
+    if (phase.code !== "cut") return steps;
+    const cuts = doc.cuts.filter((cut) => cut.plan.verdict !== "stop");
+    return [...steps, ...cuts.map((cut) => ({ ...of, key: `cut:${cut.line.id}`, cut }))];
+  });
+}
+
+export type Folded = {
+  steps: Map<string, "open" | "done" | "skipped">;
+  /** Cuts that count, by line, in the order in which they were made. */
+  cuts: Map<string, RunEvent[]>;
+  /** Running clocks: the event that started each, by step. */
+  timers: Map<string, RunEvent>;
+  undone: Set<string>;
+};
+
+function body(event: RunEvent): Record<string, unknown> {
+  return event.body as Record<string, unknown>;
+}
+
+/**
+ * Folds events: the same for every order in which they come, and for events that come twice. The shop folds the same
+ * way (core, setup/record.rs).
+ */
+export function folded(events: readonly RunEvent[]): Folded {
+  const undone = new Set(
+    events.filter((e) => e.kind === "undo").map((e) => String(body(e).event ?? "")),
+  );
+  const counted = [...new Map(events.map((e) => [e.id, e])).values()]
+    .filter((e) => e.kind !== "undo" && !undone.has(e.id))
+    .sort(
+      (a, b) => Date.parse(a.happened_at) - Date.parse(b.happened_at) || (a.id < b.id ? -1 : 1),
+    );
+  const out: Folded = { steps: new Map(), cuts: new Map(), timers: new Map(), undone };
+  for (const event of counted) {
+    const { key, done, running, line_id } = body(event);
+    if (event.kind === "step") out.steps.set(String(key), done === true ? "done" : "open");
+    if (event.kind === "skip") out.steps.set(String(key), "skipped");
+    if (event.kind === "cut") {
+      const line = String(line_id);
+      out.cuts.set(line, [...(out.cuts.get(line) ?? []), event]);
+    }
+    if (event.kind === "timer") {
+      if (running === true) out.timers.set(String(key), event);
+      else out.timers.delete(String(key));
+    }
+  }
+  return out;
+}
+
+/** Whether a card has nothing left to do. */
+export function isDone(card: Card, state: Folded): boolean {
+  if (card.step) return (state.steps.get(card.key) ?? "open") !== "open";
+  const made = (state.cuts.get(card.cut.line.id) ?? []).filter((e) => body(e).outcome !== "redo");
+  return made.length >= card.cut.plan.line_total.count;
+}
+
+/** The first card that is still open, or the last one. */
+export function nextOpen(cards: readonly Card[], state: Folded): number {
+  const at = cards.findIndex((card) => !isDone(card, state));
+  return at < 0 ? cards.length - 1 : at;
+}
+
+/** The cut that pressures are set for: the first that still has pieces to make. */
+export function cutAhead(doc: Doc, state: Folded): Cut | undefined {
+  const cuts = cardsOf(doc).filter((card) => card.cut !== undefined);
+  return (cuts.find((card) => !isDone(card, state)) ?? cuts[0])?.cut;
+}
+
+/** How a reading stands against a band, kPa; acetylene has a ceiling. */
+export function judged(
+  kpa: number,
+  band: { low: number; set: number; high: number },
+  ceiling: number | null,
+): "over_the_ceiling" | "low" | "high" | "right" {
+  if (ceiling !== null && kpa > ceiling) return "over_the_ceiling";
+  if (kpa < band.low) return "low";
+  return kpa > band.high ? "high" : "right";
+}

@@ -1,0 +1,152 @@
+/** What the bench view says, short enough for arm's length. */
+import type { FlameState } from "@/draw/flame-mix";
+
+export const RUN = {
+  start: "Start",
+  goOn: "Go on",
+  done: "Done",
+  yes: "Yes",
+  back: "Back",
+  leaveOut: "Leave out",
+  emergency: "Emergency",
+  close: "Close",
+  who: "Who holds the torch?",
+  place: "What is it like here?",
+  startClock: "Start the clock",
+  stopClock: "Stop the clock",
+  over: "Time",
+  flowing: "flowing",
+  between: "between",
+  and: "and",
+  needleAt: "Drag: the needle stands at",
+  dragIt: "Drag the needle to where yours stands.",
+  right: "right",
+  low: "too low: screw in, gas flowing",
+  high: "too high: screw out, gas flowing",
+  over_the_ceiling: "STOP: over 15 psi. Screw out, shut the cylinder.",
+  fuelValve: "Fuel valve",
+  oxygenValve: "Oxygen valve",
+  nextStop: "next stop in",
+  strip: "A mark runs at true scale at",
+  dryRun: "Run dry",
+  stopDry: "Stop",
+  beatOn: "Beat on",
+  beatOff: "Beat off",
+  heatOn: "Flame on the edge",
+  leverDown: "Lever down",
+  cutEnds: "Cut ends",
+  wentOut: "Cut went out",
+  howIsEdge: "How is the edge?",
+  through: "Was it through up to there?",
+  no: "No",
+  pickUp: "Pick it up",
+  outOfHere: "Cut goes on",
+  undo: "Take back",
+  savedHere: "saved here",
+  savedShop: "saved in the shop",
+  refused: "not taken by the shop",
+  noKeeping:
+    "Without a secure connection (https) this tablet keeps nothing when the network drops.",
+  whyOut: "Why is it left out?",
+  otherSchool: "Why so?",
+  allDone: "All done. The record is complete.",
+  measure: "Measure this screen",
+  measureHow: "Lay a bank card on the outline. Drag until both are alike.",
+  call: "Call",
+  noNumbers: "The shop has set no numbers (Shop, Numbers to call).",
+  skinBurn: "Somebody is burnt",
+} as const;
+
+/** Reasons for leaving a step out, so that nobody types with gloves. */
+export const REASONS = [
+  "not met here",
+  "done by somebody else",
+  "done already today",
+  "the foreman said so",
+] as const;
+
+export const OUTCOMES = [
+  { code: "good", text: "Good" },
+  { code: "slag", text: "Slag hangs" },
+  { code: "lost", text: "Lost, mended" },
+  { code: "redo", text: "Cut again" },
+] as const;
+
+export const PLACES = [
+  { key: "wind", text: "Wind" },
+  { key: "bare_floor", text: "Bare concrete or stone" },
+  { key: "low", text: "Pit or cellar" },
+  { key: "confined", text: "Confined space" },
+  { key: "coated", text: "Paint or zinc" },
+  { key: "assembled", text: "Set still together" },
+] as const;
+
+type FlameWords = Record<FlameState, { name: string; look: string; turn: string }>;
+
+/** What a flame is called, how it looks and sounds, what to turn. Common practice. */
+export const FLAME_WORDS: Record<"acetylene" | "alternate", FlameWords> = {
+  acetylene: {
+    out: {
+      name: "Out",
+      look: "No flame.",
+      turn: "Fuel an eighth to a quarter turn, then the striker.",
+    },
+    sooty: {
+      name: "Sooty",
+      look: "Orange, soot flakes rise.",
+      turn: "More fuel until the soot just stops, then oxygen.",
+    },
+    stands_off: {
+      name: "Stands off the tip",
+      look: "A gap and a roar.",
+      turn: "Fuel back until it sits on the tip.",
+    },
+    carburising: {
+      name: "Carburising",
+      look: "A feather beyond the cones.",
+      turn: "Oxygen slowly up.",
+    },
+    neutral: {
+      name: "Neutral",
+      look: "The feather just meets the sharp cones.",
+      turn: "Right. Lever down, and trim again.",
+    },
+    oxidising: {
+      name: "Oxidising",
+      look: "Short thin pale cones, a hiss.",
+      turn: "Oxygen back until the cones are longest.",
+    },
+  },
+  alternate: {
+    out: {
+      name: "Out",
+      look: "No flame.",
+      turn: "Fuel an eighth to a quarter turn, then the striker.",
+    },
+    sooty: {
+      name: "Fuel alone",
+      look: "Long, soft, blue and yellow.",
+      turn: "A little oxygen, a little fuel, in turns.",
+    },
+    stands_off: {
+      name: "Stands off the tip",
+      look: "A gap, and it blows out.",
+      turn: "Both back until it sits on the tip.",
+    },
+    carburising: {
+      name: "Too much fuel",
+      look: "Long cones, a long star on the plate.",
+      turn: "Oxygen slowly up, to the whistle.",
+    },
+    neutral: {
+      name: "Neutral",
+      look: "Sharp cones, a star of 50 to 65 mm (2 to 2-1/2 in), a whistle.",
+      turn: "Right. Lever down, and trim again.",
+    },
+    oxidising: {
+      name: "Too much oxygen",
+      look: "Short cones, a short star, a hiss.",
+      turn: "Oxygen back until the star is right.",
+    },
+  },
+};
