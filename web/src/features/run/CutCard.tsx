@@ -164,12 +164,11 @@ export function CutCard({ cut, made, going, marks, onOutcome, onLost, onGoOn }: 
   const urgent = plan.notes.filter((note) => note.level === "caution");
   return (
     <div className="flex flex-col gap-4" data-cut={going.stage} data-made={made.length}>
-      <h2 className="text-2xl leading-tight font-bold">{facts(request, system)}</h2>
-      <p className="text-xl">
-        Piece {Math.min(made.length + 1, plan.line_total.count)} of {plan.line_total.count}
-      </p>
       {going.stage === "ready" && (
         <>
+          <h2 className="text-[clamp(28px,4vw,40px)] leading-tight font-bold">
+            {facts(request, system)}
+          </h2>
           <Settings cut={cut} />
           <Strokes cut={cut} />
           {urgent.map((note) => (

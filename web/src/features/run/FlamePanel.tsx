@@ -22,7 +22,7 @@ export function FlamePanel({ fuel, bands }: Props) {
         value={valves[name]}
         aria-valuetext={`${Math.round(valves[name] * 100)} % open`}
         onChange={(event) => setValves({ ...valves, [name]: Number(event.target.value) })}
-        className="h-16 w-full accent-(--accent)"
+        className="bench-range"
       />
     </label>
   );
@@ -42,6 +42,12 @@ export function FlamePanel({ fuel, bands }: Props) {
         </p>
         <p className="text-xl">{words.look}</p>
         <p className="text-xl font-semibold">{words.turn}</p>
+        <div className="flex items-center gap-3 self-start rounded-md border-2 border-accent px-3 text-xl">
+          {RUN.wanted}
+          <span className="w-16">
+            <FlameDrawing flame={drawn(fuel, 0.5, 0.5, "neutral")} label={RUN.neutralFlame} />
+          </span>
+        </div>
         {slider("fuel", RUN.fuelValve)}
         {slider("oxygen", RUN.oxygenValve)}
       </div>

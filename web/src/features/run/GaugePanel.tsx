@@ -62,7 +62,7 @@ export function GaugePanel({ gas, pressure, scale, ceiling, onReading }: Props) 
               setReading(next);
               onReading(next);
             }}
-            className="h-16 w-full accent-(--accent)"
+            className="bench-range"
           />
         </label>
         <p

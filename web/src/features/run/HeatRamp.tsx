@@ -1,21 +1,26 @@
 /** The spot under the flame as it warms: how long it takes, and the colour to wait for. */
 import { RUN } from "@/text/run";
 
-/** Colours of steel as it warms; only the last but one is the one to wait for. */
-const RAMP =
-  "linear-gradient(90deg, var(--steel), var(--heat-straw) 30%, var(--heat-bronze) 42%, var(--heat-purple) 54%, var(--heat-blue) 64%, var(--heat-cherry) 88%, var(--heat-orange))";
+/** Colours of steel as it warms: cherry, the one to wait for, stands where the band does. */
+function ramp(low: number, high: number): string {
+  const before = ["straw 45", "bronze 60", "purple 72", "blue 84"].map((each) => {
+    const [name, part] = each.split(" ");
+    return `var(--heat-${name}) ${(Number(part) / 100) * low}%`;
+  });
+  const cherry = `var(--heat-cherry) ${low}%, var(--heat-cherry) ${high}%`;
+  return `linear-gradient(90deg, var(--steel), ${before.join(", ")}, ${cherry}, var(--heat-orange))`;
+}
 
 type Props = { seconds: number; band: { low: number; set: number; high: number }; colour: string };
 
 export function HeatRamp({ seconds, band, colour }: Props) {
-  // bright cherry stands where the band does
   const whole = band.high * 1.15;
   const share = (value: number) => `${Math.min((value / whole) * 100, 100)}%`;
   return (
     <div data-heat={seconds >= band.low ? "ready" : "warming"}>
       <div
         className="relative h-14 rounded-md border-2 border-line-strong"
-        style={{ background: RAMP }}
+        style={{ background: ramp((band.low / whole) * 100, (band.high / whole) * 100) }}
       >
         <div
           className="absolute inset-y-0 border-x-4 border-ink"

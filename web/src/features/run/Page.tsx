@@ -1,6 +1,6 @@
 /** At the torch: one card at a time, the next action always in the same place. */
 import { Link, useParams } from "@tanstack/react-router";
-import { Check, ChevronLeft, CloudOff, CloudUpload, Siren } from "lucide-react";
+import { Check, ChevronLeft, CloudOff, CloudUpload, Siren, SkipForward, Undo2 } from "lucide-react";
 import { useEffect, useState } from "react";
 import { OUTCOMES, REASONS, RUN } from "@/text/run";
 import { Failed, Loading } from "@/ui/states";
@@ -36,7 +36,8 @@ function Saved({ run }: { run: Run }) {
       data-reached={run.reached}
     >
       {here ? <CloudOff aria-hidden="true" /> : <CloudUpload aria-hidden="true" />}
-      {run.waiting > 0 ? `${run.waiting} ${RUN.savedHere}` : RUN.savedShop}
+      {run.waiting > 0 && run.waiting}
+      <span className="max-sm:sr-only">{run.waiting > 0 ? RUN.savedHere : RUN.savedShop}</span>
       {run.refused.length > 0 && (
         <strong className="text-stop">
           {" "}
@@ -63,6 +64,28 @@ function RunningClock({ card, state }: { card: Card; state: Folded }) {
     >
       {card.title}: {left > 0 ? face(left) : RUN.over}
     </p>
+  );
+}
+
+/** How far the run has come: a segment a stage, as wide as it has cards. */
+function Progress({ cards, state, at }: { cards: Card[]; state: Folded; at: number | null }) {
+  const done = cards.filter((card) => isDone(card, state)).length;
+  return (
+    <div
+      className="flex h-3 gap-0.5 bg-ground px-0.5"
+      role="progressbar"
+      aria-label={RUN.progress}
+      aria-valuemin={0}
+      aria-valuemax={cards.length}
+      aria-valuenow={done}
+    >
+      {cards.map((card, i) => (
+        <span
+          key={card.key}
+          className={`flex-1 ${isDone(card, state) ? "bg-accent" : "bg-line"} ${i === at ? "outline-3 outline-ink" : ""} ${cards[i - 1]?.phase === card.phase ? "" : "ml-1"}`}
+        />
+      ))}
+    </div>
   );
 }
 
@@ -186,18 +209,26 @@ function Flow({ run, job, asked, onAsked }: Props) {
           }
         : cutActions[going.stage];
 
+  const count = card?.cut?.plan.line_total.count ?? 1;
+  const made = card?.cut ? (state.cuts.get(card.cut.line.id) ?? []) : [];
+  const heading = card?.cut
+    ? `${card.title} ${Math.min(made.length + 1, count)} of ${count}`
+    : (card?.title ?? doc.job_name);
+
   return (
     <div
       className="fixed inset-0 z-30 flex flex-col bg-ground font-bench text-ink"
       data-run={card?.key ?? "start"}
     >
-      <header className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1 border-b-2 border-line bg-sheet px-3 py-1">
-        <h1 className="text-xl font-bold">{card?.title ?? doc.job_name}</h1>
+      <header className="flex items-center justify-between gap-x-4 border-b-2 border-line bg-sheet px-3 py-1">
+        <h1 className="min-w-0 flex-1 truncate text-xl font-bold">{heading}</h1>
         <Saved run={run} />
         <Big look="alarm" onClick={() => setAlarm(true)} data-alarm="">
-          <Siren aria-hidden="true" /> {RUN.emergency}
+          <Siren aria-hidden="true" />
+          <span className="max-sm:sr-only">{RUN.emergency}</span>
         </Big>
       </header>
+      <Progress cards={cards} state={state} at={at} />
       <Running cards={cards} state={state} here={card?.key ?? ""} />
       <main id="main" className="flex-1 overflow-auto p-4" aria-live="polite">
         {card === undefined ? (
@@ -225,7 +256,7 @@ function Flow({ run, job, asked, onAsked }: Props) {
             <CutCard
               key={card.key}
               cut={card.cut}
-              made={state.cuts.get(card.cut.line.id) ?? []}
+              made={made}
               going={going}
               marks={marks}
               onOutcome={(code) => void outcome(code)}
@@ -238,25 +269,6 @@ function Flow({ run, job, asked, onAsked }: Props) {
         )}
         {finished && <p className="pt-4 text-2xl font-bold text-accent">{RUN.allDone}</p>}
       </main>
-      {last && (
-        <p
-          className="flex items-center justify-between gap-3 bg-ink px-4 py-1 text-xl text-sheet"
-          role="status"
-        >
-          {last.text}
-          <button
-            type="button"
-            className="min-h-16 px-4 font-semibold underline"
-            onClick={() => {
-              void run.note("undo", { event: last.id });
-              setLast(null);
-            }}
-            data-undo=""
-          >
-            {RUN.undo}
-          </button>
-        </p>
-      )}
       <footer className="flex items-stretch gap-2 border-t-2 border-line bg-sheet p-2">
         {card === undefined ? (
           <Link
@@ -282,7 +294,20 @@ function Flow({ run, job, asked, onAsked }: Props) {
             }}
             data-leave=""
           >
-            {RUN.leaveOut}
+            <SkipForward className="sm:hidden" aria-hidden="true" />
+            <span className="max-sm:sr-only">{RUN.leaveOut}</span>
+          </Big>
+        )}
+        {last && (
+          <Big
+            onClick={() => {
+              void run.note("undo", { event: last.id });
+              setLast(null);
+            }}
+            aria-label={`${RUN.undo}: ${last.text}`}
+            data-undo=""
+          >
+            <Undo2 aria-hidden="true" />
           </Big>
         )}
         {next && (

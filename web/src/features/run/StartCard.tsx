@@ -26,7 +26,7 @@ function Measure({ onDone }: { onDone: () => void }) {
         value={scale}
         aria-label={RUN.measure}
         onChange={(event) => setScale(Number(event.target.value))}
-        className="h-16 w-full accent-(--accent)"
+        className="bench-range"
       />
       <Big
         look="next"
@@ -70,6 +70,19 @@ export function StartCard({ doc, asked, onAsked, keeps }: Props) {
       <fieldset className="flex flex-col gap-2">
         <legend className="pb-1 text-xl font-semibold">{RUN.place}</legend>
         <div className="flex flex-wrap gap-2">
+          {doc.fuel === "acetylene" && (
+            <Big
+              look={asked.lying_acetylene_hours_upright === undefined ? "plain" : "picked"}
+              aria-pressed={asked.lying_acetylene_hours_upright !== undefined}
+              onClick={() => {
+                const { lying_acetylene_hours_upright: lay, ...rest } = asked;
+                onAsked(lay === undefined ? { ...rest, lying_acetylene_hours_upright: 0 } : rest);
+              }}
+              data-place="lying"
+            >
+              {RUN.lying}
+            </Big>
+          )}
           {PLACES.map(({ key, text }) => (
             <Big
               key={key}

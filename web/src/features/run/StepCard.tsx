@@ -57,10 +57,14 @@ export function StepCard({ doc, step, cut, started, onTimer, onReading }: Props)
   const sets = { set_oxygen_flowing: "oxygen", set_fuel_flowing: doc.fuel }[step.code];
   const pressure = sets === "oxygen" ? cut?.plan.oxygen_pressure_kpa : cut?.plan.fuel_pressure_kpa;
   const scale = sets === "oxygen" ? doc.gauges.oxygen_kpa : doc.gauges.fuel_kpa;
+  const bare = step.timer_s == null && !sets && !FLAMES.includes(step.code);
   return (
-    <div className="flex flex-col gap-5" data-step={step.code}>
+    <div
+      className={`mx-auto flex min-h-full max-w-5xl flex-col gap-5 ${bare ? "justify-center" : ""}`}
+      data-step={step.code}
+    >
       <p
-        className={`text-xl leading-snug font-semibold sm:text-2xl ${step.level === "stop" ? "rounded-md border-4 border-stop bg-stop-soft p-4 text-stop" : ""}`}
+        className={`text-[clamp(28px,5vw,40px)] leading-snug font-semibold ${bare ? "lg:text-[56px] lg:leading-tight" : ""} ${step.level === "stop" ? "rounded-md border-4 border-stop bg-stop-soft p-4 text-stop" : ""}`}
       >
         {step.level === "stop" && <strong className="uppercase">Stop. </strong>}
         {step.text}
