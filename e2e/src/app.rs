@@ -2,13 +2,16 @@
 
 use std::net::TcpListener;
 use std::path::Path;
+use std::sync::Arc;
 
+use actix_web::dev::ServerHandle;
 use anyhow::{Context, Result};
 use galvanon_server::config::Config;
 use galvanon_server::{MIGRATIONS, demo, serve};
 use serde_json::Value;
 use sqlx::postgres::PgConnectOptions;
 use sqlx::{AssertSqlSafe, Connection, PgConnection, PgPool};
+use tokio::sync::Mutex;
 use uuid::Uuid;
 
 /// A running application.
@@ -19,6 +22,8 @@ pub struct App {
     /// Its database.
     pub pool: PgPool,
     client: reqwest::Client,
+    config: Config,
+    server: Arc<Mutex<ServerHandle>>,
 }
 
 impl App {
@@ -42,8 +47,28 @@ impl App {
         let listener = TcpListener::bind("127.0.0.1:0")?;
         let address = format!("http://{}", listener.local_addr()?);
         let config = Config { listen: [127, 0, 0, 1].into(), port: 0, web, workers: 1 };
-        tokio::spawn(serve(listener, pool.clone(), &config)?);
-        Ok(Self { address, pool, client: reqwest::Client::new() })
+        let server = serve(listener, pool.clone(), &config)?;
+        let handle = Arc::new(Mutex::new(server.handle()));
+        tokio::spawn(server);
+        Ok(Self { address, pool, client: reqwest::Client::new(), config, server: handle })
+    }
+
+    /// Ends the server at once, with whatever it is doing.
+    pub async fn kill(&self) {
+        self.server.lock().await.stop(false).await;
+    }
+
+    /// Starts it again where it was.
+    ///
+    /// # Errors
+    /// When its port is taken.
+    pub async fn revive(&self) -> Result<()> {
+        let place = self.address.strip_prefix("http://").context("an address")?;
+        let listener = TcpListener::bind(place)?;
+        let server = serve(listener, self.pool.clone(), &self.config)?;
+        *self.server.lock().await = server.handle();
+        tokio::spawn(server);
+        Ok(())
     }
 
     /// What the API says at a path.

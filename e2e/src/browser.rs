@@ -116,6 +116,12 @@ impl Browser {
         Ok(browser)
     }
 
+    /// The same browser, with another way to the server.
+    #[must_use]
+    pub fn through(&self, address: &str) -> Self {
+        Self { address: address.to_owned(), ..self.clone() }
+    }
+
     /// Ends the browser.
     ///
     /// # Errors

@@ -5,9 +5,11 @@
 
 mod app;
 mod browser;
+mod relay;
 
 pub use app::App;
 pub use browser::{Browser, Viewport};
+pub use relay::Relay;
 
 use std::future::Future;
 

@@ -11,5 +11,6 @@ mod find_why_the_edge_is_bad;
 mod keep_a_job;
 mod print_a_card;
 mod put_it_right;
+mod run_at_the_torch;
 mod screenshots;
 mod typescript;

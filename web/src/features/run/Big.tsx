@@ -5,7 +5,7 @@ const LOOKS = {
   next: "bg-accent text-accent-ink border-accent",
   plain: "bg-sheet text-ink border-line-strong",
   picked: "bg-accent-soft text-ink border-accent",
-  alarm: "bg-[#8c1111] text-white border-[#8c1111]",
+  alarm: "bg-[#7d0f0f] text-white border-[#7d0f0f]",
 } as const;
 
 type Props = ButtonHTMLAttributes<HTMLButtonElement> & { look?: keyof typeof LOOKS };

@@ -188,7 +188,7 @@ export function CutCard({ cut, made, going, marks, onOutcome, onLost, onGoOn }: 
         <>
           <p
             role="timer"
-            className="text-[min(22vw,180px)] leading-none font-bold tabular-nums"
+            className="text-[min(22vw,30vh,180px)] leading-none font-bold tabular-nums"
             data-seconds={seconds.toFixed(1)}
           >
             {face(seconds)}
@@ -200,7 +200,7 @@ export function CutCard({ cut, made, going, marks, onOutcome, onLost, onGoOn }: 
         <>
           <p
             role="timer"
-            className="text-[min(16vw,120px)] leading-none font-bold tabular-nums"
+            className="text-[min(16vw,26vh,120px)] leading-none font-bold tabular-nums"
             data-seconds={seconds.toFixed(1)}
           >
             {face(seconds)}

@@ -217,19 +217,21 @@ function Flow({ run, job, asked, onAsked }: Props) {
 
   return (
     <div
-      className="fixed inset-0 z-30 flex flex-col bg-ground font-bench text-ink"
+      className="bench fixed inset-0 z-30 flex flex-col bg-ground font-bench text-ink"
       data-run={card?.key ?? "start"}
     >
-      <header className="flex items-center justify-between gap-x-4 border-b-2 border-line bg-sheet px-3 py-1">
-        <h1 className="min-w-0 flex-1 truncate text-xl font-bold">{heading}</h1>
-        <Saved run={run} />
-        <Big look="alarm" onClick={() => setAlarm(true)} data-alarm="">
-          <Siren aria-hidden="true" />
-          <span className="max-sm:sr-only">{RUN.emergency}</span>
-        </Big>
+      <header>
+        <div className="flex items-center justify-between gap-x-4 border-b-2 border-line bg-sheet px-3 py-1">
+          <h1 className="min-w-0 flex-1 truncate text-xl font-bold">{heading}</h1>
+          <Saved run={run} />
+          <Big look="alarm" onClick={() => setAlarm(true)} data-alarm="">
+            <Siren aria-hidden="true" />
+            <span className="max-sm:sr-only">{RUN.emergency}</span>
+          </Big>
+        </div>
+        <Progress cards={cards} state={state} at={at} />
+        <Running cards={cards} state={state} here={card?.key ?? ""} />
       </header>
-      <Progress cards={cards} state={state} at={at} />
-      <Running cards={cards} state={state} here={card?.key ?? ""} />
       <main id="main" className="flex-1 overflow-auto p-4" aria-live="polite">
         {card === undefined ? (
           <StartCard doc={doc} asked={asked} onAsked={onAsked} keeps={canKeep()} />

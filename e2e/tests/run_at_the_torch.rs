@@ -1,0 +1,287 @@
+//! A whole run on a tablet: set up, light, two cuts, a lost one picked up again, the network gone and back, shut down.
+
+use anyhow::{Context, Result, bail, ensure};
+use galvanon_e2e::{Browser, DARK, DESK, PHONE, Relay, Viewport, journey};
+use serde_json::Value;
+
+/// The card that is shown.
+async fn card(browser: &Browser) -> Result<String> {
+    let key =
+        browser.run("return document.querySelector('[data-run]')?.dataset.run", vec![]).await?;
+    Ok(key.as_str().unwrap_or_default().to_owned())
+}
+
+/// Presses the button that is always in the same place, and waits until another card is there.
+async fn next(browser: &Browser) -> Result<()> {
+    browser.see("[data-run]").await?;
+    let before = card(browser).await?;
+    browser.see(&format!("[data-next='{before}']:not([disabled])")).await?.click().await?;
+    browser.gone(&format!("[data-run='{before}']")).await
+}
+
+/// Goes through the steps until the one that is looked for, leaving out what waits for a clock.
+async fn until(browser: &Browser, css: &str) -> Result<()> {
+    for _ in 0..90 {
+        if browser.run("return !!document.querySelector(arguments[0])", vec![css.into()]).await?
+            == true
+        {
+            return Ok(());
+        }
+        let waits = "return !!document.querySelector('[data-next][disabled], [data-cut]')";
+        if browser.run(waits, vec![]).await? == true {
+            leave(browser).await?;
+        } else {
+            next(browser).await?;
+        }
+    }
+    bail!("no card with {css}")
+}
+
+/// Leaves a card out; where a hazard is, a reason is picked.
+async fn leave(browser: &Browser) -> Result<()> {
+    let before = card(browser).await?;
+    browser.see("[data-leave]").await?.click().await?;
+    if browser.run("return !!document.querySelector('[data-reasons]')", vec![]).await? == true {
+        browser.see("[data-reasons] button").await?.click().await?;
+    }
+    browser.gone(&format!("[data-run='{before}']")).await
+}
+
+/// Touches are 64 px, letters 28 px, contrast seven to one, and axe finds nothing.
+async fn is_fit_for_gloves(browser: &Browser) -> Result<()> {
+    let small = "return [...document.querySelectorAll('.bench button, .bench a, .bench input')]
+        .filter((e) => e.getClientRects().length > 0)
+        .filter((e) => { const b = e.getBoundingClientRect(); return b.width < 63.5 || b.height < 63.5 })
+        .map((e) => e.outerHTML.slice(0, 90))";
+    let found = browser.run(small, vec![]).await?;
+    ensure!(found.as_array().is_some_and(Vec::is_empty), "too small to touch: {found}");
+    let letters = "const walk = document.createTreeWalker(document.querySelector('.bench'), NodeFilter.SHOW_TEXT);
+        const small = [];
+        while (walk.nextNode()) {
+            const e = walk.currentNode.parentElement;
+            if (!walk.currentNode.textContent.trim() || e.closest('svg, .sr-only, .max-sm\\\\:sr-only')) continue;
+            if (parseFloat(getComputedStyle(e).fontSize) < 28) small.push(walk.currentNode.textContent);
+        }
+        return small";
+    let found = browser.run(letters, vec![]).await?;
+    ensure!(found.as_array().is_some_and(Vec::is_empty), "too small to read: {found}");
+    let axe = browser.violations().await?;
+    ensure!(axe.is_empty(), "{}", axe.join("\n"));
+    let contrast = "const done = arguments[arguments.length - 1];
+        axe.run(document.querySelector('.bench'), { runOnly: { type: 'rule', values: ['color-contrast-enhanced'] } })
+            .then((r) => done(r.violations.flatMap((v) => v.nodes.map((n) => n.html.slice(0, 90) + ' ' + n.failureSummary))))";
+    let found = browser.run_async(contrast).await?;
+    ensure!(found.as_array().is_some_and(Vec::is_empty), "under seven to one: {found}");
+    let over = browser.overflow().await?;
+    ensure!(over <= 0, "{over} px wider than the window");
+    Ok(())
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn a_whole_run_goes_on_while_the_network_is_away() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        let (job, _) = app.job("Sallow Beck").await?;
+        let relay = Relay::start(&app.address).await?;
+        let browser = browser.through(&relay.address);
+        let path = format!("/jobs/{job}/run");
+        browser.open(&format!("/jobs/{job}")).await?;
+        browser.click("At the torch").await?;
+        browser.see("[data-start]").await?;
+        browser.click("Marta Quill").await?;
+        browser.see("[data-place='bare_floor']").await?.click().await?;
+        browser.see("[data-place='bare_floor'][aria-pressed='true']").await?;
+        next(&browser).await?;
+        // the place brings a stop with it, which is left out only with a reason
+        until(&browser, "[data-step='bare_floor']").await?;
+        browser.see("[data-leave]").await?.click().await?;
+        browser.click("done already today").await?;
+        // the needle on the shop's own gauge, flowing
+        until(&browser, "[data-step='set_fuel_flowing']").await?;
+        browser.reads("main", "flowing").await?;
+        browser.press_at("[data-gauge] input", "\u{e010}").await?;
+        browser.see("[data-judged='over_the_ceiling'], [data-judged='high']").await?;
+        // the flame: two valves make it
+        until(&browser, "[data-step='neutral_flame']").await?;
+        browser.see("[data-flame='sooty']").await?;
+        browser.press_at("[data-flame] label:last-of-type input", "\u{e010}").await?;
+        browser.see("[data-flame='oxidising']").await?;
+        // a good cut: heat, lever, end, and two touches for how it came out
+        until(&browser, "[data-cut='ready']").await?;
+        cut_once(&browser, "good").await?;
+        browser.see("[data-cut='ready'][data-made='1']").await?;
+        browser.see("[data-saved='shop']").await?;
+        // the page's own files are kept by now; then the network goes
+        let kept = "const done = arguments[arguments.length - 1];
+            const look = async () => (await (await caches.open('galvanon-shell-1')).keys()).length > 3 ? done(true) : setTimeout(look, 100);
+            look()";
+        browser.run_async(kept).await?;
+        relay.cut();
+        lost_and_found(&browser).await?;
+        browser.see("[data-saved='here']").await?;
+        // a reload without a network: the page, the document and what was noted are still there
+        browser.open(&path).await?;
+        browser.see("[data-start]").await?;
+        browser.see("[data-saved='here']").await?;
+        browser.see("[data-alarm]").await?.click().await?;
+        browser.see("[data-case='sustained_backfire']").await?.click().await?;
+        let told = browser.see("[data-emergency='sustained_backfire']").await?.text().await?;
+        ensure!(told.find("xygen") < told.find("uel"), "oxygen first: {told}");
+        browser.see("[data-emergency] button").await?.click().await?;
+        browser.see("[data-case]").await?;
+        browser.press("\u{e00c}").await?;
+        browser.gone("[data-emergency]").await?;
+        next(&browser).await?;
+        browser.see("[data-cut='ready'][data-made='2']").await?;
+        relay.mend();
+        browser.see("[data-saved='shop'][data-reached='true']").await?;
+        // the server is killed in the middle of a cut, and comes back
+        app.kill().await;
+        cut_once(&browser, "slag").await?;
+        browser.see("[data-saved='here']").await?;
+        app.revive().await?;
+        browser.see("[data-saved='shop'][data-reached='true']").await?;
+        shut_down(&browser).await?;
+        let record = app.get(&format!("/api/v1/jobs/{job}/run/record")).await?;
+        let cuts = record["cuts"][0]["events"].as_array().context("cuts")?.len();
+        ensure!(cuts == 3, "every cut once: {}", record["cuts"]);
+        ensure!(record["steps"]["bare_floor"] == "skipped" && record["steps"]["gauges_zero"] == "done");
+        let burns = app.get("/api/v1/burns").await?["burns"].clone();
+        let mine: Vec<&Value> = burns.as_array().context("burns")?.iter().take(3).collect();
+        let outcomes: Vec<&Value> = mine.iter().map(|burn| &burn["outcome"]).collect();
+        ensure!(outcomes == ["usable", "lost", "good"], "{outcomes:?}");
+        ensure!(mine.iter().all(|burn| burn["start_s"].as_f64().is_some_and(|s| s > 0.0)), "{mine:?}");
+        Ok(())
+    })
+    .await
+}
+
+/// A piece from the flame on the edge to how it came out.
+async fn cut_once(browser: &Browser, outcome: &str) -> Result<()> {
+    let press = async |stage: &str| -> Result<()> {
+        browser.see("[data-next]").await?.click().await?;
+        browser.see(&format!("[data-cut='{stage}']")).await?;
+        Ok(())
+    };
+    press("heating").await?;
+    press("cutting").await?;
+    browser.see("[data-pace='runs'] [data-next-stop]").await?;
+    press("outcome").await?;
+    browser.see(&format!("[data-outcome='{outcome}']")).await?.click().await?;
+    browser.see("[data-cut='ready']").await?;
+    Ok(())
+}
+
+/// A cut goes out and was not through: the guide, then on, and what came of it.
+async fn lost_and_found(browser: &Browser) -> Result<()> {
+    for stage in ["heating", "cutting"] {
+        browser.see("[data-next]").await?.click().await?;
+        browser.see(&format!("[data-cut='{stage}']")).await?;
+    }
+    browser.click("Cut went out").await?;
+    browser.click("No").await?;
+    browser.reads("[data-recovery='not_through']", "Do not try to cut the slag").await?;
+    browser.click("Cut goes on").await?;
+    browser.see("[data-cut='cutting']").await?;
+    browser.see("[data-next]").await?.click().await?;
+    browser.see("[data-outcome='lost']").await?.click().await?;
+    browser.see("[data-cut='ready'][data-made='2']").await?;
+    Ok(())
+}
+
+/// Through what is left, acetylene off first, to a fire watch whose clock shows on the cards after it.
+async fn shut_down(browser: &Browser) -> Result<()> {
+    until(browser, "[data-step='close_fuel_valve']").await?;
+    next(browser).await?;
+    browser.see("[data-step='close_oxygen_valve']").await?;
+    until(browser, "[data-step='fire_watch']").await?;
+    browser.see("[data-timer='waits'] button").await?.click().await?;
+    browser.see("[data-timer='runs']").await?;
+    browser.see("[data-next][disabled]").await?;
+    leave(browser).await?;
+    browser.see("[data-running='fire_watch']").await?;
+    browser.see("[data-step='tell_the_next']").await?;
+    browser.see("[data-saved='shop']").await?;
+    Ok(())
+}
+
+async fn every_kind_of_card_is_fit(viewport: Viewport) -> Result<()> {
+    journey(viewport, |app, browser| async move {
+        let (job, _) = app.job("Sallow Beck").await?;
+        browser.open(&format!("/jobs/{job}/run")).await?;
+        browser.see("[data-start]").await?;
+        is_fit_for_gloves(&browser).await?;
+        browser.click("Measure this screen").await?;
+        is_fit_for_gloves(&browser).await?;
+        browser.click("Done").await?;
+        next(&browser).await?;
+        is_fit_for_gloves(&browser).await?;
+        browser.see("[data-leave]").await?.click().await?;
+        browser.see("[data-reasons]").await?;
+        is_fit_for_gloves(&browser).await?;
+        browser.click("not met here").await?;
+        for step in ["needle_holds", "set_oxygen_flowing", "neutral_flame"] {
+            until(&browser, &format!("[data-step='{step}']")).await?;
+            is_fit_for_gloves(&browser).await?;
+        }
+        until(&browser, "[data-cut='ready']").await?;
+        is_fit_for_gloves(&browser).await?;
+        for stage in ["heating", "cutting", "outcome"] {
+            browser.see("[data-next]").await?.click().await?;
+            browser.see(&format!("[data-cut='{stage}']")).await?;
+            is_fit_for_gloves(&browser).await?;
+        }
+        browser.see("[data-alarm]").await?.click().await?;
+        browser.see("[data-case]").await?;
+        is_fit_for_gloves(&browser).await
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn every_kind_of_card_is_fit_for_gloves_on_a_tablet() -> Result<()> {
+    every_kind_of_card_is_fit(DESK).await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn every_kind_of_card_is_fit_for_gloves_in_the_dark() -> Result<()> {
+    every_kind_of_card_is_fit(DARK).await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn every_kind_of_card_is_fit_for_gloves_on_a_phone() -> Result<()> {
+    every_kind_of_card_is_fit(PHONE).await
+}
+
+/// Two tablets on one job: neither overwrites the other, a second touch on one button counts once.
+#[tokio::test(flavor = "multi_thread")]
+async fn two_tablets_on_one_job_add_up() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        let (job, _) = app.job("Sallow Beck").await?;
+        let path = format!("/jobs/{job}/run");
+        browser.open(&path).await?;
+        next(&browser).await?;
+        until(&browser, "[data-cut='ready']").await?;
+        cut_once(&browser, "good").await?;
+        let other = Browser::start(&app.address, PHONE).await?;
+        let outcome = async {
+            other.open(&path).await?;
+            next(&other).await?;
+            other.see("[data-cut='ready'][data-made='1']").await?;
+            cut_once(&other, "slag").await?;
+            other.see("[data-made='2']").await?;
+            // the first hears of it, and takes its own back
+            browser.see("[data-made='2']").await?;
+            browser.see("[data-undo]").await?.click().await?;
+            browser.see("[data-made='1']").await?;
+            other.see("[data-made='1']").await?;
+            anyhow::Ok(())
+        }
+        .await;
+        other.quit().await?;
+        outcome?;
+        let record = app.get(&format!("/api/v1/jobs/{job}/run/record")).await?;
+        ensure!(record["cuts"][0]["events"].as_array().map(Vec::len) == Some(1), "{record}");
+        Ok(())
+    })
+    .await
+}

@@ -1,0 +1,94 @@
+import { describe, expect, it } from "vitest";
+import { drawn, mixed } from "@/draw/flame-mix";
+import { beats, face, leftOf, onStrip, paceAt, toNextStop } from "./clock";
+import { folded, judged, type RunEvent } from "./model";
+
+/** Frames of a screen that drops some and sleeps: ticks at which it happened to look. */
+function looks(until: number): number[] {
+  const at: number[] = [];
+  let now = 0;
+  for (let i = 0; now < until; i++) {
+    // 60 a second, every seventh frame 300 ms late, and one sleep of 20 s
+    now += i % 7 === 0 ? 300 : 1000 / 60;
+    if (i === 500) now += 20_000;
+    at.push(Math.min(now, until));
+  }
+  return at;
+}
+
+describe("pace", () => {
+  it("is where the clock says after two minutes of dropped frames and sleep, within one percent", () => {
+    // 300 mm/min for 2 min are 600 mm
+    const places = looks(120_000).map((ms) => paceAt(ms, 300));
+    expect(Math.abs((places.at(-1) ?? 0) / 600 - 1)).toBeLessThan(0.01);
+    expect(places.every((mm, i) => i === 0 || mm >= (places[i - 1] ?? 0))).toBe(true);
+  });
+  it("wraps on its strip, beats each inch and counts to the next stop", () => {
+    expect(onStrip(250, 200)).toBeCloseTo(0.25);
+    expect(beats(25.4 * 3, 25.4)).toBe(3);
+    expect(toNextStop(100, [304.8, 609.6], 914.4, 304.8)).toBeCloseTo((204.8 / 304.8) * 60);
+    expect(toNextStop(914.4, [304.8], 914.4, 300)).toBeNull();
+  });
+});
+
+describe("clocks", () => {
+  it("go on through a reload and never run backward", () => {
+    expect(leftOf(3600, 600, 30_000)).toBe(2970);
+    // the wall clock was set back: nothing is counted twice, nothing is given away
+    expect(leftOf(3600, -500, 0)).toBe(3600);
+    expect(leftOf(60, 50, 90_000)).toBe(0);
+  });
+  it("show hours only where there are some", () => {
+    expect([face(3909), face(247), face(0)]).toEqual(["1:05:09", "4:07", "0:00"]);
+  });
+});
+
+const event = (id: string, second: number, kind: string, body: object): RunEvent => ({
+  id,
+  happened_at: new Date(Date.UTC(2026, 4, 31, 23, 59, second)).toISOString(),
+  person_id: null,
+  kind,
+  body: body as RunEvent["body"],
+});
+
+describe("the record", () => {
+  const all = [
+    event("a", 50, "step", { key: "soap_test", done: true }),
+    event("b", 55, "cut", { line_id: "L", outcome: "good" }),
+    event("c", 70, "cut", { line_id: "L", outcome: "lost" }),
+    event("d", 80, "undo", { event: "b" }),
+    event("e", 90, "timer", { key: "fire_watch", running: true }),
+  ];
+  it("is the same for every order, across midnight, and for events that come twice", () => {
+    const told = (events: RunEvent[]) => {
+      const { steps, cuts, timers } = folded(events);
+      return [[...steps], [...cuts].map(([l, es]) => [l, es.map((x) => x.id)]), [...timers.keys()]];
+    };
+    const expected = [[["soap_test", "done"]], [["L", ["c"]]], ["fire_watch"]];
+    expect(told(all)).toEqual(expected);
+    expect(told([...all].reverse().concat(all))).toEqual(expected);
+  });
+});
+
+describe("gauge and flame", () => {
+  it("judges a reading; acetylene has a ceiling", () => {
+    const band = { low: 200, set: 280, high: 380 };
+    expect([100, 300, 500].map((kpa) => judged(kpa, band, null))).toEqual(["low", "right", "high"]);
+    expect(judged(110, { low: 21, set: 28, high: 35 }, 103.4)).toBe("over_the_ceiling");
+  });
+  it("knows each state by the two valves; alternates never soot and show a star", () => {
+    const bands = { carburising_below: 0.95, oxidising_above: 1.05 };
+    const state = (fuel: number, oxygen: number) => mixed(fuel, oxygen, bands);
+    expect([
+      state(0, 1),
+      state(0.4, 0),
+      state(1, 0),
+      state(0.5, 0.3),
+      state(0.5, 0.5),
+      state(0.5, 0.8),
+    ]).toEqual(["out", "sooty", "stands_off", "carburising", "neutral", "oxidising"]);
+    expect(drawn("propane", 0.5, 0.05, "sooty").soot).toBe(0);
+    expect(drawn("propane", 0.5, 0.5, "neutral").star).toBeCloseTo(1);
+    expect(drawn("acetylene", 0.5, 0.5, "neutral").star).toBeNull();
+  });
+});
