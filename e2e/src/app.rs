@@ -46,7 +46,14 @@ impl App {
         anyhow::ensure!(web.join("index.html").exists(), "web/dist is not built: run bin/test");
         let listener = TcpListener::bind("127.0.0.1:0")?;
         let address = format!("http://{}", listener.local_addr()?);
-        let config = Config { listen: [127, 0, 0, 1].into(), port: 0, web, workers: 1 };
+        let config = Config {
+            listen: [127, 0, 0, 1].into(),
+            port: 0,
+            web,
+            tls_cert: None,
+            tls_key: None,
+            workers: 1,
+        };
         let server = serve(listener, pool.clone(), &config)?;
         let handle = Arc::new(Mutex::new(server.handle()));
         tokio::spawn(server);

@@ -24,6 +24,12 @@ pub struct Config {
     /// Folder of the built web application.
     #[arg(long, env = "GALVANON_WEB", default_value = "web/dist")]
     pub web: PathBuf,
+    /// Certificate chain in PEM: with it and its key the page is served by https, as a tablet on the network needs.
+    #[arg(long, env = "GALVANON_TLS_CERT", requires = "tls_key")]
+    pub tls_cert: Option<PathBuf>,
+    /// Private key of the certificate, in PEM.
+    #[arg(long, env = "GALVANON_TLS_KEY", requires = "tls_cert")]
+    pub tls_key: Option<PathBuf>,
     /// Threads that serve.
     #[arg(long, env = "GALVANON_WORKERS", default_value_t = 2)]
     pub workers: usize,

@@ -11,6 +11,7 @@ pub mod settings;
 pub mod shop;
 pub mod store;
 pub mod text;
+mod tls;
 mod web_app;
 
 use std::net::TcpListener;
@@ -35,7 +36,7 @@ pub static MIGRATIONS: sqlx::migrate::Migrator = sqlx::migrate!("./migrations");
 /// Starts the application on a listener that is already bound.
 ///
 /// # Errors
-/// When the listener cannot be used.
+/// When the listener cannot be used, or certificate and key cannot be read.
 pub fn serve(listener: TcpListener, pool: PgPool, config: &Config) -> std::io::Result<Server> {
     let web_folder = config.web.clone();
     let pool = web::Data::new(pool);
@@ -56,5 +57,11 @@ pub fn serve(listener: TcpListener, pool: PgPool, config: &Config) -> std::io::R
     })
     .workers(config.workers)
     .shutdown_timeout(config::SHUTDOWN_SECONDS);
-    Ok(server.listen(listener)?.run())
+    let served = match (&config.tls_cert, &config.tls_key) {
+        (Some(certificate), Some(key)) => {
+            server.listen_rustls_0_23(listener, tls::read(certificate, key)?)?
+        }
+        _ => server.listen(listener)?,
+    };
+    Ok(served.run())
 }

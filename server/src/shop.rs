@@ -52,6 +52,21 @@ pub struct Gauges {
     pub oxygen_kpa: Option<f64>,
     /// Of the fuel regulator.
     pub fuel_kpa: Option<f64>,
+    /// The face of the oxygen gauge.
+    pub oxygen_face: GaugeFace,
+    /// The face of the fuel gauge.
+    pub fuel_face: GaugeFace,
+}
+
+/// What is printed on a delivery gauge, as far as the rack knows it.
+#[derive(Clone, Copy, Debug, Default, Serialize, ToSchema)]
+pub struct GaugeFace {
+    /// From one numbered mark to the next.
+    pub major_kpa: Option<f64>,
+    /// From one small mark to the next.
+    pub minor_kpa: Option<f64>,
+    /// Where its red zone begins.
+    pub red_from_kpa: Option<f64>,
 }
 
 impl Shop {
@@ -183,12 +198,22 @@ impl Shop {
     /// The ends of the scales of a rig's gauges.
     #[must_use]
     pub fn gauges(&self, rig: &Value) -> Gauges {
-        let scale = |place: &str| {
+        let of = |place: &str, field: &str| {
             let id = &rig["rack"][place];
             let found = self.rack.iter().find(|view| *id == json!(view.gear.record.id));
-            found.and_then(|view| view.gear.fields["scale_kpa"].as_f64())
+            found.and_then(|view| view.gear.fields[field].as_f64())
         };
-        Gauges { oxygen_kpa: scale("oxygen_regulator"), fuel_kpa: scale("fuel_regulator") }
+        let face = |place: &str| GaugeFace {
+            major_kpa: of(place, "major_kpa"),
+            minor_kpa: of(place, "minor_kpa"),
+            red_from_kpa: of(place, "red_from_kpa"),
+        };
+        Gauges {
+            oxygen_kpa: of("oxygen_regulator", "scale_kpa"),
+            fuel_kpa: of("fuel_regulator", "scale_kpa"),
+            oxygen_face: face("oxygen_regulator"),
+            fuel_face: face("fuel_regulator"),
+        }
     }
 
     /// Whether arrestors in service stand for both lines; `None` where none is on the list.

@@ -26,3 +26,4 @@ mod sentences;
 mod storage;
 mod strange;
 mod test_app;
+mod tls;

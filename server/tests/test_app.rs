@@ -43,6 +43,8 @@ impl TestApp {
             port: 0,
             web: concat!(env!("CARGO_MANIFEST_DIR"), "/../web/dist").into(),
             workers: 1,
+            tls_cert: None,
+            tls_key: None,
         };
         tokio::spawn(serve(listener, pool.clone(), &config).unwrap());
         Self { address, pool, client: reqwest::Client::new() }

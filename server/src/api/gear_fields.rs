@@ -106,6 +106,15 @@ pub struct RegulatorFields {
     /// The end of its delivery gauge's scale.
     #[schema(value_type = Option<f64>)]
     pub scale_kpa: Option<Given>,
+    /// From one numbered mark of that gauge to the next.
+    #[schema(value_type = Option<f64>)]
+    pub major_kpa: Option<Given>,
+    /// From one small mark to the next.
+    #[schema(value_type = Option<f64>)]
+    pub minor_kpa: Option<Given>,
+    /// Where its red zone begins.
+    #[schema(value_type = Option<f64>)]
+    pub red_from_kpa: Option<Given>,
 }
 
 /// A flashback arrestor.
@@ -280,6 +289,9 @@ fn check_regulator(fields: &mut Fields, value: &Value) -> ApiResult<()> {
     fields.choice("fields.gas", given.gas.as_ref(), (&GASES, None));
     positive(fields, "fields.max_kpa", (given.max_kpa.as_ref(), &SCALE, Kind::Pressure));
     positive(fields, "fields.scale_kpa", (given.scale_kpa.as_ref(), &SCALE, Kind::Pressure));
+    positive(fields, "fields.major_kpa", (given.major_kpa.as_ref(), &SCALE, Kind::Pressure));
+    positive(fields, "fields.minor_kpa", (given.minor_kpa.as_ref(), &SCALE, Kind::Pressure));
+    positive(fields, "fields.red_from_kpa", (given.red_from_kpa.as_ref(), &SCALE, Kind::Pressure));
     Ok(())
 }
 

@@ -9,6 +9,14 @@ type Props = {
   label: string;
   /** The end of the scale of the shop's own gauge, kPa, where it is known. */
   scale?: number | null | undefined;
+  /** What is printed on that gauge, kPa, as far as it is known. */
+  face?: Face | undefined;
+};
+
+type Face = {
+  major_kpa?: number | null;
+  minor_kpa?: number | null;
+  red_from_kpa?: number | null;
 };
 
 /** Needle travel: from lower left round the top to lower right. */
@@ -64,18 +72,25 @@ function arc(from: number, to: number, radius: number): string {
   return `M${x0} ${y0} A${radius} ${radius} 0 ${to - from > 180 ? 1 : 0} 1 ${x1} ${y1}`;
 }
 
-export function Gauge({ gas, pressure, system, label, scale }: Props) {
+export function Gauge({ gas, pressure, system, label, scale, face }: Props) {
   const read = (kpa: number) => shown(kpa, "pressure", system);
   const scales = SCALES[system][gas === "oxygen" ? "oxygen" : "fuel"];
   // a needle beyond the shop's own scale would tell nothing: then a usual one is drawn
   const own = scale == null ? 0 : Math.round(read(scale) / 5) * 5;
   const usual = scales.find(([end]) => read(pressure.high) <= end) ?? scales.at(-1) ?? [100, 20];
-  const [full, every] = own > 0 && read(pressure.set) <= own ? [own, major(own)] : usual;
+  const isOwn = own > 0 && read(pressure.set) <= own;
+  // marks as they are printed, where the rack knows them; never so many that none can be told from the next
+  const printed = (kpa: number | null | undefined, most: number) => {
+    const step = kpa == null ? 0 : read(kpa);
+    return isOwn && step > 0 && own / step <= most ? step : null;
+  };
+  const [full, every] = isOwn ? [own, printed(face?.major_kpa, 12) ?? major(own)] : usual;
+  const small = printed(face?.minor_kpa, 80) ?? every / 5;
+  const red = isOwn && face?.red_from_kpa != null ? face.red_from_kpa : null;
+  const reds = red ?? (gas === "acetylene" ? ACETYLENE_CEILING_KPA : null);
   const angle = (value: number) => FROM + (SWEEP * Math.min(Math.max(value, 0), full)) / full;
-  const ticks = Array.from(
-    { length: Math.round((full / every) * 5) + 1 },
-    (_, i) => (i * every) / 5,
-  );
+  const ticks = Array.from({ length: Math.floor(full / small + 1e-6) + 1 }, (_, i) => i * small);
+  const numbered = (value: number) => Math.abs(value / every - Math.round(value / every)) < 1e-6;
   const unit = unitOf("pressure", system);
   const [nx, ny] = point(angle(read(pressure.set)), 62);
   return (
@@ -103,18 +118,18 @@ export function Gauge({ gas, pressure, system, label, scale }: Props) {
         stroke={gasColour(gas)}
         strokeWidth="9"
       />
-      {gas === "acetylene" && (
+      {reds !== null && read(reds) < full && (
         <path
-          d={arc(angle(read(ACETYLENE_CEILING_KPA)), angle(full), 84)}
+          d={arc(angle(read(reds)), angle(full), 84)}
           fill="none"
           stroke="var(--stop)"
           strokeWidth="9"
           strokeDasharray="3 3"
         />
       )}
-      {ticks.map((value, i) => {
+      {ticks.map((value) => {
         const [x0, y0] = point(angle(value), RADIUS);
-        const [x1, y1] = point(angle(value), i % 5 === 0 ? RADIUS - 11 : RADIUS - 5);
+        const [x1, y1] = point(angle(value), numbered(value) ? RADIUS - 11 : RADIUS - 5);
         return (
           <line
             key={value}
@@ -123,7 +138,7 @@ export function Gauge({ gas, pressure, system, label, scale }: Props) {
             x2={x1}
             y2={y1}
             stroke="var(--ink)"
-            strokeWidth={i % 5 === 0 ? 2 : 1}
+            strokeWidth={numbered(value) ? 2 : 1}
           />
         );
       })}
@@ -137,26 +152,24 @@ export function Gauge({ gas, pressure, system, label, scale }: Props) {
         strokeLinecap="round"
       />
       <circle cx="100" cy="100" r="7" fill="var(--ink)" />
-      {ticks
-        .filter((_, i) => i % 5 === 0)
-        .map((value) => {
-          const [x, y] = point(angle(value), RADIUS - 24);
-          return (
-            <text
-              key={value}
-              x={x}
-              y={y + 5}
-              textAnchor="middle"
-              fontSize="19"
-              fill="var(--ink)"
-              stroke="var(--sheet)"
-              strokeWidth="5"
-              paintOrder="stroke"
-            >
-              {value}
-            </text>
-          );
-        })}
+      {ticks.filter(numbered).map((value) => {
+        const [x, y] = point(angle(value), RADIUS - 24);
+        return (
+          <text
+            key={value}
+            x={x}
+            y={y + 5}
+            textAnchor="middle"
+            fontSize="19"
+            fill="var(--ink)"
+            stroke="var(--sheet)"
+            strokeWidth="5"
+            paintOrder="stroke"
+          >
+            {Math.round(value * 10) / 10}
+          </text>
+        );
+      })}
       <text x="100" y="150" textAnchor="middle" fontSize="18" fill="var(--ink-2)">
         {unit}
       </text>

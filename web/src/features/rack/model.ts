@@ -99,6 +99,9 @@ export const FIELDS: Record<GearKind, readonly Field[]> = {
     },
     { key: "max_kpa", label: "Most it delivers", as: "measure", kind: "pressure" },
     { key: "scale_kpa", label: "End of its scale", as: "measure", kind: "pressure" },
+    { key: "major_kpa", label: "Numbered marks every", as: "measure", kind: "pressure" },
+    { key: "minor_kpa", label: "Small marks every", as: "measure", kind: "pressure" },
+    { key: "red_from_kpa", label: "Red from", as: "measure", kind: "pressure" },
   ],
   arrestor: [
     { key: "gas", label: "In the line of", as: "choice", options: ["oxygen", "fuel"] },

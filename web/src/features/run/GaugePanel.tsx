@@ -1,5 +1,5 @@
 /** The needle as it should stand on the shop's own gauge, gas flowing, and as it does: dragged there, it is judged. */
-import { useState } from "react";
+import { type ComponentProps, useState } from "react";
 import { Gauge } from "@/draw/gauge";
 import { word } from "@/text";
 import { RUN } from "@/text/run";
@@ -18,12 +18,13 @@ type Props = {
   gas: string;
   pressure: { low: number; set: number; high: number };
   scale: number | null | undefined;
+  face?: ComponentProps<typeof Gauge>["face"];
   /** What the fuel never goes above, kPa. */
   ceiling: number | null | undefined;
   onReading: (kpa: number) => void;
 };
 
-export function GaugePanel({ gas, pressure, scale, ceiling, onReading }: Props) {
+export function GaugePanel({ gas, pressure, scale, face, ceiling, onReading }: Props) {
   const { system } = usePreferences();
   const [reading, setReading] = useState<number | null>(null);
   const most = scale ?? pressure.high * 1.8;
@@ -37,6 +38,7 @@ export function GaugePanel({ gas, pressure, scale, ceiling, onReading }: Props) 
           pressure={reading === null ? pressure : { ...pressure, set: reading }}
           system={system}
           scale={scale}
+          face={face}
           label={`${word(gas)}, delivery gauge`}
         />
       </div>

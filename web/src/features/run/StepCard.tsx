@@ -56,6 +56,7 @@ type Props = {
 export function StepCard({ doc, step, cut, started, onTimer, onReading }: Props) {
   const sets = { set_oxygen_flowing: "oxygen", set_fuel_flowing: doc.fuel }[step.code];
   const pressure = sets === "oxygen" ? cut?.plan.oxygen_pressure_kpa : cut?.plan.fuel_pressure_kpa;
+  const gaugeFace = sets === "oxygen" ? doc.gauges.oxygen_face : doc.gauges.fuel_face;
   const scale = sets === "oxygen" ? doc.gauges.oxygen_kpa : doc.gauges.fuel_kpa;
   const bare = step.timer_s == null && !sets && !FLAMES.includes(step.code);
   return (
@@ -82,6 +83,7 @@ export function StepCard({ doc, step, cut, started, onTimer, onReading }: Props)
           gas={sets}
           pressure={pressure}
           scale={scale}
+          face={gaugeFace}
           ceiling={doc.ceiling_kpa}
           onReading={(kpa) => onReading(sets, kpa)}
         />

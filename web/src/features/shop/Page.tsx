@@ -1,7 +1,7 @@
 /** The shop: where the trade disagrees, what this shop does; its own figures; who works here. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { RadioGroup } from "radix-ui";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { v7 } from "uuid";
 import { ApiFailure, api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
@@ -61,6 +61,12 @@ const FIGURES: readonly { key: string; label: string; kind: Kind; about: string 
     kind: "mass",
     about: "the heaviest piece the shop lifts",
   },
+  {
+    key: "fire_watch_min",
+    label: "Fire watch, minutes",
+    kind: "count",
+    about: "after the last flame; 30 at least (OSHA 1910.252), 60 by NFPA 51B, both from memory",
+  },
 ];
 
 const PRICES: readonly { key: string; label: string; kind: Kind }[] = [
@@ -85,6 +91,39 @@ const ACTS: Record<string, string> = {
   card: "printed on the run card",
   run: "used at the torch",
 };
+
+/** Whom to call in an emergency, in the shop's own words; it ends every emergency card at the torch. */
+function NumbersToCall({
+  kept,
+  error,
+  onCommit,
+}: {
+  kept: string;
+  error: string | undefined;
+  onCommit: (text: string) => void;
+}) {
+  const [text, setText] = useState(kept);
+  useEffect(() => setText(kept), [kept]);
+  return (
+    <section aria-labelledby="numbers" className="flex max-w-2xl flex-col gap-1">
+      <h2 id="numbers" className="text-lg font-semibold">
+        Numbers to call
+      </h2>
+      <p className="text-sm text-ink-2">
+        Fire, ambulance, gas supplier, first aider: they end every emergency card at the torch.
+      </p>
+      <textarea
+        aria-labelledby="numbers"
+        rows={2}
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={() => text !== kept && onCommit(text)}
+        className="rounded-md border border-line-strong bg-sheet p-2 text-sm"
+      />
+      {error && <p className="text-xs text-stop">{error}</p>}
+    </section>
+  );
+}
 
 function Question({
   schools,
@@ -178,6 +217,11 @@ export function ShopPage() {
           ))}
         </div>
       </section>
+      <NumbersToCall
+        kept={String(settings.emergency_numbers ?? "")}
+        error={refused.emergency_numbers}
+        onCommit={(value) => set.mutate({ key: "emergency_numbers", value })}
+      />
       <section aria-labelledby="prices" className="flex flex-col gap-2">
         <h2 id="prices" className="text-lg font-semibold">
           Prices
