@@ -255,6 +255,14 @@ async fn an_event_that_cannot_be_is_refused_and_the_others_are_kept() {
             run.event("cut", 1, &json!({ "line_id": Uuid::now_v7(), "outcome": "good" })),
             "job_line_id",
         ),
+        (
+            run.event(
+                "cut",
+                1,
+                &json!({ "line_id": run.line, "outcome": "slag", "findings": ["moss"] }),
+            ),
+            "body.findings.0",
+        ),
         (run.event("undo", 1, &json!({ "event": "that one" })), "body.event"),
         (
             run.event(

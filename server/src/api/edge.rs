@@ -68,6 +68,14 @@ pub struct FindingsReply {
 #[utoipa::path(get, operation_id = "edge_findings", path = "/api/v1/edge/findings", responses((status = 200, body = FindingsReply)))]
 #[get("/edge/findings")]
 pub async fn list_findings() -> ApiResult<web::Json<FindingsReply>> {
+    all_findings().map(web::Json)
+}
+
+/// Everything that can be found, with what its pictures are drawn on.
+///
+/// # Errors
+/// Only a fault of ours.
+pub fn all_findings() -> ApiResult<FindingsReply> {
     let wire = |finding: &Finding| {
         Ok(FindingWire {
             code: finding.code.clone(),
@@ -80,7 +88,7 @@ pub async fn list_findings() -> ApiResult<web::Json<FindingsReply>> {
         })
     };
     let findings = findings().map_err(internal)?.iter().map(wire).collect::<ApiResult<_>>()?;
-    Ok(web::Json(FindingsReply { findings, right: FaceWire::from(&sample()) }))
+    Ok(FindingsReply { findings, right: FaceWire::from(&sample()) })
 }
 
 /// Something that can make an edge poor.

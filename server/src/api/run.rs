@@ -4,6 +4,7 @@ use std::collections::BTreeMap;
 
 use actix_web::{HttpRequest, get, post, web};
 use galvanon_core::cut::ACETYLENE_CEILING;
+use galvanon_core::edge::findings;
 use galvanon_core::edge::trouble::troubles;
 use galvanon_core::gas::flame::{CARBURISING_BELOW, OXIDISING_ABOVE};
 use galvanon_core::gas::fuel::Fuel;
@@ -21,7 +22,7 @@ use uuid::Uuid;
 use super::body::{Body, read};
 use super::burns::{BurnRequest, checked as checked_burn};
 use super::cut_reply::SentenceWire;
-use super::edge::internal;
+use super::edge::{FindingsReply, all_findings, internal};
 use super::fields::{Fields, Given, NumberField, wrong_shape};
 use super::gear_request::FUELS;
 use super::guard::person;
@@ -141,6 +142,8 @@ pub struct RunDocument {
     /// Those the shop holds, by question.
     #[schema(value_type = Object)]
     pub held: Value,
+    /// Signs that an edge can show, with what their pictures are drawn on.
+    pub signs: FindingsReply,
     /// The people of the shop.
     pub people: Vec<Person>,
     /// What happened so far.
@@ -297,6 +300,7 @@ pub async fn show(
             .to_owned(),
         schools: schools()?.to_vec(),
         held: Value::Object(shop.settings.clone()),
+        signs: all_findings()?,
         people: people::all(&pool).await?,
         events: run_events::of_job(&pool, job.record.id).await?,
         job_name: job.name,
@@ -413,6 +417,7 @@ fn checked(event: &NewEvent, sent: &Value) -> ApiResult<RunEvent> {
         "note" => {
             text(&mut fields, &event.body, ("text", LONGEST));
         }
+        "cut" => signs_known(&mut fields, &event.body["findings"])?,
         "undo" if event.body["event"].as_str().is_none_or(|it| Uuid::parse_str(it).is_err()) => {
             fields.errors.push(wrong_shape(
                 "body.event",
@@ -430,6 +435,23 @@ fn checked(event: &NewEvent, sent: &Value) -> ApiResult<RunEvent> {
         body: Value::Object(body),
         made_from: sent.clone(),
     })
+}
+
+/// The signs that were touched are signs that there are.
+fn signs_known(fields: &mut Fields, told: &Value) -> ApiResult<()> {
+    let known = findings().map_err(internal)?;
+    let told = match told {
+        Value::Null => return Ok(()),
+        Value::Array(told) => told.clone(),
+        other => vec![other.clone()],
+    };
+    for (at, code) in told.iter().enumerate() {
+        if !known.iter().any(|finding| *code == finding.code) {
+            let path = format!("body.findings.{at}");
+            fields.errors.push(wrong_shape(&path, "the code of a finding", code.clone()));
+        }
+    }
+    Ok(())
 }
 
 async fn kept(pool: &PgPool, job: Uuid, sent: &Value) -> ApiResult<Arrived> {

@@ -1,9 +1,9 @@
 /** A sign to be touched: drawn, said, and whether it was seen or looked for in vain. */
 import { EyeOff } from "lucide-react";
 import type { FaceFigures } from "@/draw/cut-face";
+import { SignPicture } from "@/draw/sign";
 import { Mark } from "@/ui/mark";
 import type { Answers, Finding } from "./model";
-import { SignPicture } from "./SignPicture";
 
 export function Sign({
   finding,

@@ -4,12 +4,12 @@ import { useState } from "react";
 import { api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { FuelPicker } from "@/bench/FuelPicker";
+import { CodePicture, hasPicture } from "@/draw/sign";
 import { SCREEN } from "@/text";
 import { burning } from "@/ui/gas-badge";
 import { Mark } from "@/ui/mark";
 import { Empty, Failed, Loading } from "@/ui/states";
 import { type Answers, NOTHING, type Trouble } from "./model";
-import { CodePicture, hasPicture } from "./SignPicture";
 import { Steps, StopSteps } from "./StopSteps";
 import { Suspect } from "./Suspect";
 

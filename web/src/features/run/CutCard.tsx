@@ -1,6 +1,7 @@
 /** One cut: its settings, the clock of its start, its pace, and how it came out, in two touches. */
 import { useEffect, useState } from "react";
 import { facts } from "@/bench";
+import { SignPicture } from "@/draw/sign";
 import { sentence, word } from "@/text";
 import { OUTCOMES, RUN } from "@/text/run";
 import { holdsBefore } from "@/text/section";
@@ -9,7 +10,7 @@ import { print } from "@/units";
 import { Big } from "./Big";
 import { face, ticks } from "./clock";
 import { HeatRamp } from "./HeatRamp";
-import type { Cut, RunEvent } from "./model";
+import type { Cut, Doc, RunEvent } from "./model";
 import { Pace } from "./Pace";
 import { useTicks } from "./useTicks";
 
@@ -69,7 +70,8 @@ type Props = {
   made: readonly RunEvent[];
   going: Going;
   marks: { heat: number | null; lever: number | null };
-  onOutcome: (outcome: string) => void;
+  signs: Doc["signs"];
+  onOutcome: (outcome: string, findings: string[]) => void;
   onLost: () => void;
   onGoOn: () => void;
 };
@@ -123,6 +125,55 @@ function Strokes({ cut }: { cut: Cut }) {
   );
 }
 
+/** Signs that are told by their picture, before the outcome or not at all. */
+const SIGNS = [
+  "drag_lines_raked",
+  "dross_hard",
+  "top_edge_rounded",
+  "face_gouged",
+  "notch_at_stop",
+  "not_through",
+  "kerf_wide",
+  "out_of_square",
+];
+
+function Signs({
+  signs,
+  seen,
+  onSeen,
+}: {
+  signs: Doc["signs"];
+  seen: string[];
+  onSeen: (seen: string[]) => void;
+}) {
+  const shown = SIGNS.flatMap((code) => signs.findings.filter((each) => each.code === code));
+  return (
+    <fieldset className="flex flex-col gap-2">
+      <legend className="pb-1 text-xl">{RUN.signs}</legend>
+      <div className="grid gap-2 md:grid-cols-2">
+        {shown.map((finding) => {
+          const on = seen.includes(finding.code);
+          return (
+            <Big
+              key={finding.code}
+              look={on ? "picked" : "plain"}
+              aria-pressed={on}
+              onClick={() =>
+                onSeen(on ? seen.filter((each) => each !== finding.code) : [...seen, finding.code])
+              }
+              className="justify-start text-left"
+              data-sign={finding.code}
+            >
+              <SignPicture finding={finding} right={signs.right} />
+              {finding.text}
+            </Big>
+          );
+        })}
+      </div>
+    </fieldset>
+  );
+}
+
 function Lost({ cut, onGoOn }: { cut: Cut; onGoOn: () => void }) {
   const { system } = usePreferences();
   const [through, setThrough] = useState<boolean | null>(null);
@@ -151,7 +202,8 @@ function Lost({ cut, onGoOn }: { cut: Cut; onGoOn: () => void }) {
   );
 }
 
-export function CutCard({ cut, made, going, marks, onOutcome, onLost, onGoOn }: Props) {
+export function CutCard({ cut, made, going, marks, signs, onOutcome, onLost, onGoOn }: Props) {
+  const [seen, setSeen] = useState<string[]>([]);
   const { system } = usePreferences();
   const now = useTicks(going.stage === "heating" || going.stage === "cutting");
   const { plan, request } = cut;
@@ -221,18 +273,19 @@ export function CutCard({ cut, made, going, marks, onOutcome, onLost, onGoOn }: 
       {going.stage === "outcome" && (
         <div className="flex flex-col gap-3">
           <p className="text-2xl font-bold">{RUN.howIsEdge}</p>
-          <div className="grid grid-cols-2 gap-3">
+          <div className="grid grid-cols-2 gap-3 lg:grid-cols-4">
             {OUTCOMES.map(({ code, text }) => (
               <Big
                 key={code}
-                onClick={() => onOutcome(code)}
-                className="min-h-24"
+                onClick={() => onOutcome(code, seen)}
+                className="min-h-20"
                 data-outcome={code}
               >
                 {text}
               </Big>
             ))}
           </div>
+          <Signs signs={signs} seen={seen} onSeen={setSeen} />
         </div>
       )}
     </div>

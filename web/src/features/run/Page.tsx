@@ -139,27 +139,26 @@ function Flow({ run, job, asked, onAsked }: Props) {
   const [alarm, setAlarm] = useState(false);
   const [leaving, setLeaving] = useState(false);
   const [last, setLast] = useState<{ id: string; text: string } | null>(null);
-  const [reading, setReading] = useState<{ gas: string; kpa: number } | null>(null);
+  // the last place of each needle, by gas and gauge
+  const [readings, setReadings] = useState<Record<string, Record<string, unknown>>>({});
   const card = at === null ? undefined : cards[Math.min(at, cards.length - 1)];
   const { going, marks, go } = useGoing(card?.cut?.line.id);
   const finished = cards.every((each) => isDone(each, state));
   const step = card?.step;
   const move = (to: number) => {
     setLeaving(false);
-    setReading(null);
+    setReadings({});
     setAt(Math.min(Math.max(to, 0), cards.length - 1));
   };
 
   const stepDone = async () => {
     if (step === undefined || at === null) return;
-    if (reading) {
-      await run.note("reading", { gas: reading.gas, where: "delivery", pressure_kpa: reading.kpa });
-    }
+    for (const reading of Object.values(readings)) await run.note("reading", reading);
     const id = await run.note("step", { key: step.key, done: true });
     setLast({ id, text: RUN.done });
     move(at + 1);
   };
-  const outcome = async (code: string) => {
+  const outcome = async (code: string, findings: string[]) => {
     const cut = card?.cut;
     if (cut === undefined || at === null) return;
     const { heat_s, cut_s } = going;
@@ -167,6 +166,7 @@ function Flow({ run, job, asked, onAsked }: Props) {
     const id = await run.note("cut", {
       line_id: cut.line.id,
       outcome: code,
+      findings,
       ...(heat_s === undefined ? {} : { start_s: heat_s }),
       ...(cut_s === undefined || cut_s < 1
         ? {}
@@ -251,7 +251,9 @@ function Flow({ run, job, asked, onAsked }: Props) {
             cut={cutAhead(doc, state)}
             started={started}
             onTimer={(running) => void run.note("timer", { key: step.key, running })}
-            onReading={(gas, kpa) => setReading({ gas, kpa })}
+            onReading={(gas, where, kpa) =>
+              setReadings({ ...readings, [`${gas} ${where}`]: { gas, where, pressure_kpa: kpa } })
+            }
           />
         ) : (
           card.cut && (
@@ -261,7 +263,8 @@ function Flow({ run, job, asked, onAsked }: Props) {
               made={made}
               going={going}
               marks={marks}
-              onOutcome={(code) => void outcome(code)}
+              signs={doc.signs}
+              onOutcome={(code, findings) => void outcome(code, findings)}
               onLost={() =>
                 go({ ...going, stage: "lost", cut_s: (going.cut_s ?? 0) + spent(marks.lever) })
               }

@@ -2,6 +2,7 @@
 import { useState } from "react";
 import { RUN } from "@/text/run";
 import { Big } from "./Big";
+import { ContentsPanel } from "./ContentsPanel";
 import { FlamePanel } from "./FlamePanel";
 import { GaugePanel } from "./GaugePanel";
 import type { Cut, Doc, RunEvent, Step } from "./model";
@@ -17,6 +18,9 @@ const FLAMES = [
   "star_width",
   "lever_trim",
 ];
+
+/** Steps at which the contents are read: before, and after. */
+const CONTENTS = ["read_contents", "close_cylinders"];
 
 /** What the trade says for and against, and what this shop holds. */
 function Schools({ doc, question }: { doc: Doc; question: string }) {
@@ -50,7 +54,7 @@ type Props = {
   cut: Cut | undefined;
   started: RunEvent | undefined;
   onTimer: (running: boolean) => void;
-  onReading: (gas: string, kpa: number) => void;
+  onReading: (gas: string, where: string, kpa: number) => void;
 };
 
 export function StepCard({ doc, step, cut, started, onTimer, onReading }: Props) {
@@ -58,7 +62,7 @@ export function StepCard({ doc, step, cut, started, onTimer, onReading }: Props)
   const pressure = sets === "oxygen" ? cut?.plan.oxygen_pressure_kpa : cut?.plan.fuel_pressure_kpa;
   const gaugeFace = sets === "oxygen" ? doc.gauges.oxygen_face : doc.gauges.fuel_face;
   const scale = sets === "oxygen" ? doc.gauges.oxygen_kpa : doc.gauges.fuel_kpa;
-  const bare = step.timer_s == null && !sets && !FLAMES.includes(step.code);
+  const bare = step.timer_s == null && !sets && ![...FLAMES, ...CONTENTS].includes(step.code);
   return (
     <div
       className={`mx-auto flex min-h-full max-w-5xl flex-col gap-5 ${bare ? "justify-center" : ""}`}
@@ -85,8 +89,11 @@ export function StepCard({ doc, step, cut, started, onTimer, onReading }: Props)
           scale={scale}
           face={gaugeFace}
           ceiling={doc.ceiling_kpa}
-          onReading={(kpa) => onReading(sets, kpa)}
+          onReading={(kpa) => onReading(sets, "delivery", kpa)}
         />
+      )}
+      {CONTENTS.includes(step.code) && (
+        <ContentsPanel fuel={doc.fuel} onReading={(gas, kpa) => onReading(gas, "contents", kpa)} />
       )}
       {FLAMES.includes(step.code) && <FlamePanel fuel={doc.fuel} bands={doc.flame} />}
       {step.policy && <Schools key={step.key} doc={doc} question={step.policy} />}

@@ -1,8 +1,10 @@
 /** A sign drawn: the right edge with just that changed, the flame in that state, or the torch. */
-import { CutFaceDrawing, type FaceFigures } from "@/draw/cut-face";
-import { FLAMES, FlameDrawing } from "@/draw/flame";
-import { hasTorchSign, TorchSign } from "@/draw/torch-sign";
-import type { Finding } from "./model";
+import type { Schemas } from "@/api/client";
+import { CutFaceDrawing, type FaceFigures } from "./cut-face";
+import { FLAMES, FlameDrawing } from "./flame";
+import { hasTorchSign, TorchSign } from "./torch-sign";
+
+type Finding = Schemas["FindingWire"];
 
 /** Where a sign shows best. */
 const CROPS: Record<string, "end" | "face"> = { face: "face", "bottom edge": "face" };
