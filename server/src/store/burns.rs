@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 use serde_json::Value;
-use sqlx::PgPool;
+use sqlx::{PgExecutor, PgPool};
 use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
@@ -89,21 +89,21 @@ pub async fn newest(pool: &PgPool, limit: i64) -> ApiResult<Vec<Burn>> {
     Ok(sqlx::query_as(sql).bind(limit).fetch_all(pool).await?)
 }
 
-/// Adds a burn under an id of the client's choice.
+/// Adds a burn under an id of the client's choice; nothing where that id is taken.
 ///
 /// # Errors
-/// [`ApiError::Different`] when the id holds another body.
-pub async fn put(
-    pool: &PgPool,
+/// When the database fails.
+pub async fn insert<'e>(
+    database: impl PgExecutor<'e>,
     (id, by): (Uuid, Option<Uuid>),
     (burn, body): (&NewBurn, &Value),
-) -> ApiResult<Made<Burn>> {
+) -> ApiResult<Option<Burn>> {
     let sql = "INSERT INTO burns
                    (id, job_line_id, plan_id, person_id, tip_id, happened_at, start_s, duration_s,
                     pace_m_s, outcome, readings, note, made_from, made_by, changed_by)
                VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $14)
                ON CONFLICT (id) DO NOTHING RETURNING *";
-    let new: Option<Burn> = sqlx::query_as(sql)
+    let new = sqlx::query_as(sql)
         .bind(id)
         .bind(burn.job_line_id)
         .bind(burn.plan_id)
@@ -117,8 +117,19 @@ pub async fn put(
         .bind(&burn.readings)
         .bind(&burn.note)
         .bind(body)
-        .bind(by)
-        .fetch_optional(pool)
-        .await?;
+        .bind(by);
+    Ok(new.fetch_optional(database).await?)
+}
+
+/// Adds a burn under an id of the client's choice, once.
+///
+/// # Errors
+/// [`ApiError::Different`](crate::error::ApiError::Different) when the id holds another body.
+pub async fn put(
+    pool: &PgPool,
+    (id, by): (Uuid, Option<Uuid>),
+    (burn, body): (&NewBurn, &Value),
+) -> ApiResult<Made<Burn>> {
+    let new = insert(pool, (id, by), (burn, body)).await?;
     made(pool, id, (new, body)).await
 }

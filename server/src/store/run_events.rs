@@ -7,7 +7,7 @@ use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use super::burns::NewBurn;
+use super::burns::{self, NewBurn};
 use crate::error::ApiResult;
 
 /// An event.
@@ -85,38 +85,12 @@ pub async fn keep(
         return Ok(if same == Some(true) { Arrived::Again } else { Arrived::Different });
     }
     if let Some(burn) = burn {
-        add_burn(&mut work, event, burn).await?;
+        let by = (event.id, event.person_id);
+        burns::insert(&mut *work, by, (burn, &event.made_from)).await?;
     }
     take_back(&mut work, job).await?;
     work.commit().await?;
     Ok(Arrived::New)
-}
-
-async fn add_burn(
-    work: &mut Transaction<'_, Postgres>,
-    event: &RunEvent,
-    burn: &NewBurn,
-) -> ApiResult<()> {
-    let sql = "INSERT INTO burns
-                   (id, job_line_id, person_id, happened_at, start_s, duration_s, pace_m_s,
-                    outcome, readings, note, made_from, made_by, changed_by)
-               VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $3, $3)
-               ON CONFLICT (id) DO NOTHING";
-    sqlx::query(sql)
-        .bind(event.id)
-        .bind(burn.job_line_id)
-        .bind(event.person_id)
-        .bind(burn.happened_at)
-        .bind(burn.start_s)
-        .bind(burn.duration_s)
-        .bind(burn.pace_m_s)
-        .bind(&burn.outcome)
-        .bind(&burn.readings)
-        .bind(&burn.note)
-        .bind(&event.made_from)
-        .execute(&mut **work)
-        .await?;
-    Ok(())
 }
 
 /// Burns whose cut was taken back are deleted, as far as they came from this job's run.
