@@ -177,7 +177,7 @@ async fn lost_and_found(browser: &Browser) -> Result<()> {
         browser.see("[data-next]").await?.click().await?;
         browser.see(&format!("[data-cut='{stage}']")).await?;
     }
-    browser.click("Cut went out").await?;
+    browser.see("[data-went-out]").await?.click().await?;
     browser.click("No").await?;
     browser.reads("[data-recovery='not_through']", "Do not try to cut the slag").await?;
     browser.click("Cut goes on").await?;
@@ -250,6 +250,53 @@ async fn every_kind_of_card_is_fit_for_gloves_in_the_dark() -> Result<()> {
 #[tokio::test(flavor = "multi_thread")]
 async fn every_kind_of_card_is_fit_for_gloves_on_a_phone() -> Result<()> {
     every_kind_of_card_is_fit(PHONE).await
+}
+
+/// A beam is led stroke by stroke, each with its own settings, and is one cut in the record.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_shape_is_led_stroke_by_stroke() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        let (job, lines) = app.job("Footbridge steel").await?;
+        browser.open(&format!("/jobs/{job}/run")).await?;
+        next(&browser).await?;
+        until(&browser, "[data-cut='ready']").await?;
+        let strokes = lines[0]["plan"]["section"]["strokes"].as_array().context("strokes")?;
+        for stroke in strokes {
+            browser.see(&format!("[data-stroke='{}']", stroke["order"])).await?;
+            let part = stroke["part_text"].as_str().context("a name")?;
+            browser.reads("[data-stroke]", part).await?;
+            is_fit_for_gloves(&browser).await?;
+            for stage in ["heating", "cutting"] {
+                browser.see("[data-next]").await?.click().await?;
+                browser.see(&format!("[data-cut='{stage}']")).await?;
+            }
+            browser.see("[data-next]").await?.click().await?;
+        }
+        browser.see("[data-outcome='good']").await?.click().await?;
+        browser.see("[data-cut='ready'][data-made='1'] [data-stroke='1']").await?;
+        browser.see("[data-saved='shop']").await?;
+        let record = app.get(&format!("/api/v1/jobs/{job}/run/record")).await?;
+        ensure!(record["cuts"][0]["events"].as_array().map(Vec::len) == Some(1), "{record}");
+        Ok(())
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn a_double_tap_counts_once() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        let (job, _) = app.job("Sallow Beck").await?;
+        browser.open(&format!("/jobs/{job}/run")).await?;
+        next(&browser).await?;
+        browser.see("[data-step='hot_work_permit']").await?;
+        browser.double_click("[data-next]").await?;
+        browser.see("[data-step='clear_combustibles']").await?;
+        browser.see("[data-saved='shop']").await?;
+        let record = app.get(&format!("/api/v1/jobs/{job}/run/record")).await?;
+        ensure!(record["steps"] == serde_json::json!({ "hot_work_permit": "done" }), "{record}");
+        Ok(())
+    })
+    .await
 }
 
 /// Two tablets on one job: neither overwrites the other, a second touch on one button counts once.

@@ -142,16 +142,6 @@ export function Gauge({ gas, pressure, system, label, scale, face }: Props) {
           />
         );
       })}
-      <line
-        x1="100"
-        y1="100"
-        x2={nx}
-        y2={ny}
-        stroke="var(--ink)"
-        strokeWidth="4"
-        strokeLinecap="round"
-      />
-      <circle cx="100" cy="100" r="7" fill="var(--ink)" />
       {ticks.filter(numbered).map((value) => {
         const [x, y] = point(angle(value), RADIUS - 24);
         return (
@@ -170,6 +160,16 @@ export function Gauge({ gas, pressure, system, label, scale, face }: Props) {
           </text>
         );
       })}
+      <line
+        x1="100"
+        y1="100"
+        x2={nx}
+        y2={ny}
+        stroke="var(--ink)"
+        strokeWidth="4"
+        strokeLinecap="round"
+      />
+      <circle cx="100" cy="100" r="7" fill="var(--ink)" />
       <text x="100" y="150" textAnchor="middle" fontSize="18" fill="var(--ink-2)">
         {unit}
       </text>

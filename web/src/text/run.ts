@@ -41,7 +41,7 @@ export const RUN = {
   heatOn: "Flame on the edge",
   leverDown: "Lever down",
   cutEnds: "Cut ends",
-  wentOut: "Cut went out",
+  wentOut: "Went out",
   howIsEdge: "How is the edge?",
   through: "Was it through up to there?",
   no: "No",

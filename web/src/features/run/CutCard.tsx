@@ -1,6 +1,7 @@
 /** One cut: its settings, the clock of its start, its pace, and how it came out, in two touches. */
 import { useEffect, useState } from "react";
 import { facts } from "@/bench";
+import { SectionEnd } from "@/draw/section-end";
 import { SignPicture } from "@/draw/sign";
 import { sentence, word } from "@/text";
 import { OUTCOMES, RUN } from "@/text/run";
@@ -10,7 +11,7 @@ import { print } from "@/units";
 import { Big } from "./Big";
 import { face, ticks } from "./clock";
 import { HeatRamp } from "./HeatRamp";
-import type { Cut, Doc, RunEvent } from "./model";
+import { type Cut, type Doc, type Part, partsOf, type RunEvent } from "./model";
 import { Pace } from "./Pace";
 import { useTicks } from "./useTicks";
 
@@ -19,8 +20,11 @@ export type Going = {
   stage: "ready" | "heating" | "cutting" | "outcome" | "lost";
   heatAt?: number;
   leverAt?: number;
+  /** Heating of the first start, and cutting of all parts so far, s. */
   heat_s?: number;
   cut_s?: number;
+  /** Which part is at hand, from 0. */
+  part?: number;
 };
 
 const READY: Going = { stage: "ready" };
@@ -72,19 +76,18 @@ type Props = {
   marks: { heat: number | null; lever: number | null };
   signs: Doc["signs"];
   onOutcome: (outcome: string, findings: string[]) => void;
-  onLost: () => void;
   onGoOn: () => void;
 };
 
-/** What of a plan is set, in large figures. */
-function Settings({ cut }: { cut: Cut }) {
+/** What is set, in large figures. */
+function Settings({ cut, part }: { cut: Cut; part: Part }) {
   const { system } = usePreferences();
   const { plan, request } = cut;
   const rows: [string, string][] = [
-    ["Tip", `${plan.tip.bore_mm} mm`],
-    ["Oxygen", print(plan.oxygen_pressure_kpa.set, "pressure", system)],
-    [word(request.gas.fuel), print(plan.fuel_pressure_kpa.set, "pressure", system)],
-    ["Pace", print(plan.travel_speed_mm_min.set, "speed", system)],
+    ["Tip", `${part.tip.bore_mm} mm`],
+    ["Oxygen", print(part.oxygen.set, "pressure", system)],
+    [word(request.gas.fuel), print(part.fuel.set, "pressure", system)],
+    ["Pace", print(part.pace, "speed", system)],
     ["Cones off", print(plan.standoff_mm.set, "gap", system)],
   ];
   return (
@@ -99,29 +102,44 @@ function Settings({ cut }: { cut: Cut }) {
   );
 }
 
-/** The strokes of a shape, each a line. */
-function Strokes({ cut }: { cut: Cut }) {
+/** Where the torch may come from was settled when the strokes were planned. */
+const SIDES = ["above", "near", "far", "below"];
+
+/** The stroke at hand: where it runs, how the torch is held, what must hold first, and why it comes now. */
+function Stroke({ cut, order }: { cut: Cut; order: number }) {
   const { system } = usePreferences();
   const section = cut.plan.section;
-  if (!section) return null;
+  const stroke = section?.strokes.find((each) => each.order === order);
+  if (!section || !stroke) return null;
+  const shown = { stroke: order - 1, part: 0, slow: false };
   return (
-    <ol className="flex flex-col gap-1 text-xl">
-      {section.strokes.map((stroke) => (
-        <li key={stroke.order}>
-          <strong>
-            {stroke.order}. {stroke.part_text}
-          </strong>
-          , {word(stroke.start)}, {word(`attitude_${stroke.attitude}`)}, from {word(stroke.from)},{" "}
-          {print(stroke.oxygen_pressure_kpa.set, "pressure", system)}
-          {holdsBefore(section, stroke.order, system).map((hold) => (
-            <strong key={hold} className="text-caution">
-              {" "}
-              First {hold}.
-            </strong>
-          ))}
-        </li>
-      ))}
-    </ol>
+    <div
+      className="grid items-center gap-4 md:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]"
+      data-stroke={order}
+    >
+      <div className="flex flex-col gap-2 text-xl">
+        <p className="text-2xl leading-tight font-bold">
+          {order}. {stroke.part_text}, {print(stroke.travel_mm, "length", system)}
+        </p>
+        <p>
+          {stroke.turned && "Turn the piece. "}
+          Start: {word(stroke.start)}; {word(`attitude_${stroke.attitude}`)}, from{" "}
+          {word(stroke.from)}. Stand: {word(stroke.stand)}.
+        </p>
+        {holdsBefore(section, order, system).map((hold) => (
+          <p key={hold} className="font-bold text-caution">
+            First {hold}.
+          </p>
+        ))}
+        <p>{sentence("steps", stroke.why_code, {}, system, stroke.why)}</p>
+        {stroke.slow.map((zone) => (
+          <p key={zone.from_mm}>
+            Slow at the {word(zone.why)}: {print(zone.speed_mm_min, "speed", system)}
+          </p>
+        ))}
+      </div>
+      <SectionEnd section={section} torch={shown} running={false} sides={SIDES} />
+    </div>
   );
 }
 
@@ -202,11 +220,13 @@ function Lost({ cut, onGoOn }: { cut: Cut; onGoOn: () => void }) {
   );
 }
 
-export function CutCard({ cut, made, going, marks, signs, onOutcome, onLost, onGoOn }: Props) {
+export function CutCard({ cut, made, going, marks, signs, onOutcome, onGoOn }: Props) {
   const [seen, setSeen] = useState<string[]>([]);
   const { system } = usePreferences();
   const now = useTicks(going.stage === "heating" || going.stage === "cutting");
   const { plan, request } = cut;
+  const parts = partsOf(cut);
+  const part = parts[Math.min(going.part ?? 0, parts.length - 1)] as Part;
   const running = going.stage === "heating" ? marks.heat : marks.lever;
   const seconds = running === null ? 0 : (now - running) / 1000;
   const cue = (quantity: string) => {
@@ -221,19 +241,14 @@ export function CutCard({ cut, made, going, marks, signs, onOutcome, onLost, onG
           <h2 className="text-[clamp(28px,4vw,40px)] leading-tight font-bold">
             {facts(request, system)}
           </h2>
-          <Settings cut={cut} />
-          <Strokes cut={cut} />
+          <Settings cut={cut} part={part} />
+          {part.order !== null && <Stroke cut={cut} order={part.order} />}
           {urgent.map((note) => (
             <p key={note.code} className="text-xl font-semibold text-caution">
               {sentence("notes", note.code, note.values, system, note.text)}
             </p>
           ))}
-          <Pace
-            pace={plan.travel_speed_mm_min.set}
-            length={request.cut.length_mm}
-            stops={plan.stops_mm}
-            since={null}
-          />
+          <Pace pace={part.pace} length={part.length} stops={part.stops} since={null} />
         </>
       )}
       {going.stage === "heating" && (
@@ -245,7 +260,7 @@ export function CutCard({ cut, made, going, marks, signs, onOutcome, onLost, onG
           >
             {face(seconds)}
           </p>
-          <HeatRamp seconds={seconds} band={plan.start_preheat_s} colour={cue("start_preheat_s")} />
+          <HeatRamp seconds={seconds} band={part.heat} colour={cue("start_preheat_s")} />
         </>
       )}
       {going.stage === "cutting" && (
@@ -257,16 +272,8 @@ export function CutCard({ cut, made, going, marks, signs, onOutcome, onLost, onG
           >
             {face(seconds)}
           </p>
-          <Pace
-            pace={plan.travel_speed_mm_min.set}
-            length={request.cut.length_mm}
-            stops={plan.stops_mm}
-            since={marks.lever}
-          />
+          <Pace pace={part.pace} length={part.length} stops={part.stops} since={marks.lever} />
           <p className="text-xl">{cue("travel_speed_mm_min")}</p>
-          <Big onClick={onLost} className="self-start">
-            {RUN.wentOut}
-          </Big>
         </>
       )}
       {going.stage === "lost" && <Lost cut={cut} onGoOn={onGoOn} />}

@@ -8,7 +8,16 @@ import { Big } from "./Big";
 import { CutCard, useGoing } from "./CutCard";
 import { face } from "./clock";
 import { Emergency } from "./Emergency";
-import { type Card, cardsOf, cutAhead, type Folded, folded, isDone, nextOpen } from "./model";
+import {
+  type Card,
+  cardsOf,
+  cutAhead,
+  type Folded,
+  folded,
+  isDone,
+  nextOpen,
+  partsOf,
+} from "./model";
 import { canKeep, keepPage, stayAwake } from "./offline";
 import { StartCard } from "./StartCard";
 import { StepCard } from "./StepCard";
@@ -183,14 +192,31 @@ function Flow({ run, job, asked, onAsked }: Props) {
 
   const spent = (from: number | null) => (from === null ? 0 : (performance.now() - from) / 1000);
   const cutActions: Record<string, Action> = {
-    ready: { text: RUN.heatOn, go: () => go({ stage: "heating", heatAt: Date.now() }) },
+    ready: { text: RUN.heatOn, go: () => go({ ...going, stage: "heating", heatAt: Date.now() }) },
     heating: {
       text: RUN.leverDown,
-      go: () => go({ stage: "cutting", leverAt: Date.now(), heat_s: spent(marks.heat) }),
+      // a shape's later strokes start in its heat: the first start is the one that is kept
+      go: () =>
+        go({
+          ...going,
+          stage: "cutting",
+          leverAt: Date.now(),
+          heat_s: going.heat_s ?? spent(marks.heat),
+        }),
     },
     cutting: {
       text: RUN.cutEnds,
-      go: () => go({ ...going, stage: "outcome", cut_s: (going.cut_s ?? 0) + spent(marks.lever) }),
+      go: () => {
+        const cut_s = (going.cut_s ?? 0) + spent(marks.lever);
+        const part = (going.part ?? 0) + 1;
+        const more = card?.cut !== undefined && part < partsOf(card.cut).length;
+        go({
+          ...going,
+          stage: more ? "ready" : "outcome",
+          part: more ? part : (going.part ?? 0),
+          cut_s,
+        });
+      },
     },
   };
   const started = step ? state.timers.get(step.key) : undefined;
@@ -265,9 +291,6 @@ function Flow({ run, job, asked, onAsked }: Props) {
               marks={marks}
               signs={doc.signs}
               onOutcome={(code, findings) => void outcome(code, findings)}
-              onLost={() =>
-                go({ ...going, stage: "lost", cut_s: (going.cut_s ?? 0) + spent(marks.lever) })
-              }
               onGoOn={() => go({ ...going, stage: "cutting", leverAt: Date.now() })}
             />
           )
@@ -303,7 +326,17 @@ function Flow({ run, job, asked, onAsked }: Props) {
             <span className="max-sm:sr-only">{RUN.leaveOut}</span>
           </Big>
         )}
-        {last && (
+        {going.stage === "cutting" && (
+          <Big
+            onClick={() =>
+              go({ ...going, stage: "lost", cut_s: (going.cut_s ?? 0) + spent(marks.lever) })
+            }
+            data-went-out=""
+          >
+            {RUN.wentOut}
+          </Big>
+        )}
+        {last && going.stage !== "cutting" && (
           <Big
             onClick={() => {
               void run.note("undo", { event: last.id });
@@ -319,7 +352,8 @@ function Flow({ run, job, asked, onAsked }: Props) {
           <Big
             look="next"
             className="min-h-20 flex-1"
-            onClick={next.go}
+            // a second touch of the same tap counts for nothing
+            onClick={(event) => event.detail < 2 && next.go()}
             disabled={next.disabled}
             data-next={card?.key ?? "start"}
           >

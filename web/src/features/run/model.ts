@@ -89,6 +89,48 @@ export function cutAhead(doc: Doc, state: Folded): Cut | undefined {
   return (cuts.find((card) => !isDone(card, state)) ?? cuts[0])?.cut;
 }
 
+/** One run of the torch: a plate's cut, or a stroke of a shape. */
+export type Part = {
+  /** Place among the strokes, from 1; null for a plate. */
+  order: number | null;
+  tip: Cut["plan"]["tip"];
+  oxygen: Cut["plan"]["oxygen_pressure_kpa"];
+  fuel: Cut["plan"]["fuel_pressure_kpa"];
+  heat: Cut["plan"]["start_preheat_s"];
+  /** mm/min, mm, and mm from its start. */
+  pace: number;
+  length: number;
+  stops: readonly number[];
+};
+
+/** A plate is one part; a shape has one for each of its strokes. */
+export function partsOf({ plan, request }: Cut): Part[] {
+  if (!plan.section) {
+    return [
+      {
+        order: null,
+        tip: plan.tip,
+        oxygen: plan.oxygen_pressure_kpa,
+        fuel: plan.fuel_pressure_kpa,
+        heat: plan.start_preheat_s,
+        pace: plan.travel_speed_mm_min.set,
+        length: request.cut.length_mm,
+        stops: plan.stops_mm,
+      },
+    ];
+  }
+  return plan.section.strokes.map((stroke) => ({
+    order: stroke.order,
+    tip: stroke.tip,
+    oxygen: stroke.oxygen_pressure_kpa,
+    fuel: stroke.fuel_pressure_kpa,
+    heat: stroke.start_preheat_s,
+    pace: stroke.travel_speed_mm_min.set,
+    length: stroke.travel_mm,
+    stops: stroke.stops_mm,
+  }));
+}
+
 /** How a reading stands against a band, kPa; acetylene has a ceiling. */
 export function judged(
   kpa: number,
