@@ -242,6 +242,27 @@ async fn two_tablets_that_were_offline_end_in_one_record() {
     assert!((burns[0]["pace_mm_min"].as_f64().unwrap() - 295.0).abs() < 1e-6);
 }
 
+/// The database fails in the middle of a cut: nothing is kept by half, the tablet is told, and sends it all once more.
+#[actix_web::test]
+async fn while_the_database_fails_nothing_is_lost_or_doubled() {
+    let run = Run::start().await;
+    let path = format!("/api/v1/jobs/{}/run/events", run.job);
+    let done = run.event("step", 1, &json!({ "key": "soap_test", "done": true }));
+    let cut = run.event("cut", 2, &json!({ "line_id": run.line, "outcome": "good" }));
+    let both = json!({ "events": [done, cut] });
+    let away = "ALTER TABLE burns RENAME TO burns_away";
+    sqlx::query(away).execute(&run.app.pool).await.unwrap();
+    let told = run.app.post(&path, &both).await;
+    assert!(told.status.is_server_error(), "{}", told.body);
+    sqlx::query("ALTER TABLE burns_away RENAME TO burns").execute(&run.app.pool).await.unwrap();
+    // the step before it was kept, the cut was not
+    assert_eq!(run.record().await["events"].as_array().unwrap().len(), 1);
+    let again = run.app.post(&path, &both).await.body;
+    let answers = again["answers"].as_array().unwrap().iter().map(|it| it["outcome"].clone());
+    assert_eq!(answers.collect::<Vec<_>>(), ["again", "new"]);
+    assert_eq!(run.app.get("/api/v1/burns").await.body["burns"].as_array().unwrap().len(), 1);
+}
+
 #[actix_web::test]
 async fn an_event_that_cannot_be_is_refused_and_the_others_are_kept() {
     let run = Run::start().await;

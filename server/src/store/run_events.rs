@@ -88,7 +88,9 @@ pub async fn keep(
         let by = (event.id, event.person_id);
         burns::insert(&mut *work, by, (burn, &event.made_from)).await?;
     }
-    take_back(&mut work, job).await?;
+    if matches!(event.kind.as_str(), "cut" | "undo") {
+        take_back(&mut work, job).await?;
+    }
     work.commit().await?;
     Ok(Arrived::New)
 }

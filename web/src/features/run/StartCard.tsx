@@ -1,6 +1,7 @@
 /** Before the first step: who holds the torch, what the place is like, how large a millimetre is on this screen. */
 import { useState } from "react";
 import { person } from "@/api/client";
+import { SCREEN } from "@/text";
 import { PLACES, RUN } from "@/text/run";
 import { Big } from "./Big";
 import type { Doc } from "./model";
@@ -100,6 +101,7 @@ export function StartCard({ doc, asked, onAsked, keeps }: Props) {
         {RUN.measure}
         {isMeasured() && " ✓"}
       </Big>
+      <p className="text-xl">{SCREEN.manual}</p>
     </div>
   );
 }
