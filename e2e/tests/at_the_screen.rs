@@ -51,6 +51,8 @@ async fn the_main_way_goes_by_keyboard_alone() -> Result<()> {
         let back = browser.run("return document.activeElement.dataset.quantity", vec![]).await?;
         ensure!(back == "travel_speed_mm_min", "the focus comes back to the number: {back}");
         browser.press_at("[role='radio'][data-state='on']", "\u{e014}").await?;
+        // the focus moves on a moment after the key
+        browser.see("[role='radio'][data-state='off']:focus").await?;
         browser.press(" ").await?;
         browser.see("[data-was='start_preheat_s']").await?;
         browser.press("?").await?;
