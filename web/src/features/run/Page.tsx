@@ -226,6 +226,7 @@ function Flow({ run, job, asked, onAsked }: Props) {
       ? {
           text: run.events.length > 0 ? RUN.goOn : RUN.start,
           go: () => move(nextOpen(cards, state)),
+          disabled: !run.settled,
         }
       : step
         ? {

@@ -29,6 +29,8 @@ export type Run = {
   /** Events that the shop will not take, with its reasons. */
   refused: Held[];
   reached: boolean;
+  /** Whether the document answers what was asked last, or is the best there is without a network. */
+  settled: boolean;
   note: (kind: string, body: Record<string, unknown>) => Promise<string>;
 };
 
@@ -47,6 +49,7 @@ export function useRun(job: string, asked: Asked): Run {
   const [shopEvents, setShopEvents] = useState<RunEvent[]>([]);
   const [held, setHeld] = useState<Held[]>([]);
   const [reached, setReached] = useState(true);
+  const [answered, setAnswered] = useState("");
   const sending = useRef(false);
   const question = JSON.stringify(asked);
 
@@ -62,6 +65,7 @@ export function useRun(job: string, asked: Asked): Run {
         await keepDocument(fresh);
         if (gone) return;
         setDoc(fresh);
+        setAnswered(question);
         setShopEvents(fresh.events);
         setReached(true);
         setFailure(null);
@@ -69,6 +73,7 @@ export function useRun(job: string, asked: Asked): Run {
         const kept = await keptDocument(job);
         if (gone) return;
         const away = error instanceof ApiFailure && error.code === "offline";
+        setAnswered(question);
         setReached(!away);
         if (kept && away) {
           setDoc((now) => now ?? kept);
@@ -97,7 +102,9 @@ export function useRun(job: string, asked: Asked): Run {
         await keepEvent({ ...mine, state, fields: answer.fields });
       }
       setShopEvents(reply.events);
-      setHeld(await keptEvents(job));
+      const fresh = await keptEvents(job);
+      // what was noted meanwhile stays
+      setHeld((now) => [...new Map([...now, ...fresh].map((each) => [each.id, each])).values()]);
       setReached(true);
     } catch (error) {
       // nothing is lost: what was not answered stays here and is sent again
@@ -148,6 +155,7 @@ export function useRun(job: string, asked: Asked): Run {
     waiting: held.filter((each) => each.state === "here").length,
     refused: held.filter((each) => each.state === "refused"),
     reached,
+    settled: answered === question,
     note,
   };
 }
