@@ -308,9 +308,15 @@ function Flow({ run, job, asked, onAsked }: Props) {
             <ChevronLeft aria-hidden="true" /> {RUN.back}
           </Link>
         ) : (
-          <Big onClick={() => (at === 0 ? setAt(null) : move((at ?? 0) - 1))} aria-label={RUN.back}>
-            <ChevronLeft aria-hidden="true" />
-          </Big>
+          // nobody goes back while the lever is down
+          going.stage !== "cutting" && (
+            <Big
+              onClick={() => (at === 0 ? setAt(null) : move((at ?? 0) - 1))}
+              aria-label={RUN.back}
+            >
+              <ChevronLeft aria-hidden="true" />
+            </Big>
+          )
         )}
         {card && going.stage === "ready" && (
           <Big
