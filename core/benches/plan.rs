@@ -52,6 +52,9 @@ fn section_cuts(criterion: &mut Criterion) {
             piece: None,
             drop: None,
             lifting_limit: None,
+            ends_open: Some(true),
+            stands: galvanon_core::section::held::Stands::Level,
+            rigging_named: false,
             explain: None,
         };
         criterion.bench_function(&format!("strokes of {name}, every way"), |b| {

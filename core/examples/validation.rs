@@ -12,6 +12,8 @@ use galvanon_core::physics::compressible::{Orifice, Pipe};
 use galvanon_core::quantity::{
     GasFlow, GaugePressure, Length, P_REFERENCE, Temperature, WaterVolume,
 };
+use galvanon_core::section::ligament::ligament;
+use galvanon_core::section::{Access, Asked, Cut, find, strokes};
 use galvanon_core::tip::pressure::flow;
 
 type Row = HashMap<String, String>;
@@ -87,7 +89,18 @@ fn combustion(row: &Row) -> (f64, f64) {
     (number(handbook, "total_heat_btu_ft3"), number(row, "higher_heat_btu_ft3"))
 }
 
-const CHECKS: [(&str, &str, &str, Check); 7] = [
+fn part_cut(row: &Row) -> (f64, f64) {
+    let profile = find(&row["shape"]).expect("a shape");
+    let asked = Asked { cut: Cut::Square, access: Access::ALL };
+    let plan = strokes(profile, &asked).expect("strokes");
+    let way = plan.way(&row["way"]).expect("a way");
+    let done = row["strokes_done"].parse::<usize>().expect("a count");
+    let done: Vec<_> = way.strokes[..done].iter().collect();
+    let left = ligament((&plan.panels, profile.family), &done, way.lie).expect("some left");
+    (left.plastic, number(row, "plastic_modulus_m3"))
+}
+
+const CHECKS: [(&str, &str, &str, Check); 8] = [
     (
         "Cutting oxygen through a bore",
         "choked_flow.csv",
@@ -124,6 +137,12 @@ const CHECKS: [(&str, &str, &str, Check); 7] = [
         "heat_of_combustion.csv",
         "Cantera 3.2.0, heats of formation",
         combustion,
+    ),
+    (
+        "Plastic modulus of part-cut sections",
+        "part_cut_sections.csv",
+        "sectionproperties 3.10.2",
+        part_cut,
     ),
 ];
 

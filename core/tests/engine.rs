@@ -289,17 +289,19 @@ fn a_chart_outranks_the_generic_band_and_stops_outside_its_reach() {
     let settings = plan(&request).expect("a plan");
     assert!(settings.by_chart);
     // half way between its rows: 40 to 50 psi, and 4 to 6 for the fuel
-    let psi =
-        [settings.oxygen_pressure.low, settings.oxygen_pressure.set, settings.oxygen_pressure.high]
-            .map(GaugePressure::as_psi);
+    let oxygen = settings.oxygen_pressure.expect("a setting");
+    let psi = [oxygen.low, oxygen.set, oxygen.high].map(GaugePressure::as_psi);
     for (shown, chart) in psi.into_iter().zip([40.0, 45.0, 50.0]) {
         assert!((shown - chart).abs() < 1e-9, "{psi:?}");
     }
-    assert!((settings.fuel_pressure.set.as_psi() - 5.0).abs() < 1e-9);
+    assert!((settings.fuel_pressure.expect("a setting").set.as_psi() - 5.0).abs() < 1e-9);
 
     request.drawer = vec![charted_tip(ReadAt::Torch)];
     let through_hose = plan(&request).expect("a plan");
-    assert!(through_hose.oxygen_pressure.set.as_psi() > 45.0, "the hose comes on top");
+    assert!(
+        through_hose.oxygen_pressure.expect("a setting").set.as_psi() > 45.0,
+        "the hose comes on top"
+    );
 
     request.steel.thickness = Length::from_mm(40.0);
     let outside = plan(&request).expect("a plan");

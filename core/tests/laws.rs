@@ -3,7 +3,7 @@
 #![allow(clippy::expect_used, reason = "a test fails by saying what it expected")]
 
 use galvanon_core::cut::{
-    Level, Policy, Process, Quality, Request, Settings, Start, Verdict, plan,
+    Level, Policy, Process, Quality, Request, Settings, Start, Tip, Verdict, plan,
 };
 use galvanon_core::error::Error;
 use galvanon_core::gas::fuel::{Fuel, Torch};
@@ -12,6 +12,7 @@ use galvanon_core::physics::compressible::Pipe;
 use galvanon_core::quantity::{Angle, GasFlow, GaugePressure, Length, P_REFERENCE, Temperature};
 use galvanon_core::steel::surface::Surface;
 use galvanon_core::tip::pressure::{drilled, pressure};
+use galvanon_core::trace::Measure;
 use proptest::prelude::*;
 
 fn fuel() -> impl Strategy<Value = Fuel> {
@@ -52,14 +53,24 @@ prop_compose! {
     }
 }
 
+/// The word of a gas, as notes carry it.
+fn gas_word(gas: &str) -> &'static str {
+    ["oxygen", "acetylene", "propane", "propylene", "natural_gas"]
+        .into_iter()
+        .find(|word| *word == gas)
+        .expect("a gas")
+}
+
 fn planned(request: &Request) -> Settings {
     plan(request).expect("a possible request is planned")
 }
 
 /// Every number that a plan shows.
 fn numbers(s: &Settings) -> Vec<f64> {
-    let pressures =
-        [&s.oxygen_pressure, &s.fuel_pressure].map(|b| [b.low, b.set, b.high].map(|p| p.as_pa()));
+    // a pressure that must not be set is none
+    let bands = [&s.oxygen_pressure, &s.fuel_pressure].into_iter().flatten();
+    let pressures: Vec<f64> =
+        bands.flat_map(|b| [b.low, b.set, b.high].map(|p| p.as_pa())).collect();
     let times = [s.start_preheat.low, s.start_preheat.set, s.start_preheat.high, s.time.total()]
         .map(|t| t.as_s());
     let lengths = [s.kerf, s.drag, s.standoff.set, s.tip_to_plate.set, s.path].map(|l| l.as_m());
@@ -71,7 +82,7 @@ fn numbers(s: &Settings) -> Vec<f64> {
         s.gas.fuel.as_m3(),
         s.balance.ratio,
     ];
-    [&pressures.concat()[..], &times, &lengths, &flows, &rest].concat()
+    [&pressures[..], &times, &lengths, &flows, &rest].concat()
 }
 
 proptest! {
@@ -81,7 +92,7 @@ proptest! {
         for value in numbers(&settings) {
             prop_assert!(value.is_finite() && value > 0.0, "{value} in {settings:?}");
         }
-        for band in [settings.oxygen_pressure, settings.fuel_pressure] {
+        for band in [settings.oxygen_pressure, settings.fuel_pressure].into_iter().flatten() {
             prop_assert!(band.low <= band.set && band.set <= band.high);
         }
         prop_assert!(settings.start_preheat.low <= settings.start_preheat.set);
@@ -143,10 +154,30 @@ proptest! {
     fn acetylene_is_never_shown_above_its_ceiling(mut request in request()) {
         request.gas.fuel = Fuel::Acetylene;
         let settings = planned(&request);
-        prop_assert!(settings.fuel_pressure.high.as_pa() <= 103_500.0);
-        let stopped = settings.notes.iter().any(|note| note.code == "fuel_over_limit" || note.code == "hose_too_small");
-        // at the ceiling itself the plan must be a stop: that is no setting to cut with
-        prop_assert!(settings.fuel_pressure.set.as_psi() < 15.0 || stopped);
+        let over = settings.notes.iter().any(|note| note.code == "fuel_over_limit");
+        match settings.fuel_pressure {
+            Some(band) => prop_assert!(band.high.as_pa() <= 103_000.0 && !over),
+            None => prop_assert!(settings.verdict() == Verdict::Stop),
+        }
+    }
+
+    /// The number that a stop is about is no number: nothing is clamped and shown as a setting.
+    #[test]
+    fn a_setting_that_is_stopped_is_not_shown(mut request in request(), bore in 0.6..4.0_f64, given in any::<bool>()) {
+        request.tip = given.then(|| Tip::of_bore(Length::from_mm(bore)));
+        let settings = planned(&request);
+        let about = |codes: &[&str], gas: &str| settings.notes.iter().any(|note| {
+            let of = note.values.iter().find(|(name, _)| *name == "gas");
+            note.level == Level::Stop && codes.contains(&note.code)
+                && of.is_none_or(|(_, value)| *value == Measure::Word(gas_word(gas)))
+        });
+        let oxygen = ["oxygen_over_limit", "hose_too_small", "tip_too_large", "tip_too_small"];
+        prop_assert_eq!(settings.oxygen_pressure.is_none(), about(&oxygen, "oxygen"));
+        let fuel = ["fuel_over_limit", "hose_too_small"];
+        prop_assert_eq!(settings.fuel_pressure.is_none(), about(&fuel, request.gas.fuel.code()));
+        if let Some(band) = settings.oxygen_pressure {
+            prop_assert!(band.set.as_pa() <= 1_000e3);
+        }
     }
 
     #[test]

@@ -210,7 +210,7 @@ fn fuel_pressures_are_those_of_the_trade_before_torch_and_hose() {
         request.policy.torch_loss = 0.0;
         request.gas.fuel_hose.length = Length::from_m(0.1);
         request.gas.torch = torch;
-        planned(&request).fuel_pressure.map(|p| p.as_psi())
+        planned(&request).fuel_pressure.expect("a setting").map(|p| p.as_psi())
     };
     let thin = at(0.5, Torch::EqualPressure);
     assert!(

@@ -197,7 +197,12 @@ async fn what_does_not_suit_is_a_stop_that_says_what_would_and_no_refusal() {
     );
     let over = app.preview(&thin_hose).await.body;
     assert!(codes(&over, "stop").contains(&"fuel_over_limit".to_owned()), "{:?}", over["notes"]);
-    assert!(number(&over, "/fuel_pressure_kpa/high") <= 103.5);
+    // the number that the stop is about is none, the others stay
+    assert_eq!(over["fuel_pressure_kpa"], json!(null));
+    assert!(number(&over, "/oxygen_pressure_kpa/set") > 0.0);
+    let steep = app.preview(&with(&plate(), "cut.bevel_deg", json!(61))).await.body;
+    assert!(codes(&steep, "stop").contains(&"bevel_too_steep".to_owned()));
+    assert!(number(&steep, "/oxygen_pressure_kpa/set") > 0.0, "another kind of stop keeps them");
 }
 
 /// The bore meters oxygen: of the numbers, only these may move when the fuel changes.

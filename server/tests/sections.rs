@@ -393,3 +393,108 @@ async fn a_shape_is_a_line_of_a_job_like_any_plate() {
         "plate"
     );
 }
+
+/// The contract, Strokes: what is held, by what, before which stroke, what comes free; the cases of the model.
+#[actix_web::test]
+async fn holds_and_freed_parts_are_told_with_their_masses() {
+    let app = TestApp::start().await;
+    let ask = async |body: serde_json::Value| {
+        let reply = app.post("/api/v1/sections/strokes", &body).await;
+        assert_eq!(reply.status, 200, "{}", reply.body);
+        reply.body
+    };
+    for (profile, way, drop, before, by) in [
+        ("w 12 X 26", "standing", 457.0, 4, "prop"),
+        ("W12x26", "standing", 640.0, 3, "prop"),
+        ("W12x26", "standing", 800.0, 1, "sling"),
+        ("hss6x6x1/4", "walked_round", 600.0, 4, "prop"),
+        ("HSS 6x6x1/4", "walked_round", 800.0, 3, "prop"),
+        ("L4x4x3/8", "leg_flat", 1_200.0, 1, "prop"),
+    ] {
+        let mut body = asked(profile, json!({ "kind": "square" }));
+        body["way"] = json!(way);
+        body["piece_length_mm"] = json!(3000);
+        body["drop_length_mm"] = json!(drop);
+        body["ends_open"] = json!(true);
+        let plan = ask(body).await;
+        let holds = plan["holds"].as_array().unwrap();
+        let hold = holds.iter().find(|hold| hold["part"] == "drop").unwrap();
+        assert_eq!(
+            (&hold["before_stroke"], &hold["by"]),
+            (&json!(before), &json!(by)),
+            "{profile}"
+        );
+        // kilograms a metre of the handbook times the drop
+        let mass = plan["profile"]["mass_kg_m"].as_f64().unwrap() * drop / 1e3;
+        assert!((hold["mass_kg"].as_f64().unwrap() / mass - 1.0).abs() < 1e-3);
+        assert_ne!(hold["why"], hold["why_code"]);
+        let last = plan["strokes"].as_array().unwrap().len();
+        assert_eq!(plan["freed"][0]["after_stroke"], json!(last));
+    }
+    let mut cope = asked("W14x730", json!({ "kind": "cope", "depth_mm": 200, "length_mm": 300 }));
+    cope["lifting_limit_kg"] = json!(100);
+    let plan = ask(cope).await;
+    let block = &plan["freed"][0];
+    assert_eq!(block["part"], "block");
+    assert!((block["mass_kg"].as_f64().unwrap() - 147.0).abs() < 2.0, "{block}");
+    // a stop empties nothing
+    assert_eq!(plan["verdict"], "stop");
+    assert!(!plan["strokes"].as_array().unwrap().is_empty() && plan["time_s"]["total"].is_number());
+}
+
+/// A tube is a vessel until it is said to be open; the word is accepted for every shape. No note tells anybody to smell.
+#[actix_web::test]
+async fn a_tube_says_whether_its_ends_are_open() {
+    let app = TestApp::start().await;
+    for (profile, ends, verdict) in [
+        ("HSS6x6x1/4", json!(null), "stop"),
+        ("HSS6x6x1/4", json!(false), "stop"),
+        ("HSS6x6x1/4", json!(true), "caution"),
+        ("W12x26", json!(false), "caution"),
+    ] {
+        let mut body = asked(profile, json!({ "kind": "square" }));
+        body["ends_open"] = ends.clone();
+        body["grade"] = json!("A36");
+        let plan = app.post("/api/v1/sections/strokes", &body).await;
+        assert_eq!(plan.body["verdict"], verdict, "{profile} {ends}: {}", plan.body["notes"]);
+        assert!(!plan.body["notes"].to_string().contains("smell"));
+    }
+    let mut strange = asked("W12x26", json!({ "kind": "square" }));
+    strange["grade"] = json!("unobtainium");
+    let refused = app.post("/api/v1/sections/strokes", &strange).await;
+    assert_eq!(
+        (refused.status.as_u16(), &refused.body["error"]["fields"][0]["path"]),
+        (422, &json!("grade"))
+    );
+    let line = app
+        .post("/api/v1/entry/line", &json!({ "text": "HSS6x6x1/4 8ft, open ends, guided" }))
+        .await;
+    assert_eq!(line.body["input"]["section"]["ends_open"], json!(true), "{}", line.body);
+}
+
+/// A member that is not level on its props waits for the name of its rigging; a bar thicker than the figures is refused.
+#[actix_web::test]
+async fn what_the_rules_do_not_hold_for_is_stopped_or_refused() {
+    let app = TestApp::start().await;
+    let mut column = asked("W12x26", json!({ "kind": "square" }));
+    column["stands"] = json!("column");
+    let stops = |body: &serde_json::Value| body["notes"].to_string().contains("rigging_not_named");
+    assert!(stops(&app.post("/api/v1/sections/strokes", &column).await.body));
+    column["rigging_named"] = json!(true);
+    assert!(!stops(&app.post("/api/v1/sections/strokes", &column).await.body));
+    let bar = |name: &str| asked(name, json!({ "kind": "square" }));
+    let thick = app.post("/api/v1/sections/strokes", &bar("round bar 301 mm")).await;
+    assert_eq!(
+        (thick.status.as_u16(), &thick.body["error"]["fields"][0]["path"]),
+        (422, &json!("profile"))
+    );
+    let plan = app.post("/api/v1/sections/strokes", &bar("round bar 150 mm")).await.body;
+    let plate = json!({ "steel": { "thickness_mm": 150 }, "cut": { "length_mm": 150, "process": "freehand" },
+        "gas": { "fuel": "acetylene" } });
+    let plate = app.preview(&plate).await.body;
+    for key in
+        ["oxygen_pressure_kpa", "fuel_pressure_kpa", "travel_speed_mm_min", "start_preheat_s"]
+    {
+        assert_eq!(plan["strokes"][0][key], plate[key], "{key}");
+    }
+}

@@ -12,6 +12,8 @@ pub const CUT_LENGTH: Range = Range::new("cut.length", "m", 0.001, 100.0);
 pub const BEVEL: Range = Range::new("cut.bevel", "rad", 0.0, 75.0_f64.to_radians());
 /// Oxygen purity, a part of the whole.
 pub const PURITY: Range = Range::new("gas.oxygen_purity", "1", 0.90, 1.0);
+/// Temperature of a cylinder of liquefied fuel: -40 to 60 °C.
+pub const CYLINDER_TEMPERATURE: Range = Range::new("gas.cylinder_temperature", "K", 233.15, 333.15);
 /// Pressure at which a fuel comes into the shop.
 pub const FUEL_SUPPLY: Range = Range::new("gas.fuel_supply", "Pa", 0.0, 2e6);
 /// Pieces of one kind.

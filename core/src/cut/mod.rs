@@ -16,8 +16,10 @@ mod pressure;
 mod request;
 pub mod section_cut;
 mod section_notes;
+mod section_strokes;
 mod settings;
 mod speed;
+mod stands;
 mod steel_notes;
 mod tip_plan;
 pub mod work;
@@ -27,12 +29,12 @@ pub use cost::{Cost, Prices};
 pub use cue::Cue;
 pub use policy::{Direction, Factors, Handedness, Policy, PressureSchool};
 pub use preheat_time::RESTART_FACTOR;
-pub use pressure::ACETYLENE_CEILING;
 pub use request::{
     Access, CutInput, GasInput, Process, Quality, Request, ScrapSide, Start, SteelInput, Stroke,
 };
 pub use settings::{Settings, plan};
 pub use speed::purity_factor;
+pub use stands::{ACETYLENE_CEILING, OXYGEN_HIGHEST};
 pub use work::Work;
 
 pub use crate::note::{Level, Note, Verdict};

@@ -2,6 +2,10 @@
 
 use super::consumption::Flows;
 use super::request::Request;
+use super::stands::{
+    ACETYLENE_CEILING, OXYGEN_HIGHEST, acetylene_note, has_no_setting, oxygen_note, supply_notes,
+    under_the_ceiling,
+};
 use super::tip_plan::TipPlan;
 use crate::band::Band;
 use crate::error::{Error, Result};
@@ -19,17 +23,10 @@ use crate::source::{
 use crate::tip::chart::ReadAt;
 use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
 
-/// Acetylene is never above this, flowing or shut. Source: `osha_1910_253`.
-pub const ACETYLENE_CEILING: GaugePressure = GaugePressure::from_psi(15.0);
-/// Flowing setting from which the rise of a closing regulator may pass the ceiling: it can
-/// rise by 30 %. Source: `from_memory`.
-const ACETYLENE_WATCH: GaugePressure = GaugePressure::from_pa(79e3);
-/// Oxygen setting above which hoses and regulator should be looked at. Source: `ours`.
-const OXYGEN_WATCH: GaugePressure = GaugePressure::from_pa(690e3);
-/// Working pressure of a hose. Source: `iso_3821`.
-const HOSE_LIMIT: GaugePressure = GaugePressure::from_pa(2e6);
 /// Drop in the hose against the tip pressure above which it is a caution. Source: `ours`.
 const LARGE_DROP: f64 = 0.25;
+/// A smaller drop is less than a gauge's division: the regulator makes up for it. Source: `ours`.
+const READABLE_DROP: f64 = 10e3; // Pa
 /// An injector needs at least this oxygen pressure. Source: `common_practice`.
 const INJECTOR_OXYGEN: GaugePressure = GaugePressure::from_pa(200e3);
 
@@ -194,9 +191,8 @@ pub fn oxygen_setting(
     let mut notes = hose_notes(&found, tip.pressure.set, Measure::Word(OXYGEN));
     notes.extend(chart_note(chart.as_ref()));
     let set = found.band.set;
-    if set > OXYGEN_WATCH && set <= HOSE_LIMIT {
-        let values = vec![("pressure", Measure::Number(Kind::Pressure, set.as_pa()))];
-        notes.push(Note::new(Level::Caution, "oxygen_setting_high", values));
+    if !has_no_setting(&notes, OXYGEN) {
+        notes.extend(oxygen_note(request, set));
     }
     if request.gas.torch == Torch::Injector && set < INJECTOR_OXYGEN {
         let pressure = |p: GaugePressure| Measure::Number(Kind::Pressure, p.as_pa());
@@ -207,8 +203,15 @@ pub fn oxygen_setting(
     let source = if chart.is_some() { MAKERS_CHART } else { ORIFICE };
     let mut trace = setting_trace((Quantity::OxygenPressure, inputs), (&line, &found), source);
     regulator_band(&mut trace, &found.band);
-    trace.number("result_regulator", (Kind::Pressure, set.as_pa()), COMPUTED);
+    result(&mut trace, set, &notes, OXYGEN);
     Ok((found.band, notes, trace.done()))
+}
+
+/// The setting, or what would have to be set where that is none.
+fn result(trace: &mut Tracer, set: GaugePressure, notes: &[Note], gas: &'static str) {
+    let stopped = has_no_setting(notes, gas);
+    let code = if stopped { "result_no_setting" } else { "result_regulator" };
+    trace.number(code, (Kind::Pressure, set.as_pa()), COMPUTED);
 }
 
 /// A chart read at its maker's regulator holds for its maker's hose.
@@ -221,16 +224,17 @@ fn chart_note(chart: Option<&Charted>) -> Option<Note> {
 /// What the hose does to a setting.
 fn hose_notes(found: &Setting, at_tip: GaugePressure, gas: Measure) -> Vec<Note> {
     let drop = ("drop", Measure::Number(Kind::Pressure, found.drop));
-    if !found.reached || found.band.set > HOSE_LIMIT {
+    let large = found.drop > LARGE_DROP * at_tip.as_pa() && found.drop > READABLE_DROP;
+    if !found.reached || (large && found.band.set > OXYGEN_HIGHEST) {
         return vec![Note::new(Level::Stop, "hose_too_small", vec![("gas", gas), drop])];
     }
-    if found.drop > LARGE_DROP * at_tip.as_pa() {
+    if large {
         return vec![Note::new(Level::Caution, "hose_drop_large", vec![("gas", gas), drop])];
     }
     Vec::new()
 }
 
-/// Fuel at the regulator; acetylene is never shown above its ceiling.
+/// Fuel at the regulator.
 ///
 /// # Errors
 /// `OutOfRange` for an impossible hose.
@@ -257,42 +261,17 @@ pub fn fuel_setting(
         None => setting(request, &line)?,
     };
     let mut notes = hose_notes(&found, line.at_tip.set, Measure::Word(fuel.code()));
-    notes.extend(limit_note(fuel, found.band.set));
-    notes.extend(supply_note(request, found.band.set));
+    notes.extend(acetylene_note(fuel, found.band.set));
+    notes.extend(supply_notes(request, found.band.set)?);
     let inputs = &[Input::Thickness, Input::Fuel, Input::Hose, Input::Torch];
     let source = if chart.is_some() { MAKERS_CHART } else { COMMON_PRACTICE };
     let mut trace = setting_trace((Quantity::FuelPressure, inputs), (&line, &found), source);
-    let band = if fuel == Fuel::Acetylene {
-        let ceiling = ACETYLENE_CEILING.as_pa();
+    if fuel == Fuel::Acetylene {
         let source = SourceKey("osha_1910_253");
-        trace.number("pressure_ceiling", (Kind::Pressure, ceiling), source);
-        found.band.map(|p| GaugePressure::from_pa(p.as_pa().min(ceiling)))
-    } else {
-        found.band
-    };
-    regulator_band(&mut trace, &band);
-    trace.number("result_regulator", (Kind::Pressure, band.set.as_pa()), COMPUTED);
-    Ok((band, notes, trace.done()))
-}
-
-fn limit_note(fuel: Fuel, set: GaugePressure) -> Option<Note> {
-    if fuel != Fuel::Acetylene || set <= ACETYLENE_WATCH {
-        return None;
+        trace.number("pressure_ceiling", (Kind::Pressure, ACETYLENE_CEILING.as_pa()), source);
     }
-    let level = if set > ACETYLENE_CEILING { Level::Stop } else { Level::Caution };
-    let code = if level == Level::Stop { "fuel_over_limit" } else { "fuel_near_limit" };
-    let pressure = |p: GaugePressure| Measure::Number(Kind::Pressure, p.as_pa());
-    let values = vec![("needed", pressure(set)), ("ceiling", pressure(ACETYLENE_CEILING))];
-    Some(Note::new(level, code, values))
-}
-
-fn supply_note(request: &Request, set: GaugePressure) -> Option<Note> {
-    let supply = request.gas.fuel_supply.filter(|supply| *supply < set)?;
-    let pressure = |p: GaugePressure| Measure::Number(Kind::Pressure, p.as_pa());
-    let values = vec![
-        ("fuel", Measure::Word(request.gas.fuel.code())),
-        ("needed", pressure(set)),
-        ("supply", pressure(supply)),
-    ];
-    Some(Note::new(Level::Stop, "fuel_supply_low", values))
+    let band = under_the_ceiling(fuel, found.band);
+    regulator_band(&mut trace, &band);
+    result(&mut trace, band.set, &notes, fuel.code());
+    Ok((band, notes, trace.done()))
 }

@@ -173,6 +173,8 @@ pub struct SteelInput {
     pub layers: u32,
     /// Whether it closes a space without a vent.
     pub sealed: bool,
+    /// Whether the ventilation that a poisonous fume asks for has been named.
+    pub ventilation_named: bool,
     /// Which sides can be reached.
     pub access: Access,
     /// Its temperature.
@@ -181,6 +183,14 @@ pub struct SteelInput {
     pub surface: Surface,
     /// The far face.
     pub back_surface: Surface,
+}
+
+impl SteelInput {
+    /// Whether grade or composition is told; mild steel is assumed where neither is.
+    #[must_use]
+    pub const fn is_told(&self) -> bool {
+        self.grade.is_some() || self.composition.is_some()
+    }
 }
 
 /// The cut asked for.
@@ -221,6 +231,8 @@ pub struct GasInput {
     pub torch: Torch,
     /// The most the fuel supply gives, where it is known.
     pub fuel_supply: Option<GaugePressure>,
+    /// Temperature of a liquefied fuel's cylinder, where it is told.
+    pub cylinder_temperature: Option<Temperature>,
 }
 
 /// Everything that a plan depends on.
@@ -270,6 +282,7 @@ impl Request {
                 composition: None,
                 layers: 1,
                 sealed: false,
+                ventilation_named: false,
                 access: Access::default(),
                 plate_temperature: Temperature::from_c(20.0),
                 surface: Surface::Clean,
@@ -293,6 +306,7 @@ impl Request {
                 fuel_hose: USUAL_HOSE,
                 torch: Torch::default(),
                 fuel_supply: None,
+                cylinder_temperature: None,
             },
             tip: None,
             drawer: Vec::new(),
@@ -331,6 +345,8 @@ impl Request {
         checks.extend(times.map(|time| limits::HANDLING.check(time.as_s())));
         let supply = self.gas.fuel_supply;
         checks.extend(supply.map(|p| limits::FUEL_SUPPLY.check(p.as_pa())));
+        let cylinder = self.gas.cylinder_temperature;
+        checks.extend(cylinder.map(|t| limits::CYLINDER_TEMPERATURE.check(t.as_k())));
         let tips = self.tip.iter().chain(&self.drawer);
         checks.extend(tips.map(|tip| BORE.check(tip.bore.as_m())));
         checks.extend(self.steel.grade.as_deref().map(|name| grade(name).map(|_| 0.0)));

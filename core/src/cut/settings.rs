@@ -10,10 +10,12 @@ use super::preheat_time::{StartPreheat, start_preheat};
 use super::pressure::{flame, fuel_setting, oxygen_setting};
 use super::request::Request;
 use super::speed::{drag, travel_speed};
+use super::stands::has_no_setting;
 use super::tip_plan::{TipPlan, tip_plan};
 use super::{kerf, steel_notes};
 use crate::band::Band;
 use crate::error::{Error, Result};
+use crate::gas::OXYGEN;
 use crate::gas::fuel::TipFace;
 use crate::gas::gear::{misfits, regulators_too_small};
 use crate::note::{Level, Note, Verdict};
@@ -36,10 +38,10 @@ pub struct Settings {
     pub tip_kind: TipKind,
     /// Whether a maker's chart of this tip spoke.
     pub by_chart: bool,
-    /// At the oxygen regulator, gas flowing.
-    pub oxygen_pressure: Band<GaugePressure>,
-    /// At the fuel regulator, gas flowing.
-    pub fuel_pressure: Band<GaugePressure>,
+    /// At the oxygen regulator, gas flowing; `None` where a stop says that there is no such setting.
+    pub oxygen_pressure: Option<Band<GaugePressure>>,
+    /// At the fuel regulator, gas flowing; `None` where a stop says that there is no such setting.
+    pub fuel_pressure: Option<Band<GaugePressure>>,
     /// Cutting oxygen.
     pub oxygen_flow: GasFlow,
     /// Oxygen of the preheat flames.
@@ -255,8 +257,8 @@ fn assemble(
         face: tip.face,
         tip_kind: tip.tip.kind,
         by_chart: tip.chart.is_some(),
-        oxygen_pressure: found.oxygen_pressure,
-        fuel_pressure: found.fuel_pressure,
+        oxygen_pressure: stands(found.oxygen_pressure, &found.notes, OXYGEN),
+        fuel_pressure: stands(found.fuel_pressure, &found.notes, request.gas.fuel.code()),
         oxygen_flow: flows.oxygen,
         preheat_oxygen_flow: flows.preheat_oxygen,
         fuel_flow: flows.fuel,
@@ -281,6 +283,15 @@ fn assemble(
         cues: cues(request.gas.fuel),
         traces: found.traces,
     }
+}
+
+/// A setting, unless a stop is about it.
+fn stands(
+    band: Band<GaugePressure>,
+    notes: &[Note],
+    gas: &'static str,
+) -> Option<Band<GaugePressure>> {
+    (!has_no_setting(notes, gas)).then_some(band)
 }
 
 fn stop_note(request: &Request, starts: &Starts) -> Option<Note> {

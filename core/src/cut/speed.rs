@@ -102,7 +102,11 @@ pub fn travel_speed(
         &[Input::Thickness, Input::Process, Input::Quality, Input::Surface, Input::Purity],
     );
     trace.step(
-        if by_chart.is_some() { "speed_chart" } else { "speed_band" },
+        match (by_chart.is_some(), request.steel.is_told()) {
+            (true, _) => "speed_chart",
+            (false, true) => "speed_band",
+            (false, false) => "speed_band_mild",
+        },
         Measure::List(Kind::Speed, vec![low, high]),
         if by_chart.is_some() { MAKERS_CHART } else { CUTTING_DATA },
         vec![("thickness", Measure::Number(Kind::Length, path.as_m()))],

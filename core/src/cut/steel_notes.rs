@@ -3,18 +3,28 @@
 use super::request::{Access, Process, Request, Start, Stroke};
 use crate::error::Result;
 use crate::note::{Level, Note};
-use crate::quantity::{Length, Temperature};
-use crate::steel::cuttability::{Cuttability, assess};
+use crate::quantity::{Angle, Length, Temperature};
+use crate::steel::cuttability::{Cuttability, assess, too_hot};
 use crate::steel::grade::grade;
 use crate::steel::surface::Surface;
 use crate::trace::{Kind, Measure, Named};
 
+/// What is taken where no grade is told. Source: `common_practice`; the note says so.
+const MILD: &str = "mild";
+
 /// A pierce by hand beyond this is a caution. Source: `ours`.
 const PIERCE_BY_HAND: Length = Length::from_mm(25.0);
 /// A freehand pierce beyond this is a stop. Source: `ours`.
-const PIERCE_FREEHAND: Length = Length::from_mm(50.0);
+const PIERCE_BY_HAND_AT_ALL: Length = Length::from_mm(50.0);
 /// Any pierce beyond this is a stop. Source: `ours`.
 const PIERCE_AT_ALL: Length = Length::from_mm(100.0);
+/// Through more than this a carriage's pierce is a caution. Source: `from_memory`.
+const PIERCE_DEEP: Length = Length::from_mm(75.0);
+/// From here the flame begins to glance off, and beyond the other it does. Source: `from_memory`.
+const BEVEL_STEEP: Angle = Angle::from_deg(45.0);
+const BEVEL_AT_ALL: Angle = Angle::from_deg(60.0);
+/// A hair of rounding is no bevel, rad.
+const HAIR: f64 = 1e-9;
 /// A freehand cut beyond this is a caution. Source: `ours`.
 const FREEHAND: Length = Length::from_mm(150.0);
 /// Plate colder than this is warmed to the touch. Source: `common_practice` (steel-preheat.csv).
@@ -37,6 +47,7 @@ pub fn steel_notes(request: &Request, path: Length) -> Result<Vec<Note>> {
     notes.extend(work_notes(request));
     notes.extend(temperature_note(request));
     notes.extend(face_notes(request));
+    notes.extend(bevel_note(request.cut.bevel));
     notes.extend(start_note(request, path));
     notes.extend(purity_note(request.gas.oxygen_purity));
     if request.cut.process == Process::Freehand && path > FREEHAND {
@@ -47,16 +58,22 @@ pub fn steel_notes(request: &Request, path: Length) -> Result<Vec<Note>> {
 
 fn grade_notes(request: &Request) -> Result<Vec<Note>> {
     let steel = &request.steel;
+    let mut assumed = None;
     let (composition, family, name) = match (&steel.composition, steel.grade.as_deref()) {
         (Some(composition), _) => (composition.clone(), None, "this_steel"),
         (None, Some(name)) => {
             let grade = grade(name)?;
             (grade.typical()?, Some(grade.kind), grade.grade.as_str())
         }
-        (None, None) => return Ok(Vec::new()),
+        (None, None) => {
+            assumed = Some(Note::new(Level::Info, "mild_assumed", vec![]));
+            let grade = grade(MILD)?;
+            (grade.typical()?, Some(grade.kind), grade.grade.as_str())
+        }
     };
     let found = assess(&composition, family, steel.thickness)?;
     let named = ("grade", Measure::Word(name));
+    let hot = too_hot(&composition, family, steel.plate_temperature);
     if found.cuttability == Cuttability::DoesNotCut {
         let (element, share) = found.because.unwrap_or(("Fe", composition.iron()));
         let values = vec![
@@ -64,9 +81,15 @@ fn grade_notes(request: &Request) -> Result<Vec<Note>> {
             ("element", Measure::Word(element)),
             ("percent", Measure::Number(Kind::Percent, share / 100.0)),
         ];
-        return Ok(vec![Note::new(Level::Stop, "not_oxygen_cuttable", values)]);
+        let mut notes = vec![Note::new(Level::Stop, "not_oxygen_cuttable", values)];
+        // what can hurt is told of steel that is not cut, too
+        let hurts = ["burns_in_oxygen", "fume_poison"];
+        let told = found.reasons.into_iter().filter(|it| hurts.contains(&it.code));
+        notes.extend(told.map(|reason| eased(reason, request)));
+        return Ok(notes);
     }
-    Ok(found.reasons.into_iter().map(|reason| eased(reason, request)).collect())
+    let reasons = found.reasons.into_iter().map(|reason| eased(reason, request));
+    Ok(assumed.into_iter().chain(hot).chain(reasons).collect())
 }
 
 /// A plate that is warm enough already needs no more than to be told so.
@@ -76,6 +99,9 @@ fn eased(mut reason: Note, request: &Request) -> Note {
         && request.steel.plate_temperature.as_k() >= *low
     {
         reason.level = Level::Info;
+    }
+    if reason.code == "fume_poison" && request.steel.ventilation_named {
+        reason.level = Level::Caution;
     }
     reason
 }
@@ -136,16 +162,34 @@ fn start_note(request: &Request, path: Length) -> Option<Note> {
     if request.cut.start != Start::Pierce {
         return None;
     }
-    let process = request.cut.process;
-    let limit = if process == Process::Freehand { PIERCE_FREEHAND } else { PIERCE_AT_ALL };
-    let level = if path > limit {
-        Level::Stop
-    } else if process.by_hand() && path > PIERCE_BY_HAND {
-        Level::Caution
+    // guided work is by hand too
+    let (careful, most) = if request.cut.process.by_hand() {
+        (PIERCE_BY_HAND, PIERCE_BY_HAND_AT_ALL)
+    } else {
+        (PIERCE_DEEP, PIERCE_AT_ALL)
+    };
+    let (level, limit) = if path > most {
+        (Level::Stop, most)
+    } else if path > careful {
+        (Level::Caution, careful)
     } else {
         return Some(Note::new(Level::Info, "pierce_in_scrap", vec![]));
     };
     Some(Note::new(level, "pierce_deep", vec![length("thickness", path), length("limit", limit)]))
+}
+
+fn bevel_note(bevel: Angle) -> Option<Note> {
+    let over = |limit: Angle| bevel.as_rad() > limit.as_rad() + HAIR;
+    let (level, code, limit) = if over(BEVEL_AT_ALL) {
+        (Level::Stop, "bevel_too_steep", BEVEL_AT_ALL)
+    } else if over(BEVEL_STEEP) {
+        (Level::Caution, "bevel_steep", BEVEL_STEEP)
+    } else {
+        return None;
+    };
+    let angle = |value: Angle| Measure::Number(Kind::Angle, value.as_rad());
+    let values = vec![("bevel", angle(bevel)), ("limit", angle(limit))];
+    Some(Note::new(level, code, values))
 }
 
 fn purity_note(purity: f64) -> Option<Note> {

@@ -13,9 +13,9 @@ use crate::quantity::{GasFlow, GaugePressure, Length};
 use crate::reference::tables;
 use crate::source::{CUTTING_DATA, GIVEN, MAKERS_CHART, ORIFICE, OURS, SHOP};
 use crate::tip::chart::{ChartRow, ReadAt};
-use crate::tip::choose::{Need, choose, generic_series, would_suit};
+use crate::tip::choose::{Need, choose, generic_series, suits, would_suit};
 use crate::tip::owned::{Tip, TipKind};
-use crate::tip::pressure::{Fit, Shown, flow, pressure, shown};
+use crate::tip::pressure::{Fit, SHOWN, Shown, flow, pressure, shown};
 use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
 
 /// The tip and what flows through it.
@@ -173,13 +173,67 @@ fn fit_notes(path: Length, (bore, held): (Length, &Shown), request: &Request) ->
         Fit::Suits if bore < low => ("tip_too_small", false),
         Fit::Suits => return Ok(Vec::new()),
     };
-    let suit = would_suit(&generic_series()?, (path, request.gas.fuel))?;
+    let suit = would_run(request, path, bore)?;
     let values = vec![
         ("bore", Measure::Number(Kind::Bore, bore.as_m())),
         ("thickness", Measure::Number(Kind::Length, path.as_m())),
         ("suitable", bores(&suit)),
     ];
     Ok(vec![Note::new(if no_overlap { Level::Stop } else { Level::Caution }, code, values)])
+}
+
+/// Whether a tip makes this cut with nothing said of its size: its chart reaches, or its bore lies in the band and runs inside
+/// a tip's pressures.
+///
+/// # Errors
+/// Only when a table compiled in cannot be read.
+pub fn runs_well(request: &Request, tip: &Tip, path: Length) -> Result<bool> {
+    if !suits(tip, (path, request.gas.fuel))? {
+        return Ok(false);
+    }
+    if tip.chart(request.gas.fuel).is_some() {
+        return Ok(true);
+    }
+    Ok(shown(&set_at_tip(request, tip, path)?).fit == Fit::Suits)
+}
+
+/// Pressures at the tip that drive the published flow through its bore.
+fn set_at_tip(request: &Request, tip: &Tip, path: Length) -> Result<Band<GaugePressure>> {
+    let policy = &request.policy;
+    let (low, high) = tables()?.oxygen_flow.at(path.as_m());
+    let wanted = Band::at(low, high, policy.pressure_school.part()).map(GasFlow::from_m3_s);
+    let orifice = Orifice { bore: tip.bore, discharge: policy.discharge };
+    wanted.try_map(|q| pressure(&orifice, q, policy.ambient))
+}
+
+/// A tip that serves several strokes stays this much inside a tip's pressures, for there the gauge leaves no room: 120 to
+/// 460 kPa. Source: `ours`.
+const ROOM: f64 = 1.2;
+
+/// Whether a tip makes this cut well, and with room to either side.
+///
+/// # Errors
+/// Only when a table compiled in cannot be read.
+pub fn runs_with_room(request: &Request, tip: &Tip, path: Length) -> Result<bool> {
+    if tip.chart(request.gas.fuel).is_some() {
+        return runs_well(request, tip, path);
+    }
+    let set = set_at_tip(request, tip, path)?.set;
+    let (floor, ceiling) = SHOWN;
+    let inside = set.as_pa() >= floor.as_pa() * ROOM && set.as_pa() <= ceiling.as_pa() / ROOM;
+    Ok(inside && runs_well(request, tip, path)?)
+}
+
+/// Bores of the generic series that would run this thickness, the refused one not among them.
+fn would_run(request: &Request, path: Length, refused: Length) -> Result<Vec<Length>> {
+    let mut found = Vec::new();
+    for tip in generic_series()? {
+        let same = (tip.bore.as_m() - refused.as_m()).abs() < 1e-6;
+        if !same && runs_well(request, &tip, path)? {
+            found.push(tip.bore);
+        }
+    }
+    Ok(found)
 }
 
 /// A gouging stroke with another tip, or another stroke with a gouging tip.

@@ -44,6 +44,8 @@ pub struct SaidSection {
     pub flanges: Option<&'static str>,
     /// Only the near side is in reach.
     pub one_side: bool,
+    /// Whether it is open at both ends.
+    pub ends_open: Option<bool>,
 }
 
 impl SaidSection {
@@ -80,6 +82,7 @@ impl SaidSection {
             self.piece.map(|length| length.echo()),
             measure(self.drop, "drop"),
             self.one_side.then(|| "one side".to_owned()),
+            self.ends_open.map(|open| if open { "open ends" } else { "closed ends" }.to_owned()),
         ]
         .into_iter()
         .flatten()

@@ -254,7 +254,7 @@ impl Reader<'_> {
             Says::Length => self.name_length(Role::Length),
             Says::Bevel if self.line.understood.section.is_some() => self.kind("bevel", span),
             Says::Kind(kind) if self.line.understood.section.is_some() => self.kind(kind, span),
-            Says::Kind(_) | Says::Flanges(_) | Says::OneSide
+            Says::Kind(_) | Says::Flanges(_) | Says::OneSide | Says::EndsOpen(_)
                 if self.line.understood.section.is_none() =>
             {
                 self.problem("unknown_word", span, Vec::new());
@@ -270,6 +270,12 @@ impl Reader<'_> {
                 if let Some(section) = &mut self.line.understood.section {
                     section.one_side = true;
                     self.line.marks.push(Mark { span, part: "access", assumed: None });
+                }
+            }
+            Says::EndsOpen(open) => {
+                if let Some(section) = &mut self.line.understood.section {
+                    section.ends_open = Some(open);
+                    self.line.marks.push(Mark { span, part: "ends", assumed: None });
                 }
             }
             Says::Measure(measure) => self.name_length(Role::Of(measure)),

@@ -37,6 +37,8 @@ pub enum Says {
     Flanges(&'static str),
     /// Only the near side is in reach.
     OneSide,
+    /// Whether a tube is open at both ends.
+    EndsOpen(bool),
     /// Nothing by itself.
     Filler,
 }
@@ -152,6 +154,10 @@ const PHRASES: &[(&str, Says)] = &[
     ("bottom flange", Says::Flanges("bottom")),
     ("both flanges", Says::Flanges("both")),
     ("one side", Says::OneSide),
+    ("open ends", Says::EndsOpen(true)),
+    ("ends open", Says::EndsOpen(true)),
+    ("closed ends", Says::EndsOpen(false)),
+    ("ends closed", Says::EndsOpen(false)),
     ("inside", Says::Back),
     ("off", Says::Pieces),
     ("pcs", Says::Pieces),

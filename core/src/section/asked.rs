@@ -154,6 +154,8 @@ pub const DEPTH: Range = Range::new("cut.depth", "m", 0.005, 3.0);
 pub const RADIUS: Range = Range::new("cut.radius", "m", 0.0095, 0.3);
 /// An opening, either way. Source: `ours`: smaller ones are drilled.
 pub const OPENING: Range = Range::new("cut.opening", "m", 0.025, 3.0);
+/// Diameter of a round bar: the jet meets all of it. Source: `handbook_cutting_data`, whose figures end there.
+pub const BAR: Range = Range::new("size", "m", 0.003, 0.3);
 /// An offset from the middle.
 pub const OFFSET: Range = Range::new("cut.offset", "m", -2.0, 2.0);
 /// The round that a saddle is fitted to.
@@ -229,6 +231,9 @@ pub fn check(profile: &Profile, panels: &[Panel], cut: &Cut) -> Result<()> {
             value: cut.code().to_owned(),
             allowed: offered.to_vec(),
         });
+    }
+    if profile.family == Family::RoundBar {
+        BAR.check(profile.depth.as_m())?;
     }
     let web = &panels[web_of(panels)];
     match *cut {

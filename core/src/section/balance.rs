@@ -1,4 +1,4 @@
-//! How heavy are piece and drop, and where does each hang?
+//! How heavy are piece and drop, and where is the centre of gravity of each?
 //!
 //! The cut stands at z = 0, measured on the middle of the shape's box; the piece lies at z > 0. Lengths are those on that middle line.
 //! Copes, openings and kerfs are left out: the masses are a little high, on the safe side.
@@ -15,66 +15,6 @@ pub struct Part {
     pub mass: Mass,
     /// From the cut to its centre of gravity, along the shape.
     pub centre: Length,
-}
-
-/// What one lifts without help where the shop says nothing. Source: `ours`.
-pub const BY_HAND: Mass = Mass::from_kg(25.0);
-/// Two props carry a piece level and still, this part of its length in from each end. Source: `ours`.
-const PROP: f64 = 0.2;
-
-/// How a part is held.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
-pub enum Support {
-    /// It lies on something.
-    Prop,
-    /// It hangs in a sling, or stands on a prop that takes its weight: too heavy for a hand.
-    Sling,
-}
-
-impl Support {
-    /// Its code in interfaces.
-    #[must_use]
-    pub const fn code(self) -> &'static str {
-        match self {
-            Self::Prop => "prop",
-            Self::Sling => "sling",
-        }
-    }
-}
-
-/// A place where steel is held while it is cut.
-#[derive(Clone, Copy, Debug, PartialEq)]
-pub struct Hold {
-    /// Whether it is the drop that is held there.
-    pub is_drop: bool,
-    /// From the cut, along the shape.
-    pub at: Length,
-    /// How.
-    pub by: Support,
-    /// The stroke that it must be there before, from 1.
-    pub before: usize,
-}
-
-/// Where piece and drop are held: the piece on two props before the first stroke, the drop under its centre of gravity
-/// before the last.
-#[must_use]
-pub fn holds(piece: Option<Length>, drop: Option<Part>, strokes: usize) -> Vec<Hold> {
-    let props = piece.into_iter().flat_map(|length| {
-        let place = |part: f64| Length::from_m(length.as_m() * part);
-        [PROP, 1.0 - PROP].map(|part| Hold {
-            is_drop: false,
-            at: place(part),
-            by: Support::Prop,
-            before: 1,
-        })
-    });
-    let under = drop.map(|part| Hold {
-        is_drop: true,
-        at: part.centre,
-        by: if part.mass > BY_HAND { Support::Sling } else { Support::Prop },
-        before: strokes,
-    });
-    props.chain(under).collect()
 }
 
 /// Area, its first moment and its second, about the middle of the box, along `x` or `y`.

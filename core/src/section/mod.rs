@@ -2,8 +2,12 @@
 
 pub mod asked;
 pub mod balance;
+pub mod carry;
 pub mod catalogue;
 pub mod development;
+pub mod freed;
+pub mod held;
+pub mod ligament;
 mod notch;
 pub mod outline;
 pub mod panel;

@@ -195,7 +195,7 @@ fn split_lines(profile: &Profile, panels: &[Panel], offset: f64) -> Vec<(usize, 
     }
 }
 
-/// Lines along the whole piece, in runs between tabs; the tabs last.
+/// Lines along the whole piece, in runs between tabs; the tabs last, those near the ends first.
 #[allow(
     clippy::cast_possible_truncation,
     clippy::cast_sign_loss,
@@ -218,18 +218,23 @@ fn tied(lines: Vec<(usize, f64)>, length: f64) -> Vec<Spec> {
             });
         }
     }
-    for (panel, u) in &lines {
-        for tab in 1..runs {
-            let at = pitch * tab as f64;
-            all.push(Spec {
-                panel: *panel,
-                line: vec![(*u, at - TAB / 2.0), (*u, at + TAB / 2.0)],
-                start: StrokeStart::Kerf,
-                why: "tab_last",
-            });
-        }
+    // the tabs from both ends to the middle, each in every line; by then the kerfs beside them are cold edges
+    for tab in from_the_ends(runs) {
+        let at = pitch * tab as f64;
+        all.extend(lines.iter().map(|(panel, u)| Spec {
+            panel: *panel,
+            line: vec![(*u, at - TAB / 2.0), (*u, at + TAB / 2.0)],
+            start: StrokeStart::Edge,
+            why: "tab_last",
+        }));
     }
     all
+}
+
+/// 1 to `runs` − 1, the outermost first: 1, n, 2, n − 1...
+fn from_the_ends(runs: usize) -> impl Iterator<Item = usize> {
+    let tabs = runs - 1;
+    (0..tabs).map(move |turn| if turn % 2 == 0 { turn / 2 + 1 } else { tabs - turn / 2 })
 }
 
 /// The strokes of a cut that does not part the shape across.
@@ -262,7 +267,7 @@ pub(super) fn notch(
                 (true, false) => vec![spec.line[0], (middle, spec.line[0].1)],
                 (true, true) => vec![spec.line[1], (middle, spec.line[1].1)],
             };
-            // a tab lies between two kerfs, a web under its flange's
+            // a web lies under its flange's kerf
             let kerf_of = (spec.start == StrokeStart::Kerf).then(|| strokes.len().checked_sub(1));
             strokes.push(stroke(
                 Drawn {
@@ -279,6 +284,7 @@ pub(super) fn notch(
                     from: *from,
                     reached: way.reached,
                     turned: false,
+                    lie: if wish == Wish::Turned { Lie::with_up(panel.outward()) } else { lie },
                 },
             ));
         }

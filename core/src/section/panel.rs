@@ -97,6 +97,13 @@ impl Panel {
         cells.map(|(pair, thickness)| (pair[1] - pair[0]) * thickness).sum()
     }
 
+    /// Steel of a stretch of it, m².
+    #[must_use]
+    pub fn area_between(&self, from: f64, to: f64) -> f64 {
+        let cells = self.u.windows(2).zip(&self.thickness);
+        cells.map(|(pair, t)| (pair[1].min(to) - pair[0].max(from)).max(0.0) * t).sum()
+    }
+
     /// The cell that holds `u`.
     #[must_use]
     pub fn cell(&self, u: f64) -> usize {

@@ -51,6 +51,12 @@ impl Family {
             Self::RoundBar => "round_bar",
         }
     }
+
+    /// Whether it closes a space inside.
+    #[must_use]
+    pub const fn is_hollow(self) -> bool {
+        matches!(self, Self::RectangularTube | Self::RoundTube | Self::Pipe)
+    }
 }
 
 /// Outside sizes of a shape that may be given.
@@ -124,8 +130,7 @@ impl Profile {
         SIZE.check(width.as_m())?;
         WALL.check(web.as_m())?;
         WALL.check(flange.as_m())?;
-        let hollow = matches!(family, Family::RectangularTube | Family::RoundTube | Family::Pipe);
-        let across = if hollow { 2.0 * web.as_m() } else { web.as_m() };
+        let across = if family.is_hollow() { 2.0 * web.as_m() } else { web.as_m() };
         let down = match family {
             Family::I | Family::Channel | Family::RectangularTube => 2.0 * flange.as_m(),
             Family::Tee | Family::Angle => flange.as_m(),

@@ -140,6 +140,14 @@ impl Lie {
             _ => (y, -x),
         }
     }
+
+    /// The quarter turn that brings a direction of the shape up.
+    #[must_use]
+    pub fn with_up(direction: Point) -> Self {
+        let height = |turns: &u8| Self(*turns).turn(direction).1;
+        let best = (0..4).max_by(|a, b| height(a).total_cmp(&height(b)));
+        best.map_or(Self(0), Self)
+    }
 }
 
 /// One way of coming to a panel.

@@ -5,7 +5,7 @@
 
 use super::outline::Point;
 use super::panel::{Element, Panel};
-use super::reach::{Attitude, Side};
+use super::reach::{Attitude, Lie, Side};
 use crate::quantity::{Angle, Area, Length};
 
 /// A line over an unfolded panel: `u` and `z`, m.
@@ -95,6 +95,8 @@ pub struct Stroke {
     pub reached: bool,
     /// Whether the piece is turned before it.
     pub turned: bool,
+    /// How the shape lies while it is cut.
+    pub lie: Lie,
 }
 
 /// Where the torch hand stands: always on the piece's side of the line, never under the drop.
@@ -252,6 +254,7 @@ pub(super) struct Held {
     pub from: Side,
     pub reached: bool,
     pub turned: bool,
+    pub lie: Lie,
 }
 
 /// Measures a line and makes it a stroke.
@@ -289,5 +292,6 @@ pub(super) fn stroke(drawn: Drawn<'_>, held: &Held) -> Stroke {
         why: drawn.why,
         reached: held.reached,
         turned: held.turned,
+        lie: held.lie,
     }
 }

@@ -1,7 +1,8 @@
 //! In which order is a shape parted across?
 //!
 //! From the top down, across the work before near by, but always a panel that can be started on an edge or in a
-//! kerf: nothing is pierced while one of those is there. Every panel is cut once, so the piece hangs on the last.
+//! kerf: nothing is pierced while one of those is there. Every panel is cut once, so the drop hangs on the last, and that
+//! one is not overhead where another order is there.
 
 use std::f64::consts::PI;
 
@@ -10,7 +11,7 @@ use super::development::{RoundEnd, height};
 use super::outline::Point;
 use super::panel::{End, Panel};
 use super::profile::{Family, Profile};
-use super::reach::{Access, Lie, Wish, approach};
+use super::reach::{Access, Approach, Attitude, Lie, Side, Wish, approach};
 use super::stroke::{Drawn, Held, Line, Stroke, StrokeStart, stroke};
 use crate::quantity::{Angle, Length};
 
@@ -84,12 +85,9 @@ fn place(panel: &Panel, lie: Lie) -> Point {
     ((middle.1 * 1e6).round(), (middle.0 * 1e6).round())
 }
 
-/// The panels in the order in which they are cut.
-fn order(panels: &[Panel], lie: Lie, by_turning: bool) -> Vec<usize> {
+/// The panels from the top down, across the work before near by; a panel that can be started before one that cannot.
+fn top_down(panels: &[Panel], lie: Lie) -> Vec<usize> {
     let mut waiting: Vec<usize> = (0..panels.len()).collect();
-    if by_turning {
-        return waiting;
-    }
     waiting.sort_by(|a, b| {
         let (a, b) = (place(&panels[*a], lie), place(&panels[*b], lie));
         b.0.total_cmp(&a.0).then(b.1.total_cmp(&a.1))
@@ -100,6 +98,47 @@ fn order(panels: &[Panel], lie: Lie, by_turning: bool) -> Vec<usize> {
         done.push(waiting.remove(next.unwrap_or(0)));
     }
     done
+}
+
+/// Every order of a few things.
+fn orders(of: &[usize]) -> Vec<Vec<usize>> {
+    if of.len() < 2 {
+        return vec![of.to_vec()];
+    }
+    let mut all = Vec::new();
+    for (place, first) in of.iter().enumerate() {
+        let rest: Vec<usize> = [&of[..place], &of[place + 1..]].concat();
+        all.extend(orders(&rest).into_iter().map(|tail| [vec![*first], tail].concat()));
+    }
+    all
+}
+
+/// What speaks against an order: pierces, a pierce overhead, a last stroke that does not point down.
+fn against(panels: &[Panel], order: &[usize], overhead: &[bool], down: &[bool]) -> [usize; 3] {
+    let pierced: Vec<usize> = (0..order.len())
+        .filter(|turn| begin(panels, order[*turn], &order[..*turn]).0 == StrokeStart::Pierce)
+        .map(|turn| order[turn])
+        .collect();
+    let last = order.last().is_none_or(|at| down[*at]);
+    [pierced.len(), pierced.iter().filter(|at| overhead[**at]).count(), usize::from(!last)]
+}
+
+/// The panels in the order in which they are cut: from the top down, but the last is not overhead under the drop while
+/// another order is there. Then the lower panel comes among the first, and the drop hangs on one that is cut from above.
+fn order(panels: &[Panel], lie: Lie, ways: &[Approach]) -> Vec<usize> {
+    let usual = top_down(panels, lie);
+    let is = |attitude| ways.iter().map(|way| way.attitude == attitude).collect::<Vec<bool>>();
+    let (overhead, down) = (is(Attitude::Overhead), is(Attitude::Down));
+    if !usual.last().is_some_and(|at| overhead[*at]) {
+        return usual;
+    }
+    // across the work before near by, else as they come
+    let mut ranked = usual.clone();
+    ranked.sort_by(|a, b| place(&panels[*b], lie).1.total_cmp(&place(&panels[*a], lie).1));
+    let others =
+        orders(&ranked).into_iter().filter(|it| !it.last().is_some_and(|at| overhead[*at]));
+    let best = others.min_by_key(|it| against(panels, it, &overhead, &down));
+    best.unwrap_or(usual)
 }
 
 /// Where a panel is begun, with what is cut already: at which end, and in whose kerf.
@@ -125,18 +164,23 @@ pub(super) fn through(
     access: Access,
 ) -> Vec<Stroke> {
     let by_turning = outside == Wish::Turned;
-    let order = order(panels, lie, by_turning);
+    let lowest = top_down(panels, lie).last().copied();
+    let come = |(at, panel): (usize, &Panel)| {
+        // only the lowest panel is cut from below where that is wished for
+        let best = outside == Wish::Outside && Some(at) != lowest;
+        let wish = if best { Wish::Best } else { outside };
+        approach(panel, (profile.family, true), (lie, wish), access)
+    };
+    let ways: Vec<Approach> = panels.iter().enumerate().map(come).collect();
+    let order = if by_turning { (0..panels.len()).collect() } else { order(panels, lie, &ways) };
     let mut strokes: Vec<Stroke> = Vec::new();
     for (turn, at) in order.iter().enumerate() {
-        let panel = &panels[*at];
-        let lowest = turn + 1 == order.len();
-        let wish = if outside == Wish::Outside && !lowest { Wish::Best } else { outside };
-        let way = approach(panel, (profile.family, true), (lie, wish), access);
+        let (panel, way) = (&panels[*at], &ways[*at]);
         let line = line_over(profile, panel, cut);
         let (start, end, kerf) = begin(panels, *at, &order[..turn]);
         let kerf_of = kerf.and_then(|other| strokes.iter().position(|it| it.panel == other));
         let mut parts = way.parts.clone();
-        if parts.len() == 2 && parts[0].1 == super::reach::Side::Near {
+        if parts.len() == 2 && parts[0].1 == Side::Near {
             // across the work first, the half near by last
             parts.reverse();
         }
@@ -160,12 +204,20 @@ pub(super) fn through(
                 &Held {
                     attitude: way.attitude,
                     inside: way.inside,
-                    face: if by_turning { *from } else { super::reach::Side::of(facing) },
+                    face: if by_turning { *from } else { Side::of(facing) },
                     from: *from,
                     reached: way.reached,
                     turned: by_turning && turn > 0,
+                    lie: if by_turning { Lie::with_up(panel.outward()) } else { lie },
                 },
             ));
+        }
+    }
+    if profile.family == Family::RoundBar {
+        // set for where the path is longest, all the way
+        for stroke in &mut strokes {
+            stroke.through = profile.depth;
+            stroke.slow.clear();
         }
     }
     reasons(&mut strokes);
@@ -180,7 +232,7 @@ fn reasons(strokes: &mut [Stroke]) {
         let it = &mut strokes[at];
         it.why = if !it.reached {
             "side_out_of_reach"
-        } else if it.attitude == super::reach::Attitude::Edgewise {
+        } else if it.attitude == Attitude::Edgewise {
             "edgewise_only"
         } else if at == last && last > 0 {
             "last_holds_the_drop"

@@ -10,6 +10,9 @@ use crate::trace::{Input, Kind, Quantity, Trace, Tracer};
 /// Percent by weight of one element.
 pub const PERCENT: Range = Range::new("composition_percent", "%", 0.0, 100.0);
 
+/// What all elements add up to where iron is named too, percent. Source: `ours`: a mill sheet's rounding.
+pub const STATED: (f64, f64) = (98.0, 102.0);
+
 /// Every chemical element. Source: the periodic table of IUPAC.
 pub const ELEMENTS: [&str; 118] = [
     "H", "He", "Li", "Be", "B", "C", "N", "O", "F", "Ne", "Na", "Mg", "Al", "Si", "P", "S", "Cl",
@@ -30,11 +33,11 @@ pub type Fault = (Option<String>, Error);
 pub struct Composition(BTreeMap<&'static str, f64>);
 
 impl Composition {
-    /// A composition of `(symbol, percent by weight)`. Iron may be named; it is the balance.
+    /// A composition of `(symbol, percent by weight)`. Iron is the balance, or what it is stated to be.
     ///
     /// # Errors
     /// `Missing` for an empty one, `UnknownChoice` for a symbol that is no element, `OutOfRange`
-    /// for a percentage outside 0 to 100, `Contradiction` for a sum over 100: every fault.
+    /// for a percentage outside 0 to 100, `Contradiction` for a sum over 100, or far from it where iron is named: every fault.
     pub fn new<'a>(
         parts: impl IntoIterator<Item = (&'a str, f64)>,
     ) -> std::result::Result<Self, Vec<Fault>> {
@@ -59,12 +62,14 @@ impl Composition {
             faults.push((None, missing));
         }
         // a mill sheet that adds up to 100.0 must pass whatever the rounding
-        if sum > PERCENT.high + 1e-9 {
+        let stated = found.contains_key("Fe");
+        let (low, high) = if stated { STATED } else { (PERCENT.low, PERCENT.high) };
+        let code = if stated { "composition_not_100" } else { "composition_over_100" };
+        if !found.is_empty() && (sum > high + 1e-9 || sum < low - 1e-9) {
             let (value, against) = (sum, PERCENT.high);
-            let code = "composition_over_100";
-            let over =
+            let off =
                 Error::Contradiction { input: PERCENT.input, code, value, against, unit: "%" };
-            faults.push((None, over));
+            faults.push((None, off));
         }
         if faults.is_empty() { Ok(Self(found)) } else { Err(faults) }
     }
@@ -80,9 +85,12 @@ impl Composition {
         self.0.iter().filter(|(element, _)| **element != "Fe").map(|(&e, &percent)| (e, percent))
     }
 
-    /// The balance, percent.
+    /// Iron as stated, else the balance, percent.
     #[must_use]
     pub fn iron(&self) -> f64 {
+        if let Some(stated) = self.of("Fe") {
+            return stated;
+        }
         100.0 - self.alloying().map(|(_, percent)| percent).sum::<f64>()
     }
 

@@ -8,8 +8,9 @@
 use serde::Deserialize;
 
 use super::composition::Composition;
+use super::fume::fume_notes;
 use super::grade::Family;
-use super::preheat_need::{Preheat, preheat_need};
+use super::preheat_need::{Preheat, preheat_need, tempered_cap};
 use crate::error::Result;
 use crate::note::{Level, Note};
 use crate::quantity::{Length, Temperature};
@@ -66,8 +67,14 @@ const HIGHEST_EQUIVALENT: f64 = 1.5;
 /// Where the formula holds, percent by weight. Source: `iiw_carbon_equivalent`, from memory.
 const FORMULA_HOLDS: [(&str, f64); 5] =
     [("Mn", 1.7), ("Cr", 1.0), ("Ni", 2.5), ("Mo", 0.75), ("Cu", 1.0)];
-/// Chromium from which its fume is told of, percent. Source: `ours`.
-const CHROMIUM_FUME: f64 = 1.5;
+/// Less iron than this never cuts as mild steel does, percent. Source: `ours`.
+const PLAIN_IRON: f64 = 90.0;
+/// Metals that burn in oxygen by themselves, and the share from which an alloy is one of them, percent.
+/// Source: `common_practice` for the metals, `ours` for the share.
+const BURNING: ([&str; 3], f64) = (["Mg", "Ti", "Zr"], 10.0);
+/// Alloys that add up: each over its own limit, together over this. Source: `ours`; tool steels of 18 W - 4 Cr or
+/// 5 Mo - 6 W lie over it, 5 Cr - 1/2 Mo under it.
+const TOGETHER: ([&str; 3], f64) = (["Cr", "Mo", "W"], 1.2);
 
 /// How a steel stands to plain oxygen, and why.
 #[derive(Clone, Debug, PartialEq)]
@@ -169,6 +176,25 @@ const MANGANESE_CAP: Temperature = Temperature::from_c(260.0);
 /// Manganese from which a steel is taken as austenitic, percent. Source: `ours`.
 const AUSTENITIC_MANGANESE: f64 = 10.0;
 
+/// Whether a steel is austenitic manganese steel.
+fn is_austenitic_manganese(steel: &Composition, family: Option<Family>) -> bool {
+    family == Some(Family::Manganese)
+        || steel.of("Mn").is_some_and(|share| share >= AUSTENITIC_MANGANESE)
+}
+
+/// What is wrong with a steel that is as hot as this: manganese steel turns brittle, tempered and wear plate soft.
+#[must_use]
+pub fn too_hot(steel: &Composition, family: Option<Family>, plate: Temperature) -> Option<Note> {
+    let temperature = |name, t: Temperature| (name, Measure::Number(Kind::Temperature, t.as_k()));
+    if is_austenitic_manganese(steel, family) && plate > MANGANESE_CAP {
+        let values = vec![temperature("temperature", plate), temperature("cap", MANGANESE_CAP)];
+        return Some(Note::new(Level::Stop, "manganese_too_hot", values));
+    }
+    let cap = tempered_cap(family).filter(|cap| plate > *cap)?;
+    let values = vec![temperature("temperature", plate), temperature("cap", cap)];
+    Some(Note::new(Level::Caution, "tempered_too_hot", values))
+}
+
 /// How far plain oxygen cuts a steel of `thickness`.
 ///
 /// | symbol | meaning | unit |
@@ -202,19 +228,65 @@ pub fn assess(
         }
         found.reasons.extend(reason);
     }
-    if steel.iron() < LEAST_IRON {
-        found.cuttability = Cuttability::DoesNotCut;
-        let values = vec![percent("percent", steel.iron())];
-        found.reasons.push(Note::new(Level::Stop, "not_iron_based", values));
-    }
-    if steel.of("Cr").is_some_and(|share| share > CHROMIUM_FUME) {
-        found.reasons.push(Note::new(Level::Caution, "chromium_fume", vec![]));
-    }
+    whole(&mut found, steel)?;
+    found.reasons.extend(fume_notes(steel));
     if found.cuttability != Cuttability::DoesNotCut {
         heat(&mut found, (steel, family), thickness)?;
     }
     found.reasons.sort_by_key(|reason| std::cmp::Reverse(reason.level));
     Ok(found)
+}
+
+/// What the alloy is as a whole: metals that burn, too little iron, alloys that add up.
+fn whole(found: &mut Assessment, steel: &Composition) -> Result<()> {
+    let (burning, share) = BURNING;
+    for element in burning {
+        if let Some(given) = steel.of(element).filter(|given| *given >= share) {
+            found.cuttability = Cuttability::DoesNotCut;
+            found.because = Some((element, given));
+            let values = vec![("element", Measure::Word(element)), percent("percent", given)];
+            found.reasons.push(Note::new(Level::Stop, "burns_in_oxygen", values));
+        }
+    }
+    let iron = steel.iron();
+    if iron < LEAST_IRON {
+        found.cuttability = Cuttability::DoesNotCut;
+        let values = vec![percent("percent", iron)];
+        found.reasons.push(Note::new(Level::Stop, "not_iron_based", values));
+    } else if iron < PLAIN_IRON && found.cuttability == Cuttability::Cuts {
+        found.cuttability = Cuttability::WithCare;
+        let values = vec![percent("percent", iron), percent("limit", PLAIN_IRON)];
+        found.reasons.push(Note::new(Level::Caution, "iron_low", values));
+    }
+    let (alloys, most) = TOGETHER;
+    let mut sum = 0.0;
+    for element in alloys {
+        let limit = tables()?.alloys.get(element).map(|it| it.cuts_with_care_up_to_percent);
+        sum += limit.map_or(0.0, |limit| steel.of(element).unwrap_or(0.0) / limit);
+    }
+    if sum > most && found.cuttability != Cuttability::DoesNotCut {
+        found.cuttability = Cuttability::DoesNotCut;
+        let most_of = alloys.into_iter().filter_map(|it| Some((it, steel.of(it)?)));
+        found.because = most_of.max_by(|a, b| a.1.total_cmp(&b.1)).or(found.because);
+        let values = vec![
+            ("ratio", Measure::Number(Kind::Ratio, sum)),
+            ("limit", Measure::Number(Kind::Ratio, most)),
+        ];
+        found.reasons.push(Note::new(Level::Stop, "alloys_together", values));
+    }
+    Ok(())
+}
+
+/// Austenitic manganese steel is neither preheated nor cooled slowly: it is kept cool.
+fn keep_cool(found: &mut Assessment) {
+    for reason in &mut found.reasons {
+        let heats = ["alloy_carbon_care", "alloy_silicon_care", "alloy_chromium_care"];
+        if heats.contains(&reason.code) {
+            reason.code = "alloy_care";
+        }
+    }
+    let cap = Measure::Number(Kind::Temperature, MANGANESE_CAP.as_k());
+    found.reasons.push(Note::new(Level::Caution, "manganese_keep_cool", vec![("cap", cap)]));
 }
 
 /// What the steel that does cut wants of heat.
@@ -223,11 +295,10 @@ fn heat(
     (steel, family): (&Composition, Option<Family>),
     thickness: Length,
 ) -> Result<()> {
-    let manganese = family == Some(Family::Manganese)
-        || steel.of("Mn").is_some_and(|share| share >= AUSTENITIC_MANGANESE);
-    if manganese {
-        let cap = Measure::Number(Kind::Temperature, MANGANESE_CAP.as_k());
-        found.reasons.push(Note::new(Level::Caution, "manganese_keep_cool", vec![("cap", cap)]));
+    if is_austenitic_manganese(steel, family) {
+        found.cuttability = found.cuttability.max(Cuttability::WithCare);
+        keep_cool(found);
+        return Ok(());
     }
     if let Some(reason) = outside_formula(steel) {
         found.cuttability = found.cuttability.max(Cuttability::WithCare);
@@ -235,6 +306,10 @@ fn heat(
         return Ok(());
     }
     let equivalent = found.carbon_equivalent.unwrap_or_default();
+    if steel.of("Mn").is_none() {
+        let values = vec![("equivalent", Measure::Number(Kind::Ratio, equivalent))];
+        found.reasons.push(Note::new(Level::Info, "equivalent_lower_bound", values));
+    }
     found.preheat = preheat_need(equivalent, family, thickness)?;
     found.reasons.extend(found.preheat.as_ref().map(|need| preheat_reason(need, equivalent)));
     Ok(())

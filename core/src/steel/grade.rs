@@ -40,6 +40,7 @@ pub struct Grade {
     /// What kind of steel it is.
     pub kind: Family,
     aliases: String,
+    yield_mpa: Option<f64>,
     C: f64,
     Mn: f64,
     Si: f64,
@@ -66,6 +67,12 @@ impl Grade {
             ("Cu", self.Cu),
             ("V", self.V),
         ])
+    }
+
+    /// The least yield strength that its specification asks of thin plate and shapes, Pa; `None` where none is known here.
+    #[must_use]
+    pub fn yield_strength(&self) -> Option<f64> {
+        self.yield_mpa.map(|mpa| mpa * 1e6)
     }
 
     /// The most that its specification allows of each element, with the source; `None` where

@@ -2,6 +2,7 @@
 
 pub mod composition;
 pub mod cuttability;
+pub mod fume;
 pub mod grade;
 pub mod preheat_need;
 pub mod surface;

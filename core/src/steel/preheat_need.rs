@@ -12,6 +12,13 @@ use crate::reference::tables;
 /// Source: `common_practice`.
 const TEMPERED_CAP: Temperature = Temperature::from_c(200.0);
 
+/// The temperature above which a kind of plate loses what it was hardened for.
+#[must_use]
+pub fn tempered_cap(family: Option<Family>) -> Option<Temperature> {
+    let tempered = matches!(family, Some(Family::QuenchedTempered | Family::WearPlate));
+    tempered.then_some(TEMPERED_CAP)
+}
+
 /// A row of steel-preheat.csv.
 #[derive(Clone, Debug, Deserialize)]
 pub struct PreheatRow {
@@ -46,8 +53,7 @@ pub fn preheat_need(
         (row.ce_low..=row.ce_high).contains(&equivalent)
             && thickness.as_mm() <= row.thickness_up_to_mm
     });
-    let tempered = matches!(family, Some(Family::QuenchedTempered | Family::WearPlate));
-    let cap = if tempered { TEMPERED_CAP.as_c() } else { f64::INFINITY };
+    let cap = tempered_cap(family).map_or(f64::INFINITY, Temperature::as_c);
     let capped = |celsius: f64| Temperature::from_c(celsius.min(cap));
     Ok(row
         .filter(|row| row.preheat_high_c > 0.0)

@@ -76,10 +76,10 @@ pub struct PlannedRow {
 pub struct ShortSettings {
     /// The tip.
     pub bore_mm: f64,
-    /// At the oxygen regulator.
-    pub oxygen_pressure_kpa: f64,
-    /// At the fuel regulator.
-    pub fuel_pressure_kpa: f64,
+    /// At the oxygen regulator; null where there is no such setting.
+    pub oxygen_pressure_kpa: Option<f64>,
+    /// At the fuel regulator; null where there is no such setting.
+    pub fuel_pressure_kpa: Option<f64>,
     /// Pace.
     pub travel_speed_mm_min: f64,
     /// All pieces.
@@ -148,8 +148,8 @@ fn short(request: &super::cut_request::CutPlanRequest) -> ApiResult<(String, Sho
     let notes = told.map(|note| note.code.to_string()).collect();
     let settings = ShortSettings {
         bore_mm: plan.tip.bore_mm,
-        oxygen_pressure_kpa: plan.oxygen_pressure_kpa.set,
-        fuel_pressure_kpa: plan.fuel_pressure_kpa.set,
+        oxygen_pressure_kpa: plan.oxygen_pressure_kpa.map(|at| at.set),
+        fuel_pressure_kpa: plan.fuel_pressure_kpa.map(|at| at.set),
         travel_speed_mm_min: plan.travel_speed_mm_min.set,
         time_s: plan.line_total.time_s,
         oxygen_l: plan.line_total.oxygen_l,
@@ -340,12 +340,15 @@ pub async fn write_list(
         let told = plan.notes.iter().filter(|note| note.level != "info");
         let notes: Vec<&str> = told.map(|note| note.code.as_ref()).collect();
         let whole = |value: f64| format!("{value:.0}");
+        let pressure = |band: Option<super::cut_reply::BandWire>| {
+            band.map_or(String::new(), |band| whole(band.set))
+        };
         out.write_record([
             typed,
             plan.verdict.to_string(),
             plan.tip.bore_mm.to_string(),
-            whole(plan.oxygen_pressure_kpa.set),
-            whole(plan.fuel_pressure_kpa.set),
+            pressure(plan.oxygen_pressure_kpa),
+            pressure(plan.fuel_pressure_kpa),
             whole(plan.start_preheat_s.set),
             whole(plan.travel_speed_mm_min.set),
             whole(plan.line_total.time_s),

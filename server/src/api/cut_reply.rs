@@ -221,10 +221,10 @@ pub struct CutPlan {
     pub verdict: Words,
     /// The tip to fit.
     pub tip: TipReply,
-    /// At the oxygen regulator, gas flowing.
-    pub oxygen_pressure_kpa: BandWire,
-    /// At the fuel regulator, gas flowing.
-    pub fuel_pressure_kpa: BandWire,
+    /// At the oxygen regulator, gas flowing; null where a stop says that there is no such setting.
+    pub oxygen_pressure_kpa: Option<BandWire>,
+    /// At the fuel regulator, gas flowing; null where a stop says that there is no such setting.
+    pub fuel_pressure_kpa: Option<BandWire>,
     /// Cutting oxygen alone.
     pub oxygen_flow_l_min: f64,
     /// Oxygen of the preheat flames.
@@ -516,8 +516,8 @@ impl CutPlan {
                 kind: s.tip_kind.code().into(),
                 by_chart: s.by_chart,
             },
-            oxygen_pressure_kpa: pressures(&s.oxygen_pressure),
-            fuel_pressure_kpa: pressures(&s.fuel_pressure),
+            oxygen_pressure_kpa: s.oxygen_pressure.as_ref().map(pressures),
+            fuel_pressure_kpa: s.fuel_pressure.as_ref().map(pressures),
             oxygen_flow_l_min: wire(Kind::GasFlow, s.oxygen_flow.as_m3_s()),
             preheat_oxygen_flow_l_min: wire(Kind::GasFlow, s.preheat_oxygen_flow.as_m3_s()),
             fuel_flow_l_min: wire(Kind::GasFlow, s.fuel_flow.as_m3_s()),

@@ -43,6 +43,8 @@ pub struct SteelWire {
     pub layers: Option<Given>,
     /// Whether it closes a space without a vent.
     pub sealed: Option<bool>,
+    /// Whether the ventilation that a poisonous fume asks for has been named.
+    pub ventilation_named: Option<bool>,
     /// Which faces can be reached: both, near_only; both when left out.
     #[schema(value_type = Option<String>)]
     pub access: Option<Given>,
@@ -125,6 +127,9 @@ pub struct GasWire {
     /// The most the fuel supply gives, gauge.
     #[schema(value_type = Option<f64>)]
     pub fuel_supply_kpa: Option<Given>,
+    /// Temperature of a liquefied fuel's cylinder: its setting is judged against the vapour pressure there.
+    #[schema(value_type = Option<f64>)]
+    pub cylinder_temperature_c: Option<Given>,
 }
 
 /// How the shop works.
@@ -307,6 +312,7 @@ impl CutPlanRequest {
                 Some(1.0),
             )),
             sealed: steel.sealed.unwrap_or(false),
+            ventilation_named: steel.ventilation_named.unwrap_or(false),
             access: fields.choice(
                 "steel.access",
                 steel.access.as_ref(),
@@ -358,6 +364,8 @@ impl CutPlanRequest {
         let usual = Request::plate(Length::from_m(0.01), Length::from_m(0.1)).gas;
         let purity = field("gas.oxygen_purity_percent", &limits::PURITY, Kind::Percent);
         let supply = field("gas.fuel_supply_kpa", &limits::FUEL_SUPPLY, Kind::Pressure);
+        let cylinder =
+            field("gas.cylinder_temperature_c", &limits::CYLINDER_TEMPERATURE, Kind::Temperature);
         GasInput {
             fuel: fields.choice("gas.fuel", gas.fuel.as_ref(), (FUELS, None)),
             oxygen_purity: fields.number(
@@ -384,6 +392,10 @@ impl CutPlanRequest {
                 .fuel_supply_kpa
                 .as_ref()
                 .map(|given| GaugePressure::from_pa(fields.number(&supply, Some(given), None))),
+            cylinder_temperature: gas
+                .cylinder_temperature_c
+                .as_ref()
+                .map(|given| Temperature::from_k(fields.number(&cylinder, Some(given), None))),
         }
     }
 

@@ -173,6 +173,7 @@ fn as_section(input: &mut Value, (shape, said): (&SaidSection, &Understood)) {
         ("start", start.filter(|_| opening)),
     ]);
     input["section"] = given(vec![
+        ("ends_open", shape.ends_open.map(|open| json!(open))),
         ("profile", Some(json!(shape.profile))),
         ("cut", Some(cut)),
         ("piece_length_mm", mm(shape.piece)),

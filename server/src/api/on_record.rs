@@ -48,7 +48,7 @@ fn record(
             value.zip(wanted).map(|(value, wanted)| value / wanted)
         };
         let speed = planned.map(|plan| plan.travel_speed_mm_min.set / 60e3);
-        let pressure = planned.map(|plan| plan.oxygen_pressure_kpa.set);
+        let pressure = planned.and_then(|plan| plan.oxygen_pressure_kpa).map(|at| at.set);
         record.pace = over(burn.pace_m_s, speed);
         record.oxygen_pressure = over(burn.readings["oxygen_pressure_kpa"].as_f64(), pressure);
         record.set_flowing = burn.readings["set_flowing"].as_bool();
@@ -83,7 +83,7 @@ fn figures(plan: &CutPlan) -> Figures {
     let si = |value: f64, kind: Kind| value / unit(kind).1;
     Figures {
         speed: Some(si(plan.travel_speed_mm_min.set, Kind::Speed)),
-        oxygen: Some(si(plan.oxygen_pressure_kpa.set, Kind::Pressure)),
+        oxygen: plan.oxygen_pressure_kpa.map(|at| si(at.set, Kind::Pressure)),
         fuel: Some(si(plan.fuel_flow_l_min, Kind::GasFlow)),
         standoff: Some(si(plan.standoff_mm.set, Kind::Bore)),
         bore: Some(si(plan.tip.bore_mm, Kind::Bore)),

@@ -2,7 +2,9 @@
 
 use galvanon_core::cut::section_cut::{SectionPlan, SectionRequest, StrokePlan, WayTotals};
 use galvanon_core::quantity::Length;
-use galvanon_core::section::balance::{Hold, Part};
+use galvanon_core::section::balance::Part;
+use galvanon_core::section::freed::Freed;
+use galvanon_core::section::held::Hold;
 use galvanon_core::section::outline::Point;
 use galvanon_core::section::panel::Panel;
 use galvanon_core::section::reach::{Lie, Side};
@@ -124,9 +126,9 @@ pub struct StrokeWire {
     /// The tip to fit.
     pub tip: TipReply,
     /// At the oxygen regulator, gas flowing.
-    pub oxygen_pressure_kpa: BandWire,
+    pub oxygen_pressure_kpa: Option<BandWire>,
     /// At the fuel regulator, gas flowing.
-    pub fuel_pressure_kpa: BandWire,
+    pub fuel_pressure_kpa: Option<BandWire>,
     /// Before the cutting oxygen goes on; of a kerf that is still hot, half of a first start.
     pub start_preheat_s: BandWire,
     /// Pace where it does not slow.
@@ -197,16 +199,38 @@ pub struct PartWire {
 /// A place where steel is held while it is cut.
 #[derive(Clone, Debug, Deserialize, PartialEq, Serialize, ToSchema)]
 pub struct HoldWire {
-    /// piece, drop.
+    /// piece, drop, block, plug, flange, tee.
     #[schema(value_type = String)]
     pub part: Words,
-    /// From the cut, along the shape.
+    /// From the cut, or from the end that is cut, along the shape.
     pub at_mm: f64,
-    /// prop, sling.
+    /// prop, sling, clamp.
     #[schema(value_type = String)]
     pub by: Words,
     /// The stroke that it must be there before.
     pub before_stroke: usize,
+    /// All that the part weighs.
+    #[serde(default)]
+    pub mass_kg: f64,
+    /// Code of the reason.
+    #[serde(default)]
+    #[schema(value_type = String)]
+    pub why_code: Words,
+    /// The reason.
+    #[serde(default)]
+    pub why: String,
+}
+
+/// A part that comes free.
+#[derive(Clone, Debug, Deserialize, PartialEq, Serialize, ToSchema)]
+pub struct FreedWire {
+    /// drop, block, plug, flange, tee.
+    #[schema(value_type = String)]
+    pub part: Words,
+    /// All that it weighs.
+    pub mass_kg: f64,
+    /// The stroke after which it is free.
+    pub after_stroke: usize,
 }
 
 /// A cut of a shape, planned.
@@ -252,6 +276,9 @@ pub struct SectionReply {
     pub drop: Option<PartWire>,
     /// Where both are held, and before which stroke.
     pub holds: Vec<HoldWire>,
+    /// What comes free, and after which stroke.
+    #[serde(default)]
+    pub freed: Vec<FreedWire>,
     /// What must be said.
     pub notes: Vec<NoteWire>,
 }
@@ -404,10 +431,21 @@ fn weight(part: &Part) -> PartWire {
 
 fn hold(hold: &Hold) -> HoldWire {
     HoldWire {
-        part: if hold.is_drop { "drop" } else { "piece" }.into(),
+        part: hold.part.code().into(),
         at_mm: mm(hold.at),
         by: hold.by.code().into(),
         before_stroke: hold.before,
+        mass_kg: fine(hold.mass.as_kg()),
+        why_code: hold.why.into(),
+        why: with_values(Section::Steps, hold.why, &[]).into_owned(),
+    }
+}
+
+fn freed(part: &Freed) -> FreedWire {
+    FreedWire {
+        part: part.part.code().into(),
+        mass_kg: fine(part.mass.as_kg()),
+        after_stroke: part.after,
     }
 }
 
@@ -462,6 +500,7 @@ impl SectionReply {
             piece: plan.piece.as_ref().map(weight),
             drop: plan.drop.as_ref().map(weight),
             holds: plan.holds.iter().map(hold).collect(),
+            freed: plan.freed.iter().map(freed).collect(),
             notes: whole.notes.clone(),
         })
     }

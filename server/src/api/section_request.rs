@@ -10,6 +10,7 @@ use galvanon_core::section::asked::{
     ALONG, Across, BEVEL, DEPTH, Flanges, HEADER, MITRE, OFFSET, OPENING, Opening, PIECE, RADIUS,
     SADDLE,
 };
+use galvanon_core::section::held::Stands;
 use galvanon_core::section::profile::{SIZE, WALL};
 use galvanon_core::section::{Access, Asked, Cut, Family, Profile, kinds, strokes};
 use galvanon_core::steel::surface::Surface;
@@ -123,6 +124,13 @@ pub struct SectionWire {
     pub lifting_limit_kg: Option<Given>,
     /// The stroke whose numbers the traces tell of, from 1; the one that cuts most when left out.
     pub explain_stroke: Option<usize>,
+    /// Whether a tube or pipe is open at both ends; left out where nobody looked. Accepted for every shape.
+    pub ends_open: Option<bool>,
+    /// level_on_props, column, built_in, sloping: how the member stands before it is cut; level when left out.
+    #[schema(value_type = Option<String>)]
+    pub stands: Option<Given>,
+    /// Whether a person has named the rigging of a member that is not level on its props.
+    pub rigging_named: Option<bool>,
 }
 
 const FAMILIES: &[(Family, &str)] = &[
@@ -135,6 +143,12 @@ const FAMILIES: &[(Family, &str)] = &[
     (Family::Pipe, "pipe"),
     (Family::Flat, "flat"),
     (Family::RoundBar, "round_bar"),
+];
+const STANDS: &[(Stands, &str)] = &[
+    (Stands::Level, "level_on_props"),
+    (Stands::Column, "column"),
+    (Stands::BuiltIn, "built_in"),
+    (Stands::Sloping, "sloping"),
 ];
 const ACROSS: &[(Across, &str)] = &[(Across::Depth, "depth"), (Across::Width, "width")];
 const FLANGES: &[(Flanges, &str)] =
@@ -164,6 +178,8 @@ const LIFT: Range = Range::new("section.lifting_limit", "kg", 1.0, 1e6);
 struct Reader<'a> {
     fields: &'a mut Fields,
     at: &'static str,
+    /// Whether the shape is given by its sizes and not by a name.
+    by_sizes: bool,
 }
 
 impl Reader<'_> {
@@ -291,7 +307,9 @@ impl Reader<'_> {
                 refuse_length(self.fields, &path, (code, value, against));
             }
             Error::OutOfRange { input, value, low, high, unit } => {
-                let path = self.path(&field_of(input));
+                let named = input == "size" && !self.by_sizes;
+                let name = if named { "profile".to_owned() } else { field_of(input) };
+                let path = self.path(&name);
                 let range = Range { input, unit, low, high };
                 let kind = if unit == "rad" { Kind::Angle } else { Kind::Length };
                 let shown = crate::text::in_contract_unit(kind, value);
@@ -461,15 +479,14 @@ pub fn read_section(
     (section, at): (&SectionWire, &'static str),
     base: Request,
 ) -> ApiResult<SectionRequest> {
-    let mut reader = Reader { fields: &mut fields, at };
+    let by_sizes = section.custom.is_some();
+    let mut reader = Reader { fields: &mut fields, at, by_sizes };
     let profile = reader.profile(section);
     let access = reader.access(section);
     let piece = reader.optional("piece_length_mm", section.piece_length_mm.as_ref(), &PIECE);
     let drop = reader.optional("drop_length_mm", section.drop_length_mm.as_ref(), &PIECE);
     // between flanges it looks as outside unless it is said; inside a tube nobody has seen it
-    let hollow = profile.as_ref().is_some_and(|it| {
-        matches!(it.family, Family::RectangularTube | Family::RoundTube | Family::Pipe)
-    });
+    let hollow = profile.as_ref().is_some_and(|it| it.family.is_hollow());
     let usual = if hollow { Surface::Clean } else { base.steel.surface };
     let faces = (&Surface::ALL[..], Some(usual));
     let inside = reader.choice("inside_surface", section.inside_surface.as_ref(), faces);
@@ -478,6 +495,8 @@ pub fn read_section(
         let measured = reader.number("lifting_limit_kg", Some(given), (&LIFT, Kind::Mass, None));
         Mass::from_kg(measured)
     });
+    let stands = (STANDS, Some(Stands::Level));
+    let stands = reader.choice("stands", section.stands.as_ref(), stands);
     let Some(profile) = profile else { return Err(ApiError::Invalid(fields.errors)) };
     let cut = reader.cut(section, profile.family);
     if reader.fields.errors.is_empty() {
@@ -504,6 +523,9 @@ pub fn read_section(
         piece,
         drop,
         lifting_limit,
+        ends_open: section.ends_open,
+        stands,
+        rigging_named: section.rigging_named.unwrap_or(false),
         explain: section.explain_stroke,
     })
 }

@@ -56,6 +56,15 @@ pub struct StrokesRequest {
     /// The most that is lifted.
     #[schema(value_type = Option<f64>)]
     pub lifting_limit_kg: Option<Given>,
+    /// Whether a tube or pipe is open at both ends; left out where nobody looked. Accepted for every shape.
+    pub ends_open: Option<bool>,
+    /// level_on_props, column, built_in, sloping; level when left out.
+    #[schema(value_type = Option<String>)]
+    pub stands: Option<Given>,
+    /// Whether a person has named the rigging of a member that is not level on its props.
+    pub rigging_named: Option<bool>,
+    /// Grade of the steel; mild steel is assumed where it is left out.
+    pub grade: Option<String>,
 }
 
 impl StrokesRequest {
@@ -63,7 +72,7 @@ impl StrokesRequest {
     fn whole(&self) -> ApiResult<CutPlanRequest> {
         let process = self.process.clone().map_or(json!("freehand"), |given| given.0);
         let mut whole: CutPlanRequest = read(&json!({
-            "steel": { "surface": self.surface },
+            "steel": { "surface": self.surface, "grade": self.grade },
             "cut": { "process": process },
             "gas": self.gas,
             "torch": self.torch,
@@ -81,6 +90,9 @@ impl StrokesRequest {
             inside_surface: self.inside_surface.clone(),
             lifting_limit_kg: self.lifting_limit_kg.clone(),
             explain_stroke: None,
+            ends_open: self.ends_open,
+            stands: self.stands.clone(),
+            rigging_named: self.rigging_named,
         });
         Ok(whole)
     }

@@ -210,7 +210,11 @@ struct Job<'a> {
 
 impl Job<'_> {
     fn stock(&self, gas: &str, cylinders: &[Ready<'_>]) -> ApiResult<Vec<Stock>> {
-        let highest = self.lines.iter().map(|line| line.settings.oxygen_pressure.set.as_pa());
+        let highest = self
+            .lines
+            .iter()
+            .filter_map(|line| line.settings.oxygen_pressure)
+            .map(|at| at.set.as_pa());
         let setting = GaugePressure::from_pa(highest.fold(0.0, f64::max));
         cylinders
             .iter()

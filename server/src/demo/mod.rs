@@ -266,7 +266,7 @@ async fn load_line(
         line: id,
         card: None,
         pace_mm_min: plan.travel_speed_mm_min.set,
-        oxygen_kpa: plan.oxygen_pressure_kpa.set,
+        oxygen_kpa: plan.oxygen_pressure_kpa.map_or(0.0, |at| at.set),
     };
     if let Some(days) = entry.card_days_ago {
         let request = serde_json::to_value(planned).map_err(crate::error::ApiError::from)?;

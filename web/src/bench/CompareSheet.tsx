@@ -14,7 +14,7 @@ import { usePreferences } from "@/ui/preferences";
 import { Sheet } from "@/ui/sheet";
 import { Failed, Loading } from "@/ui/states";
 import { Wide } from "@/ui/wide";
-import { boreName, clock, type Kind, print, type System } from "@/units";
+import { boreName, clock, type Kind, print, type System, setting } from "@/units";
 import { TraceSheet } from "./TraceSheet";
 
 type Props = {
@@ -29,9 +29,14 @@ type Props = {
 type Line = {
   name: string;
   quantity: string;
-  of: (plan: CutPlan) => number;
+  of: (plan: CutPlan) => number | undefined;
   show: (n: number, s: System) => string;
 };
+
+/** A figure of a fuel, or that a stop leaves none. */
+function shownFigure(line: Line, value: number | undefined, system: System): string {
+  return value === undefined ? setting(null, system) : line.show(value, system);
+}
 
 const as = (kind: Kind) => (n: number, system: System) => print(n, kind, system);
 
@@ -39,13 +44,13 @@ const LINES: readonly Line[] = [
   {
     name: "Oxygen, flowing",
     quantity: "oxygen_pressure_kpa",
-    of: (plan) => plan.oxygen_pressure_kpa.set,
+    of: (plan) => plan.oxygen_pressure_kpa?.set,
     show: as("pressure"),
   },
   {
     name: "Fuel, flowing",
     quantity: "fuel_pressure_kpa",
-    of: (plan) => plan.fuel_pressure_kpa.set,
+    of: (plan) => plan.fuel_pressure_kpa?.set,
     show: as("pressure"),
   },
   {
@@ -152,13 +157,16 @@ function Fuels({ options, onFuel }: { options: Schemas["FuelOption"][]; onFuel: 
                       data-why={`${option.fuel} ${line.quantity}`}
                       onClick={() => setWhy({ plan: option.plan, quantity: line.quantity })}
                     >
-                      {line.show(all[i] ?? 0, system)}
+                      {shownFigure(line, all[i], system)}
                     </button>
                     <span className="mt-0.5 block h-1 bg-sunk" aria-hidden="true">
                       <span
                         className="block h-1"
                         style={{
-                          width: `${part(all[i] ?? 0, all)}%`,
+                          width: `${part(
+                            all[i] ?? 0,
+                            all.map((each) => each ?? 0),
+                          )}%`,
                           background: `var(--gas-${option.fuel})`,
                         }}
                       />

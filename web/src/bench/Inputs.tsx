@@ -26,6 +26,10 @@ const SEALED = [
   { value: "no", text: "open" },
   { value: "yes", text: "closed space" },
 ];
+const VENTILATION = [
+  { value: "no", text: "not named" },
+  { value: "yes", text: "named" },
+];
 const MILD = "mild";
 const SHEET = "sheet";
 const CHOSEN = "chosen";
@@ -131,6 +135,12 @@ export function Inputs({ request, errors, reference, onChange }: Props) {
           value={steel.sealed ? "yes" : "no"}
           options={SEALED}
           onChange={(sealed) => onChange({ steel: { sealed: sealed === "yes" } })}
+        />
+        <Choice
+          label="Ventilation"
+          value={steel.ventilation_named ? "yes" : "no"}
+          options={VENTILATION}
+          onChange={(named) => onChange({ steel: { ventilation_named: named === "yes" } })}
         />
         <Choice
           label="Stroke"

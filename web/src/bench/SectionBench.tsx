@@ -5,6 +5,7 @@ import { useEffect, useState } from "react";
 import type { CutInput, CutPlan, CutPlanRequest, FieldError, Schemas } from "@/api/client";
 import { Balance } from "@/draw/balance";
 import { SCREEN, sentence, word } from "@/text";
+import { freedOf } from "@/text/section";
 import { buttonLook } from "@/ui/button";
 import { useCurrency } from "@/ui/currency";
 import type { Level } from "@/ui/mark";
@@ -18,6 +19,7 @@ import { StrokeList } from "./StrokeList";
 import { StrokeWhy } from "./StrokeWhy";
 
 type Section = Schemas["SectionReply"];
+const TUBES = ["rectangular_tube", "round_tube", "pipe"];
 const PARTED = ["square", "mitre", "bevel", "saddle"];
 const SIDES = ["above", "near", "far", "below"];
 
@@ -98,6 +100,30 @@ type Props = {
   onWhy: (quantity: string) => void;
 };
 
+/** Why each hold stands where it does, and what comes free. */
+function Holding({ section }: { section: Section }) {
+  const { system } = usePreferences();
+  const loose = section.holds.filter((hold) => hold.part !== "piece");
+  const whys = loose.filter((hold, i) => loose.findIndex((it) => it.why === hold.why) === i);
+  const freed = freedOf(section, system);
+  if (freed.length === 0) return null;
+  return (
+    <ul className="flex flex-col gap-0.5 text-sm" data-freed="">
+      {freed.map((line, i) => (
+        // two tees are alike
+        // biome-ignore lint/suspicious/noArrayIndexKey: the list is never reordered
+        <li key={i}>{line}</li>
+      ))}
+      {whys.map((hold) => (
+        <li key={hold.why_code} className="text-xs text-ink-2" data-hold={hold.why_code}>
+          {word(hold.by)} before stroke {hold.before_stroke}:{" "}
+          {sentence("steps", hold.why_code ?? "", {}, system, hold.why ?? "")}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
 export function SectionBench(props: Props) {
   const { plan, section, request, errors, onChange, onFuel, onWhy } = props;
   const { system } = usePreferences();
@@ -143,6 +169,7 @@ export function SectionBench(props: Props) {
         <SectionInputs
           request={request}
           kinds={section.kinds}
+          isTube={TUBES.includes(section.profile.family)}
           errors={errors}
           onChange={onChange}
         />
@@ -198,6 +225,7 @@ export function SectionBench(props: Props) {
         {(section.piece ?? section.drop) && (
           <Balance section={section} parted={PARTED.includes(section.kind)} system={system} />
         )}
+        <Holding section={section} />
         <TemplateLink section={section} request={request} />
         {quiet.map((note) => (
           <p key={noteKey(note)} className="text-xs text-ink-2" data-note={note.code}>

@@ -10,6 +10,8 @@ import { ShapeField } from "./ShapeField";
 type Props = {
   request: CutPlanRequest;
   kinds: readonly string[];
+  /** Whether the shape closes a space inside. */
+  isTube: boolean;
   errors: FieldError[];
   onChange: (change: CutInput) => void;
 };
@@ -29,6 +31,16 @@ const ACROSS = [
   { value: "width", text: "through the width" },
 ];
 const STARTS = options(["pierce", "drilled_hole"]);
+const ENDS = [
+  { value: "unknown", text: "nobody looked", open: null },
+  { value: "open", text: "open, both", open: true },
+  { value: "closed", text: "closed", open: false },
+];
+const STANDS = options(["level_on_props", "column", "built_in", "sloping"]);
+const NAMED = [
+  { value: "no", text: "not named yet" },
+  { value: "yes", text: "named by the rigger" },
+];
 /** Cuts that leave a drop. */
 const ACROSS_KINDS = ["square", "mitre", "bevel", "saddle"];
 const BY_NAME = "by name";
@@ -89,7 +101,7 @@ const FIELDS: Record<string, readonly Field[]> = {
 const TAKEN: Record<string, number> = { radius_mm: 12.7, offset_mm: 0 };
 const HOLE: Record<string, number> = { height_mm: 25, length_mm: 40, radius_mm: 12.7 };
 
-export function SectionInputs({ request, kinds, errors, onChange }: Props) {
+export function SectionInputs({ request, kinds, isTube, errors, onChange }: Props) {
   const { system } = usePreferences();
   const section = request.section ?? { cut: { kind: "square" } };
   const cut = section.cut as Cut;
@@ -255,6 +267,30 @@ export function SectionInputs({ request, kinds, errors, onChange }: Props) {
           error={error("section.drop_length_mm")}
           onClear={() => of({ drop_length_mm: null })}
           onCommit={(drop_length_mm) => of({ drop_length_mm })}
+        />
+      )}
+      {isTube && (
+        <Choice
+          label="Ends"
+          value={ENDS.find((each) => each.open === (section.ends_open ?? null))?.value ?? "unknown"}
+          options={ENDS}
+          onChange={(next) =>
+            of({ ends_open: ENDS.find((each) => each.value === next)?.open ?? null })
+          }
+        />
+      )}
+      <Choice
+        label="It stands"
+        value={section.stands ?? "level_on_props"}
+        options={STANDS}
+        onChange={(stands) => of({ stands, rigging_named: null })}
+      />
+      {(section.stands ?? "level_on_props") !== "level_on_props" && (
+        <Choice
+          label="Rigging"
+          value={section.rigging_named ? "yes" : "no"}
+          options={NAMED}
+          onChange={(named) => of({ rigging_named: named === "yes" })}
         />
       )}
       <MeasureField

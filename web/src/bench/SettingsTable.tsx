@@ -7,7 +7,7 @@ import { useCurrency } from "@/ui/currency";
 import { GasBadge } from "@/ui/gas-badge";
 import { Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
-import { band, boreName, clock, type Kind, print, type System } from "@/units";
+import { band, boreName, clock, type Kind, print, type System, setting } from "@/units";
 import { dependsOnFuel, moved, ROWS, type Row, setOf, stayKey } from "./model";
 
 type Props = {
@@ -31,13 +31,14 @@ function Moved({
   plan: CutPlan;
   before: Props["before"];
   quantity: string;
-  value: (plan: CutPlan) => number;
+  value: (plan: CutPlan) => number | undefined;
   kind: Kind;
   system: System;
 }) {
   if (before === null) return null;
   const held = before.fuel === "";
   const [was, now] = [value(before.plan), value(plan)];
+  if (was === undefined || now === undefined) return null;
   if (moved(was, now)) {
     return (
       <span className="text-xs text-ink-2" data-was={quantity}>
@@ -92,15 +93,17 @@ function PressureCard({
           {word(gas)}
         </span>
         <span className="text-xl font-semibold leading-tight" data-value="">
-          {print(pressure.set, "pressure", system)}
+          {setting(pressure, system)}
         </span>
         <span className="text-xs text-ink-2">
-          {band(pressure.low, pressure.high, "pressure", system)}, {SCREEN.flowing}
+          {pressure
+            ? `${band(pressure.low, pressure.high, "pressure", system)}, ${SCREEN.flowing}`
+            : SCREEN.noSetting}
         </span>
         <Moved
           {...{ plan, before, quantity, system }}
           kind="pressure"
-          value={(each) => each[quantity].set}
+          value={(each) => each[quantity]?.set}
         />
       </span>
     </button>

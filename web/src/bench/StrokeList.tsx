@@ -4,7 +4,7 @@ import { sentence, word } from "@/text";
 import { holdsBefore } from "@/text/section";
 import { Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
-import { clock, print } from "@/units";
+import { clock, print, setting } from "@/units";
 
 type Section = Schemas["SectionReply"];
 type Stroke = Schemas["StrokeWire"];
@@ -35,8 +35,8 @@ function Settings({
   const { system } = usePreferences();
   const rows: [string, string, string][] = [
     ["tip", "Tip", `${stroke.tip.bore_mm} mm`],
-    ["oxygen_pressure_kpa", "Oxygen", print(stroke.oxygen_pressure_kpa.set, "pressure", system)],
-    ["fuel_pressure_kpa", word(fuel), print(stroke.fuel_pressure_kpa.set, "pressure", system)],
+    ["oxygen_pressure_kpa", "Oxygen", setting(stroke.oxygen_pressure_kpa, system)],
+    ["fuel_pressure_kpa", word(fuel), setting(stroke.fuel_pressure_kpa, system)],
     ["start_preheat_s", "Heat", print(stroke.start_preheat_s.set, "duration", system)],
     ["travel_speed_mm_min", "Pace", print(stroke.travel_speed_mm_min.set, "speed", system)],
     ["kerf_mm", "Kerf", print(stroke.kerf_mm, "bore", system)],

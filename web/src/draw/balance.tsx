@@ -45,14 +45,15 @@ export function Balance({
         ...sides.map(({ part, name }) => (part ? `${name} ${say(part)}` : `${name} not said`)),
         ...section.holds.map(
           (hold) =>
-            `${word(hold.by)} under the ${hold.part}, ${length(hold.at_mm)} from the cut, before stroke ${hold.before_stroke}`,
+            `${word(hold.by)} for the ${word(hold.part)}, ${length(hold.at_mm)} from the cut, before stroke ${hold.before_stroke}`,
         ),
       ].join("; ")}
       data-balance=""
     >
       {sides.map(({ part, name, from, to }) => {
         const middle = (from + to) / 2;
-        const mine = section.holds.filter((hold) => hold.part === name);
+        // without a centre of gravity nothing says where on the drawing a place is
+        const mine = part ? section.holds.filter((hold) => hold.part === name) : [];
         // from the cut outward; the middle of the drawing is the centre of gravity
         const place = (mm: number) => {
           const share = part ? mm / part.centre_mm : 1;

@@ -4,7 +4,8 @@ import { band, number, type System, shown, unitOf } from "@/units";
 
 type Props = {
   gas: string;
-  pressure: { low: number; set: number; high: number };
+  /** None where a stop says that there is no such setting: the face is drawn without needle and band. */
+  pressure: Band | null | undefined;
   system: System;
   label: string;
   /** The end of the scale of the shop's own gauge, kPa, where it is known. */
@@ -12,6 +13,8 @@ type Props = {
   /** What is printed on that gauge, kPa, as far as it is known. */
   face?: Face | undefined;
 };
+
+type Band = { low: number; set: number; high: number };
 
 type Face = {
   major_kpa?: number | null;
@@ -77,8 +80,9 @@ export function Gauge({ gas, pressure, system, label, scale, face }: Props) {
   const scales = SCALES[system][gas === "oxygen" ? "oxygen" : "fuel"];
   // a needle beyond the shop's own scale would tell nothing: then a usual one is drawn
   const own = scale == null ? 0 : Math.round(read(scale) / 5) * 5;
-  const usual = scales.find(([end]) => read(pressure.high) <= end) ?? scales.at(-1) ?? [100, 20];
-  const isOwn = own > 0 && read(pressure.set) <= own;
+  const highest = pressure ? read(pressure.high) : 0;
+  const usual = scales.find(([end]) => highest <= end) ?? scales.at(-1) ?? [100, 20];
+  const isOwn = own > 0 && (!pressure || read(pressure.set) <= own);
   // marks as they are printed, where the rack knows them; never so many that none can be told from the next
   const printed = (kpa: number | null | undefined, most: number) => {
     const step = kpa == null ? 0 : read(kpa);
@@ -92,14 +96,12 @@ export function Gauge({ gas, pressure, system, label, scale, face }: Props) {
   const ticks = Array.from({ length: Math.floor(full / small + 1e-6) + 1 }, (_, i) => i * small);
   const numbered = (value: number) => Math.abs(value / every - Math.round(value / every)) < 1e-6;
   const unit = unitOf("pressure", system);
-  const [nx, ny] = point(angle(read(pressure.set)), 62);
+  const [nx, ny] = point(angle(pressure ? read(pressure.set) : 0), 62);
+  const said = pressure
+    ? `needle at ${number(pressure.set, "pressure", system)} ${unit} on a gauge of 0 to ${full}, band ${band(pressure.low, pressure.high, "pressure", system)}`
+    : `no setting on a gauge of 0 to ${full} ${unit}`;
   return (
-    <svg
-      viewBox="6 6 188 188"
-      className="block w-full"
-      role="img"
-      aria-label={`${label}: needle at ${number(pressure.set, "pressure", system)} ${unit} on a gauge of 0 to ${full}, band ${band(pressure.low, pressure.high, "pressure", system)}`}
-    >
+    <svg viewBox="6 6 188 188" className="block w-full" role="img" aria-label={`${label}: ${said}`}>
       <circle
         cx="100"
         cy="100"
@@ -108,16 +110,18 @@ export function Gauge({ gas, pressure, system, label, scale, face }: Props) {
         stroke="var(--line-strong)"
         strokeWidth="3"
       />
-      <path
-        d={arc(
-          angle(read(pressure.low)),
-          Math.max(angle(read(pressure.high)), angle(read(pressure.low)) + 2),
-          84,
-        )}
-        fill="none"
-        stroke={gasColour(gas)}
-        strokeWidth="9"
-      />
+      {pressure && (
+        <path
+          d={arc(
+            angle(read(pressure.low)),
+            Math.max(angle(read(pressure.high)), angle(read(pressure.low)) + 2),
+            84,
+          )}
+          fill="none"
+          stroke={gasColour(gas)}
+          strokeWidth="9"
+        />
+      )}
       {reds !== null && read(reds) < full && (
         <path
           d={arc(angle(read(reds)), angle(full), 84)}
@@ -160,15 +164,17 @@ export function Gauge({ gas, pressure, system, label, scale, face }: Props) {
           </text>
         );
       })}
-      <line
-        x1="100"
-        y1="100"
-        x2={nx}
-        y2={ny}
-        stroke="var(--ink)"
-        strokeWidth="4"
-        strokeLinecap="round"
-      />
+      {pressure && (
+        <line
+          x1="100"
+          y1="100"
+          x2={nx}
+          y2={ny}
+          stroke="var(--ink)"
+          strokeWidth="4"
+          strokeLinecap="round"
+        />
+      )}
       <circle cx="100" cy="100" r="7" fill="var(--ink)" />
       <text x="100" y="150" textAnchor="middle" fontSize="18" fill="var(--ink-2)">
         {unit}

@@ -155,6 +155,7 @@ export const SCREEN = {
   offline:
     "The shop's server does not answer. What you typed is kept here; it is tried again by itself.",
   flowing: "with gas flowing",
+  noSetting: "see the stop: nothing stands what it would need",
   manual: "Follow the torch maker's manual, your local code and your hot-work permit.",
   notToBeSet: "Not to be set: lift the stop first.",
   stopCard: "STOP: do not cut by this card.",

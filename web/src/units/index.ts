@@ -162,6 +162,11 @@ export function band(low: number, high: number, kind: Kind, system: System): str
     : `${from} to ${withUnit(to, unitOf(kind, system))}`;
 }
 
+/** A pressure to set, or that there is none because a stop is about it. `setting(null, "inch")` is "no setting". */
+export function setting(pressure: { set: number } | null | undefined, system: System): string {
+  return pressure == null ? "no setting" : print(pressure.set, "pressure", system);
+}
+
 /** A tip is known by its bore in millimetres, whatever the reader's units. */
 export function boreName(mm: number, system: System): string {
   const name = `${decimals(mm, 2)} mm`;

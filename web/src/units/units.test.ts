@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { band, clock, fraction, type Kind, print, shown, stored } from "./index";
+import { band, clock, fraction, type Kind, print, setting, shown, stored } from "./index";
 
 describe("printing as a shop writes", () => {
   it("prints fractions of a rule and sensible metric digits", () => {
@@ -29,5 +29,13 @@ describe("printing as a shop writes", () => {
         expect(stored(shown(value, kind, "inch"), kind, "inch")).toBeCloseTo(value, 9);
       }
     }
+  });
+});
+
+describe("a pressure to set", () => {
+  it("is said to be none where a stop is about it, and never shown as 0", () => {
+    expect(setting({ set: 275.79 }, "inch")).toBe("40 psi");
+    expect(setting(null, "inch")).toBe("no setting");
+    expect(setting(undefined, "metric")).toBe("no setting");
   });
 });

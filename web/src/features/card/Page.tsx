@@ -13,7 +13,7 @@ import { Button } from "@/ui/button";
 import { LEVEL_WORDS, type Level, Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
 import { Failed, Loading, Nothing } from "@/ui/states";
-import { band, clock, print, type System } from "@/units";
+import { band, clock, print, type System, setting } from "@/units";
 import { Strokes } from "./Strokes";
 
 const SIDES = ["above", "near", "far", "below"];
@@ -303,10 +303,12 @@ function PressureBlock({
       <div>
         <p className="text-sm">{word(gas)}</p>
         <p className="text-xl font-bold leading-none" data-value="">
-          {print(pressure.set, "pressure", system)}
+          {setting(pressure, system)}
         </p>
         <p className="text-xs leading-tight">
-          {band(pressure.low, pressure.high, "pressure", system)}, {SCREEN.flowing}
+          {pressure
+            ? `${band(pressure.low, pressure.high, "pressure", system)}, ${SCREEN.flowing}`
+            : SCREEN.noSetting}
         </p>
       </div>
     </div>

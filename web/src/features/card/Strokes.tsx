@@ -4,7 +4,7 @@ import { SectionEnd } from "@/draw/section-end";
 import { SectionUnfolded } from "@/draw/section-unfolded";
 import { word } from "@/text";
 import { holdsBefore } from "@/text/section";
-import { print, type System } from "@/units";
+import { print, type System, setting } from "@/units";
 
 type Section = NonNullable<CutPlan["section"]>;
 const BEFORE = { stroke: -1, part: 0, slow: false };
@@ -68,10 +68,10 @@ export function Strokes({
                     : word(stroke.start)}
                 </td>
                 <td className="pr-2 font-bold whitespace-nowrap">
-                  {print(stroke.oxygen_pressure_kpa.set, "pressure", system)}
+                  {setting(stroke.oxygen_pressure_kpa, system)}
                 </td>
                 <td className="pr-2 font-bold whitespace-nowrap">
-                  {print(stroke.fuel_pressure_kpa.set, "pressure", system)}
+                  {setting(stroke.fuel_pressure_kpa, system)}
                 </td>
                 <td className="pr-2 whitespace-nowrap">
                   {print(stroke.start_preheat_s.set, "duration", system)}

@@ -6,7 +6,7 @@ import { facts } from "@/bench";
 import { sentence } from "@/text";
 import { LEVEL_WORDS, type Level, Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
-import { clock, print } from "@/units";
+import { clock, print, setting } from "@/units";
 
 type Props = {
   lines: LineView[];
@@ -84,7 +84,7 @@ export function LineList({ lines, chosen, onChoose, onMove, onDelete }: Props) {
                 <span className="block font-semibold">{facts(view.request, system)}</span>
                 <span className="block text-xs text-ink-2">
                   {stop === undefined
-                    ? `${plan.tip.bore_mm} mm tip · O₂ ${print(plan.oxygen_pressure_kpa.set, "pressure", system)} · ${print(plan.travel_speed_mm_min.set, "speed", system)} · ${clock(plan.line_total.time_s)}`
+                    ? `${plan.tip.bore_mm} mm tip · O₂ ${setting(plan.oxygen_pressure_kpa, system)} · ${print(plan.travel_speed_mm_min.set, "speed", system)} · ${clock(plan.line_total.time_s)}`
                     : sentence("notes", stop.code, stop.values, system, stop.text).split(
                         /[:.] /,
                       )[0]}

@@ -18,7 +18,7 @@ import { Notice } from "@/ui/notice";
 import { usePreferences } from "@/ui/preferences";
 import { Failed } from "@/ui/states";
 import { Wide } from "@/ui/wide";
-import { clock, print } from "@/units";
+import { clock, print, setting } from "@/units";
 import { type Row, useList } from "./useList";
 
 const PROCESSES = ["guided", "freehand", "machine"].map((value) => ({ value, text: word(value) }));
@@ -85,7 +85,9 @@ function Rows({ rows }: { rows: Row[] }) {
                 <>
                   <td className="px-2 py-1.5 whitespace-nowrap">{row.settings.bore_mm} mm</td>
                   <td className="px-2 py-1.5 whitespace-nowrap">
-                    {print(row.settings.oxygen_pressure_kpa, "pressure", system)}
+                    {row.settings.oxygen_pressure_kpa == null
+                      ? setting(null, system)
+                      : print(row.settings.oxygen_pressure_kpa, "pressure", system)}
                   </td>
                   <td className="px-2 py-1.5 whitespace-nowrap">
                     {print(row.settings.travel_speed_mm_min, "speed", system)}

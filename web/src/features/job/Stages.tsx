@@ -10,6 +10,12 @@ const STEEL_STOPS = [
   "pierce_deep",
   "layers_not_one",
   "sealed_volume",
+  "closed_vessel",
+  "ends_not_known",
+  "bevel_too_steep",
+  "fume_poison",
+  "burns_in_oxygen",
+  "manganese_too_hot",
 ];
 const WORDS: Record<State, string> = { done: "done", open: "open", stopped: "stopped" };
 

@@ -7,7 +7,7 @@ import { sentence, word } from "@/text";
 import { OUTCOMES, RUN } from "@/text/run";
 import { holdsBefore } from "@/text/section";
 import { usePreferences } from "@/ui/preferences";
-import { print } from "@/units";
+import { print, setting } from "@/units";
 import { Big } from "./Big";
 import { face, ticks } from "./clock";
 import { HeatRamp } from "./HeatRamp";
@@ -85,8 +85,8 @@ function Settings({ cut, part }: { cut: Cut; part: Part }) {
   const { plan, request } = cut;
   const rows: [string, string][] = [
     ["Tip", `${part.tip.bore_mm} mm`],
-    ["Oxygen", print(part.oxygen.set, "pressure", system)],
-    [word(request.gas.fuel), print(part.fuel.set, "pressure", system)],
+    ["Oxygen", setting(part.oxygen, system)],
+    [word(request.gas.fuel), setting(part.fuel, system)],
     ["Pace", print(part.pace, "speed", system)],
     ["Cones off", print(plan.standoff_mm.set, "gap", system)],
   ];

@@ -12,7 +12,7 @@ import { useKept } from "@/ui/kept";
 import { type Level, Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
 import { Empty, Failed, Loading } from "@/ui/states";
-import { clock, print } from "@/units";
+import { clock, print, setting } from "@/units";
 import { AddToJob } from "./AddToJob";
 
 function Next({ next, count }: { next: Schemas["NextLine"][]; count: number }) {
@@ -73,7 +73,7 @@ function Last({ last }: { last: Schemas["Plan"][] }) {
                   </span>
                   <span className="block truncate text-xs text-ink-2">
                     {result.tip.bore_mm} mm tip, oxygen{" "}
-                    {print(result.oxygen_pressure_kpa.set, "pressure", system)},{" "}
+                    {setting(result.oxygen_pressure_kpa, system)},{" "}
                     {print(result.travel_speed_mm_min.set, "speed", system)}
                   </span>
                 </span>
