@@ -3,7 +3,7 @@
 #![allow(clippy::expect_used, reason = "a test fails by saying what it expected")]
 
 use galvanon_core::cut::compare::{figure, fuels, sensitivity, with_fuel};
-use galvanon_core::cut::job_tips::job_tips;
+use galvanon_core::cut::job_tips::{Cutting, TIP_CHANGE, job_tips};
 use galvanon_core::cut::{Level, Prices, Request, Stroke, Tip, Verdict, plan};
 use galvanon_core::entry::{chart, cut_list, table};
 use galvanon_core::error::Error;
@@ -52,7 +52,7 @@ fn an_acetylene_cylinder_gives_its_part_an_hour() {
 fn propane_boils_no_faster_than_the_air_warms_it() {
     let kg_h = |celsius, kg, draw| {
         let air = (Temperature::from_c(celsius), P_REFERENCE);
-        let flow = boil_off(Fuel::Propane, Mass::from_kg(kg), air, draw).expect("a flow");
+        let flow = boil_off(Fuel::Propane, Mass::from_kg(kg), air, (draw, None)).expect("a flow");
         GasVolume::from_m3(flow.as_m3_s() * 3_600.0).mass_at_ft3_per_lb(8.62).as_kg()
     };
     let short = kg_h(20.0, 9.0, Draw::Intermittent);
@@ -60,11 +60,20 @@ fn propane_boils_no_faster_than_the_air_warms_it() {
     assert!((kg_h(20.0, 9.0, Draw::Continuous) / short - 0.6).abs() < 1e-9);
     assert!(kg_h(-30.0, 9.0, Draw::Intermittent).abs() < 1e-12, "too cold to boil");
     assert!(kg_h(20.0, 4.0, Draw::Intermittent) < short, "less liquid, less wall");
+    // a cylinder must give 100 kPa over the regulator's setting: 70 kPa is the usual 170, more boils less
+    let set = |setting: Option<f64>| {
+        let setting = setting.map(|kpa| galvanon_core::quantity::GaugePressure::from_pa(kpa * 1e3));
+        let air = (Temperature::from_c(20.0), P_REFERENCE);
+        let draw = (Draw::Continuous, setting);
+        boil_off(Fuel::Propane, Mass::from_kg(9.0), air, draw).expect("a flow").as_m3_s()
+    };
+    assert!((set(Some(70.0)) - set(None)).abs() < 1e-12);
+    assert!(set(Some(200.0)) < set(None));
     let none = boil_off(
         Fuel::Acetylene,
         Mass::from_kg(9.0),
         (Temperature::from_c(20.0), P_REFERENCE),
-        Draw::Continuous,
+        (Draw::Continuous, None),
     );
     assert!(matches!(none, Err(Error::UnknownChoice { input: "fuel", .. })));
 }
@@ -144,7 +153,7 @@ proptest! {
     fn warmer_air_and_more_liquid_boil_more_off(kg in 1.0..200.0_f64, more in 0.1..50.0_f64, celsius in -30.0..40.0_f64) {
         let at = |kg: f64, celsius: f64| {
             let air = (Temperature::from_c(celsius), P_REFERENCE);
-            boil_off(Fuel::Propylene, Mass::from_kg(kg), air, Draw::Continuous).expect("a flow").as_m3_s()
+            boil_off(Fuel::Propylene, Mass::from_kg(kg), air, (Draw::Continuous, None)).expect("a flow").as_m3_s()
         };
         prop_assert!(at(kg, celsius + 5.0) >= at(kg, celsius));
         prop_assert!(at(kg + more, celsius) >= at(kg, celsius));
@@ -170,6 +179,7 @@ proptest! {
             time: Duration::from_s(s),
             flow: GasFlow::from_m3_s(m3 / s),
             volume: GasVolume::from_m3(m3),
+            pieces: 1 + (m3 * 10.0) as u32 % 4,
         }).collect();
         let held: Vec<Stock> = stock.iter().map(|&m3| Stock {
             contents: GasVolume::from_m3(m3),
@@ -479,15 +489,71 @@ fn another_fuel_drops_a_tip_of_the_wrong_face() {
 #[test]
 fn a_job_is_cut_with_as_few_tips_as_its_thicknesses_allow() {
     let requests: Vec<Request> = [10.0, 12.0, 15.0, 20.0, 100.0].map(plate).to_vec();
-    let tips = job_tips(&requests).expect("tips");
+    let cuttings: Vec<Cutting> = requests.into_iter().map(Cutting::from).collect();
+    let tips = job_tips(&cuttings).expect("tips");
     assert!(tips.without.is_empty());
-    // one bore reaches 10 to 20 mm (0.85 to 1.67 at 20, up to 1.64 at 10); 100 mm wants its own
-    assert_eq!(tips.fewest.len(), 2, "{:?}", tips.fewest);
-    assert_eq!(tips.fewest[1].cuts, [4]);
-    let mut cuts: Vec<usize> = tips.fewest.iter().flat_map(|tip| tip.cuts.clone()).collect();
+    let fewest = &tips.fewest;
+    assert_eq!(
+        fewest.tips.last().map(|tip| tip.cuts.clone()),
+        Some(vec![4]),
+        "100 mm wants its own"
+    );
+    let mut cuts: Vec<usize> = fewest.tips.iter().flat_map(|tip| tip.cuts.clone()).collect();
     cuts.sort_unstable();
     assert_eq!(cuts, [0, 1, 2, 3, 4], "every cut has one tip");
-    assert!(tips.fewest.len() <= tips.best.len());
+    assert!(fewest.tips.len() <= tips.best.tips.len());
+    // each tip's own plan has no stop and nothing to say of its size, and what it takes is what is told
+    let (mut time, mut oxygen) = (0.0, 0.0);
+    for tip in &fewest.tips {
+        for &cut in &tip.cuts {
+            let with =
+                Request { tip: Some(Tip::of_bore(tip.bore)), ..cuttings[cut].request.clone() };
+            let settings = plan(&with).expect("a plan");
+            assert!(!settings.notes.iter().any(|note| note.code.starts_with("tip_too_")));
+            time += settings.time.total().as_s();
+            oxygen += settings.gas.oxygen.as_m3();
+        }
+    }
+    assert!((fewest.time.as_s() - time).abs() < 1e-6);
+    assert!((fewest.gas.oxygen.as_m3() - oxygen).abs() < 1e-9);
+    let changes = u32::try_from(fewest.tips.len()).expect("a few") - 1;
+    assert!((fewest.changing.as_s() - TIP_CHANGE.as_s() * f64::from(changes)).abs() < 1e-9);
+    // the tips of the plans add up to the job
+    let job: f64 =
+        cuttings.iter().map(|it| plan(&it.request).expect("a plan").time.total().as_s()).sum();
+    assert!((tips.best.time.as_s() - job).abs() < 1e-6);
+}
+
+/// A shape's strokes count with the times of the shape: turning, hot kerfs and slow zones in.
+#[test]
+fn the_tips_of_a_shape_add_up_to_its_plan() {
+    use galvanon_core::cut::Work;
+    use galvanon_core::cut::section_cut::{SectionRequest, plan_section};
+    use galvanon_core::section::{Access, Asked, Cut, find, held::Stands};
+    for code in ["W12x26", "HSS6x6x1/4", "HEA300"] {
+        let mut base = plate(10.0);
+        base.cut.count = 3;
+        let asked = SectionRequest {
+            profile: find(code).expect("a shape").clone(),
+            asked: Asked { cut: Cut::Square, access: Access::ALL },
+            way: None,
+            base,
+            inside: galvanon_core::steel::surface::Surface::Clean,
+            piece: None,
+            drop: None,
+            lifting_limit: None,
+            ends_open: Some(true),
+            stands: Stands::Level,
+            rigging_named: false,
+            explain: None,
+        };
+        let made = plan_section(&asked).expect("a plan");
+        let tips =
+            job_tips(&Work::Section(Box::new(asked)).cuttings().expect("cuts")).expect("tips");
+        let best = &tips.best;
+        assert!((best.time.as_s() - 3.0 * made.totals.time.total().as_s()).abs() < 1e-6, "{code}");
+        assert!((best.gas.oxygen.as_m3() - 3.0 * made.totals.gas.oxygen.as_m3()).abs() < 1e-9);
+    }
 }
 
 #[test]
@@ -496,7 +562,8 @@ fn a_cut_that_no_tip_suits_is_told_apart() {
     for request in &mut requests {
         request.drawer = vec![Tip::of_bore(Length::from_mm(1.0))];
     }
-    let tips = job_tips(&requests).expect("tips");
+    let cuttings: Vec<Cutting> = requests.into_iter().map(Cutting::from).collect();
+    let tips = job_tips(&cuttings).expect("tips");
     assert_eq!(tips.without, [1]);
-    assert_eq!(tips.fewest.len(), 1);
+    assert_eq!(tips.fewest.tips.len(), 1);
 }

@@ -16,7 +16,7 @@ async fn three_touches_from_today_name_a_cause_with_its_remedy() -> Result<()> {
         browser.reads("[data-cause='too_fast']", "slow down until the sparks leave").await?;
         browser.reads("[data-cause='too_fast'] [data-change]", "Travel speed −20 %").await?;
         // a second look, asked for by the application, and everything is there after a reload
-        browser.click("It is not").await?;
+        browser.click("Not there").await?;
         browser.reads("[data-cause='too_fast']", "%").await?;
         browser.reload().await?;
         browser.see("[data-cause='too_fast']").await?;

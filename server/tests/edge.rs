@@ -14,7 +14,7 @@ fn probability(body: &Value, cause: &str) -> f64 {
 async fn findings_and_causes_are_those_of_the_tables() {
     let app = TestApp::start().await;
     let findings = app.get("/api/v1/edge/findings").await.body;
-    assert_eq!(findings["findings"].as_array().unwrap().len(), 44);
+    assert_eq!(findings["findings"].as_array().unwrap().len(), 45);
     assert_eq!(findings["findings"][0]["code"], "top_edge_rounded");
     let causes = app.get("/api/v1/edge/causes").await.body;
     assert_eq!(causes["causes"].as_array().unwrap().len(), 31);
@@ -236,4 +236,60 @@ async fn a_remedy_says_what_to_set_otherwise() {
     assert_eq!((&alone["quantity"], &alone["to"]), (&json!("travel_speed_mm_min"), &Value::Null));
     assert!(alone["factor"].as_f64().is_some_and(|factor| factor < 1.0));
     assert_eq!(cause(&plain.body, "torch_leaning"), Value::Null);
+}
+
+/// The contract: signs that depend on the fuel weigh nothing while none is known, the reply asks for it; the plan's fuel
+/// counts; what can hurt weighs always.
+#[actix_web::test]
+async fn the_fuel_is_asked_where_a_sign_depends_on_it() {
+    let app = TestApp::start().await;
+    let ask = async |body: serde_json::Value| {
+        let reply = app.post("/api/v1/edge/diagnoses", &body).await;
+        assert_eq!(reply.status, 200, "{}", reply.body);
+        reply.body
+    };
+    let odds = |reply: &serde_json::Value, cause: &str| {
+        let all = reply["causes"].as_array().unwrap().iter();
+        all.filter(|it| it["code"] == cause)
+            .map(|it| it["probability"].as_f64().unwrap())
+            .sum::<f64>()
+    };
+    let bare = ask(json!({ "present": ["dross_hard"] })).await;
+    let feathered = ask(json!({ "present": ["dross_hard", "flame_feathered"] })).await;
+    assert_eq!((&bare["ask"], &feathered["ask"]), (&json!(null), &json!("fuel")));
+    assert_eq!(odds(&bare, "flame_carburising"), odds(&feathered, "flame_carburising"));
+    let known =
+        ask(json!({ "present": ["dross_hard", "flame_feathered"], "fuel": "acetylene" })).await;
+    assert_eq!(known["ask"], json!(null));
+    assert!(odds(&known, "flame_carburising") > 0.5);
+    // one sign alone is a question, and the whistle comes first without any fuel
+    assert_eq!(ask(json!({ "present": ["star_long"] })).await["ask"], "fuel");
+    let whistle = ask(json!({ "present": ["whistles_inside"] })).await;
+    assert_eq!((&whistle["ask"], odds(&whistle, "all_well")), (&json!(null), 0.0));
+    assert!(!whistle["dangers"].as_array().unwrap().is_empty());
+    let slow = ask(json!({ "present": ["drag_lines_raked"], "every_cut_slow": true })).await;
+    let raked = ask(json!({ "present": ["drag_lines_raked"] })).await;
+    assert!(odds(&slow, "impure_oxygen") > 3.0 * odds(&raked, "impure_oxygen"));
+}
+
+/// Three good signs do not outvote a bad one; a cut that did not go through is looked at from below.
+#[actix_web::test]
+async fn good_signs_do_not_outvote_a_bad_one_over_http() {
+    let app = TestApp::start().await;
+    let first = async |present: serde_json::Value| {
+        let reply = app.post("/api/v1/edge/diagnoses", &json!({ "present": present })).await.body;
+        (reply["causes"][0]["code"].clone(), reply["next_check"]["finding"].clone())
+    };
+    let good = ["drag_lines_even_upright", "top_edge_square", "dross_easy"];
+    for (bad, cause) in
+        [("edge_cracked_or_hard", "hardenable_steel"), ("out_of_square", "torch_leaning")]
+    {
+        assert_eq!(first(json!([good[0], good[1], good[2], bad])).await.0, cause);
+    }
+    assert_eq!(first(json!(["not_through"])).await.1, "far_face_dirty");
+    assert_eq!(first(json!(["not_through", "far_face_dirty"])).await.0, "back_dirty");
+    let findings = app.get("/api/v1/edge/findings").await.body["findings"].clone();
+    let by_fuel: Vec<_> =
+        findings.as_array().unwrap().iter().filter(|it| it["by_fuel"] == true).collect();
+    assert_eq!(by_fuel.len(), 5);
 }

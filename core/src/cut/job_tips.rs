@@ -1,12 +1,19 @@
 //! With how few tips can a whole job be cut, every cut inside its tip's range, and what does
 //! that cost against the best tip for each cut?
+//!
+//! A tip counts for a cut where the plan with it has no stop and nothing to say of its size; time and gas are those of that
+//! plan. A stroke of a shape is a cut of its own, with the times of the shape. Left out: what a tip is worn.
 
+use super::consumption::Amounts;
 use super::request::Request;
+use super::section_strokes::stroke_plan;
 use super::settings::{Settings, plan};
 use crate::error::Error;
 use crate::gas::fuel::{TipFace, characteristics};
-use crate::quantity::{Duration, Length};
-use crate::tip::choose::{generic_series, suits};
+use crate::note::Verdict;
+use crate::quantity::{Duration, GasVolume, Length};
+use crate::section::Stroke;
+use crate::tip::choose::{comfortable, generic_series, suits};
 use crate::tip::owned::{Tip, TipKind};
 
 /// One tip with the cuts it makes.
@@ -20,31 +27,117 @@ pub struct TipUse {
     pub cuts: Vec<usize>,
 }
 
+/// What a choice of tips takes for the whole job.
+#[derive(Clone, Debug, PartialEq)]
+pub struct TipChoice {
+    /// The tips, in the order of their bores.
+    pub tips: Vec<TipUse>,
+    /// All cuts, changing tips not counted.
+    pub time: Duration,
+    /// Changing from each tip to the next, once.
+    pub changing: Duration,
+    /// All cuts.
+    pub gas: Amounts,
+}
+
 /// The tips of a job.
 #[derive(Clone, Debug, PartialEq)]
 pub struct JobTips {
-    /// The fewest tips that make every cut, in the order of their bores.
-    pub fewest: Vec<TipUse>,
-    /// The tip that each cut would have by itself.
-    pub best: Vec<TipUse>,
-    /// Time of all cuts with the fewest tips.
-    pub time_fewest: Duration,
-    /// Time of all cuts with the best tip for each.
-    pub time_best: Duration,
+    /// The fewest tips that make every cut.
+    pub fewest: TipChoice,
+    /// The tip that each cut has in its own plan.
+    pub best: TipChoice,
     /// Cuts that no tip at hand suits.
     pub without: Vec<usize>,
 }
 
+/// What a plan takes with one tip, all pieces.
+#[derive(Clone, Copy, Debug, PartialEq)]
+struct Taken {
+    bore: Length,
+    face: TipFace,
+    time: f64,
+    oxygen: f64,
+    fuel: f64,
+    /// How far the pressure at the tip lies from the comfortable middle, Pa.
+    off: f64,
+    fits: bool,
+}
+
+/// A cut that a tip is wanted for: a plate, or a stroke of a shape with whether it is the first.
+#[derive(Clone, Debug)]
+pub struct Cutting {
+    /// What is asked; of a stroke, the plate that it is like, with the tip that its plan has.
+    pub request: Request,
+    /// The stroke, and whether the torch is taken up for it.
+    pub stroke: Option<(Stroke, bool)>,
+    /// How many pieces.
+    pub count: u32,
+}
+
+impl From<Request> for Cutting {
+    fn from(request: Request) -> Self {
+        Self { count: request.cut.count, request, stroke: None }
+    }
+}
+
+impl Cutting {
+    fn planned(&self, request: &Request) -> Result<Taken, Vec<Error>> {
+        let (settings, time, gas) = match &self.stroke {
+            None => {
+                let settings = plan(request)?;
+                let (time, gas) = (settings.time, settings.gas);
+                (settings, time, gas)
+            }
+            Some((stroke, first)) => {
+                let made = stroke_plan((stroke, *first), request)?;
+                (made.settings, made.time, made.gas)
+            }
+        };
+        let pieces = f64::from(self.count);
+        Ok(Taken {
+            bore: settings.bore,
+            face: settings.face,
+            time: time.total().as_s() * pieces,
+            oxygen: gas.oxygen.as_m3() * pieces,
+            fuel: gas.fuel.as_m3() * pieces,
+            off: (settings.tip_pressure.as_pa() - comfortable(settings.path).as_pa()).abs(),
+            fits: fits(&settings),
+        })
+    }
+
+    fn with(&self, (tip, face): &(Tip, TipFace)) -> Result<Option<Taken>, Vec<Error>> {
+        let one = |error| vec![error];
+        let (request, fuel) = (&self.request, self.request.gas.fuel);
+        let path = request.steel.thickness.as_m() / request.cut.bevel.as_rad().cos();
+        let could = characteristics(fuel).map_err(one)?.tip_face == *face
+            && suits(tip, (Length::from_m(path), fuel)).map_err(one)?;
+        if !could {
+            return Ok(None);
+        }
+        let taken = self.planned(&Request { tip: Some(tip.clone()), ..request.clone() })?;
+        Ok(taken.fits.then_some(taken))
+    }
+}
+
+/// Whether a plan has no stop, and nothing to say of the tip's size.
+fn fits(settings: &Settings) -> bool {
+    let of_size = |code: &str| code.starts_with("tip_too_") || code == "outside_chart";
+    settings.verdict() != Verdict::Stop && !settings.notes.iter().any(|note| of_size(note.code))
+}
+
 /// More tips than this are not searched one by one. Source: `ours`.
 const MOST_TIPS: usize = 20;
+/// Flame out, let it cool, the other tip in, light again. Source: `ours`.
+pub const TIP_CHANGE: Duration = Duration::from_s(120.0);
 
-/// What a tip does for a cut: the time of all its pieces, where it suits.
-type Costs = Vec<Vec<Option<f64>>>;
+/// What each tip takes for each cut, where it suits.
+type Table = Vec<Vec<Option<Taken>>>;
 
-fn tips_of(requests: &[Request]) -> Result<Vec<(Tip, TipFace)>, Vec<Error>> {
+fn tips_of(cuttings: &[Cutting]) -> Result<Vec<(Tip, TipFace)>, Vec<Error>> {
     let one = |error| vec![error];
     let mut tips: Vec<(Tip, TipFace)> = Vec::new();
-    for request in requests {
+    for Cutting { request, .. } in cuttings {
         let wanted = characteristics(request.gas.fuel).map_err(one)?.tip_face;
         let owned = if request.drawer.is_empty() {
             generic_series().map_err(one)?
@@ -64,40 +157,29 @@ fn tips_of(requests: &[Request]) -> Result<Vec<(Tip, TipFace)>, Vec<Error>> {
     Ok(tips)
 }
 
-fn cost_of(request: &Request, (tip, face): &(Tip, TipFace)) -> Result<Option<f64>, Vec<Error>> {
-    let one = |error| vec![error];
-    let path = Length::from_m(request.steel.thickness.as_m() / request.cut.bevel.as_rad().cos());
-    let fuel = request.gas.fuel;
-    let fits = characteristics(fuel).map_err(one)?.tip_face == *face
-        && suits(tip, (path, fuel)).map_err(one)?;
-    if !fits {
-        return Ok(None);
-    }
-    let with = plan(&Request { tip: Some(tip.clone()), ..request.clone() })?;
-    Ok(Some(of_all(request, &with)))
+/// Of the tips in `set`, the one with which a cut takes least time; of equal ones the nearest to the comfortable middle.
+fn cheapest(row: &[Option<Taken>], set: u32) -> Option<(usize, Taken)> {
+    let inside = row.iter().enumerate().filter(|(tip, _)| set & (1 << tip) != 0);
+    inside.filter_map(|(tip, taken)| taken.map(|taken| (tip, taken))).min_by(|a, b| {
+        // a millisecond is no difference
+        let time = |taken: &Taken| (taken.time * 1e3).round();
+        time(&a.1).total_cmp(&time(&b.1)).then(a.1.off.total_cmp(&b.1.off))
+    })
 }
 
-fn of_all(request: &Request, settings: &Settings) -> f64 {
-    settings.time.total().as_s() * f64::from(request.cut.count)
-}
-
-/// The cheapest tip of a set for a cut.
-fn cheapest(costs: &[Option<f64>], set: u32) -> Option<(usize, f64)> {
-    let inside = costs.iter().enumerate().filter(|(tip, _)| set & (1 << tip) != 0);
-    inside.filter_map(|(tip, cost)| cost.map(|cost| (tip, cost))).min_by(|a, b| a.1.total_cmp(&b.1))
-}
-
-/// The smallest set of tips that makes every cut in `wanted`; of equal ones the quickest.
-fn smallest(costs: &Costs, wanted: &[usize], tips: usize) -> u32 {
+/// The smallest set of tips that suits every cut of `wanted`, of equal ones that of the least time, then of the pressures
+/// nearest the middle. Every size is tried before the next: a handful of tips, at most 20.
+fn smallest(table: &Table, wanted: &[usize], tips: usize) -> u32 {
     let suiting = |cut: usize| {
-        let bits = costs[cut].iter().enumerate();
-        bits.fold(0_u32, |set, (tip, cost)| set | (u32::from(cost.is_some()) << tip))
+        let bits = table[cut].iter().enumerate();
+        bits.fold(0_u32, |set, (tip, taken)| set | (u32::from(taken.is_some()) << tip))
     };
     let mut needs: Vec<u32> = wanted.iter().map(|&cut| suiting(cut)).collect();
     needs.sort_unstable();
     needs.dedup();
-    let time = |set: u32| -> f64 {
-        wanted.iter().filter_map(|&cut| cheapest(&costs[cut], set)).map(|(_, cost)| cost).sum()
+    let worth = |set: u32| -> (f64, f64) {
+        let all = wanted.iter().filter_map(|&cut| cheapest(&table[cut], set));
+        all.fold((0.0, 0.0), |sum, (_, taken)| (sum.0 + taken.time, sum.1 + taken.off))
     };
     (0..=tips)
         .map(|size| {
@@ -105,66 +187,55 @@ fn smallest(costs: &Costs, wanted: &[usize], tips: usize) -> u32 {
             sets.filter(|set| needs.iter().all(|need| need & set != 0)).collect::<Vec<_>>()
         })
         .find(|sets| !sets.is_empty())
-        .and_then(|sets| sets.into_iter().min_by(|a, b| time(*a).total_cmp(&time(*b))))
+        .and_then(|sets| {
+            sets.into_iter().min_by(|a, b| {
+                let (a, b) = (worth(*a), worth(*b));
+                a.0.round().total_cmp(&b.0.round()).then(a.1.total_cmp(&b.1))
+            })
+        })
         .unwrap_or(0)
 }
 
-fn uses(
-    tips: &[(Tip, TipFace)],
-    costs: &Costs,
-    (wanted, set): (&[usize], u32),
-) -> (Vec<TipUse>, Duration) {
-    let mut cuts: Vec<Vec<usize>> = vec![Vec::new(); tips.len()];
-    let mut time = 0.0;
-    for &cut in wanted {
-        if let Some((tip, cost)) = cheapest(&costs[cut], set) {
-            cuts[tip].push(cut);
-            time += cost;
+/// Adds up what cuts take, each with its tip.
+fn choice(of: impl Iterator<Item = (usize, Taken)>) -> TipChoice {
+    let mut tips: Vec<TipUse> = Vec::new();
+    let (mut time, mut oxygen, mut fuel) = (0.0, 0.0, 0.0);
+    for (cut, taken) in of {
+        time += taken.time;
+        oxygen += taken.oxygen;
+        fuel += taken.fuel;
+        let same = |tip: &&mut TipUse| tip.bore == taken.bore && tip.face == taken.face;
+        match tips.iter_mut().find(same) {
+            Some(tip) => tip.cuts.push(cut),
+            None => tips.push(TipUse { bore: taken.bore, face: taken.face, cuts: vec![cut] }),
         }
     }
-    let used = tips.iter().zip(cuts).filter(|(_, cuts)| !cuts.is_empty());
-    let uses =
-        used.map(|((tip, face), cuts)| TipUse { bore: tip.bore, face: *face, cuts }).collect();
-    (uses, Duration::from_s(time))
+    tips.sort_by(|a, b| a.bore.as_m().total_cmp(&b.bore.as_m()));
+    #[allow(clippy::cast_precision_loss, reason = "a handful of tips")]
+    let changes = tips.len().saturating_sub(1) as f64;
+    TipChoice {
+        tips,
+        time: Duration::from_s(time),
+        changing: Duration::from_s(TIP_CHANGE.as_s() * changes),
+        gas: Amounts { oxygen: GasVolume::from_m3(oxygen), fuel: GasVolume::from_m3(fuel) },
+    }
 }
 
-/// The tips of a job's cuts, each planned with its own request.
+/// The tips of a job.
 ///
 /// # Errors
-/// As [`plan`].
-pub fn job_tips(requests: &[Request]) -> Result<JobTips, Vec<Error>> {
-    let tips = tips_of(requests)?;
-    let costs: Costs = requests
+/// Every input of a cut that is not possible.
+pub fn job_tips(cuttings: &[Cutting]) -> Result<JobTips, Vec<Error>> {
+    let tips = tips_of(cuttings)?;
+    let table: Table = cuttings
         .iter()
-        .map(|request| tips.iter().map(|tip| cost_of(request, tip)).collect())
+        .map(|cutting| tips.iter().map(|tip| cutting.with(tip)).collect())
         .collect::<Result<_, _>>()?;
     let (wanted, without): (Vec<usize>, Vec<usize>) =
-        (0..requests.len()).partition(|&cut| costs[cut].iter().any(Option::is_some));
-    let (fewest, time_fewest) =
-        uses(&tips, &costs, (&wanted, smallest(&costs, &wanted, tips.len())));
-    let (best, time_best) = best_uses(requests, (&tips, &costs), &wanted)?;
-    Ok(JobTips { fewest, best, time_fewest, time_best, without })
-}
-
-/// The tip that each cut would have by itself, as [`plan`] chooses it.
-fn best_uses(
-    requests: &[Request],
-    (tips, costs): (&[(Tip, TipFace)], &Costs),
-    wanted: &[usize],
-) -> Result<(Vec<TipUse>, Duration), Vec<Error>> {
-    let mut cuts: Vec<Vec<usize>> = vec![Vec::new(); tips.len()];
-    let mut time = 0.0;
-    for &cut in wanted {
-        let alone = plan(&Request { tip: None, ..requests[cut].clone() })?;
-        let same = |(tip, face): &(Tip, TipFace)| tip.bore == alone.bore && *face == alone.face;
-        let chosen = tips.iter().position(same);
-        if let Some(tip) = chosen {
-            cuts[tip].push(cut);
-            time += costs[cut][tip].unwrap_or_else(|| of_all(&requests[cut], &alone));
-        }
-    }
-    let used = tips.iter().zip(cuts).filter(|(_, cuts)| !cuts.is_empty());
-    let uses =
-        used.map(|((tip, face), cuts)| TipUse { bore: tip.bore, face: *face, cuts }).collect();
-    Ok((uses, Duration::from_s(time)))
+        (0..cuttings.len()).partition(|&cut| table[cut].iter().any(Option::is_some));
+    let set = smallest(&table, &wanted, tips.len());
+    let fewest = wanted.iter().filter_map(|&cut| Some((cut, cheapest(&table[cut], set)?.1)));
+    let own = wanted.iter().map(|&cut| Ok((cut, cuttings[cut].planned(&cuttings[cut].request)?)));
+    let own = own.collect::<Result<Vec<_>, Vec<Error>>>()?;
+    Ok(JobTips { fewest: choice(fewest), best: choice(own.into_iter()), without })
 }

@@ -5,6 +5,7 @@
 
 use super::consumption::{Amounts, Starts, Times};
 use super::cost::Cost;
+use super::job_tips::Cutting;
 use super::request::Request;
 use super::section_notes;
 use super::section_strokes::{requests_of, way_plan};
@@ -21,6 +22,7 @@ use crate::section::{Asked, Profile, Stroke, Way, strokes};
 use crate::source::COMPUTED;
 use crate::steel::grade::grade;
 use crate::steel::surface::Surface;
+use crate::tip::owned::Tip;
 use crate::trace::{Kind, Measure, Quantity, Trace, Tracer};
 
 /// What is asked.
@@ -122,12 +124,21 @@ impl SectionPlan {
         Verdict::of(&self.notes)
     }
 
-    /// The strokes as cuts of plate, each with the number of pieces: what the tips of a whole job are chosen for.
+    /// The strokes as cuts that a tip is wanted for, each with the tip it has here.
     #[must_use]
-    pub fn as_plates(&self, asked: &SectionRequest) -> Vec<Request> {
-        let mut all = requests_of(asked, &self.way);
-        all.iter_mut().for_each(|request| request.cut.count = asked.base.cut.count);
-        all
+    pub fn cuttings(&self, asked: &SectionRequest) -> Vec<Cutting> {
+        let requests = requests_of(asked, &self.way).into_iter().zip(&self.strokes).enumerate();
+        requests
+            .map(|(at, (mut request, it))| {
+                let face = Some(it.settings.face);
+                request.tip = Some(Tip { face, ..Tip::of_bore(it.settings.bore) });
+                Cutting {
+                    request,
+                    stroke: Some((it.stroke.clone(), at == 0)),
+                    count: asked.base.cut.count,
+                }
+            })
+            .collect()
     }
 
     /// The whole cut as one: the settings of its main stroke, with the times, gas, money and notes of all.

@@ -114,7 +114,8 @@ fn heated_by_the_kerf(settings: &mut Settings) {
     }
 }
 
-fn stroke_plan(
+/// Plans a stroke as the plate that it is like.
+pub(super) fn stroke_plan(
     (stroke, first): (&Stroke, bool),
     request: &Request,
 ) -> std::result::Result<StrokePlan, Vec<Error>> {

@@ -42,6 +42,8 @@ pub struct Settings {
     pub oxygen_pressure: Option<Band<GaugePressure>>,
     /// At the fuel regulator, gas flowing; `None` where a stop says that there is no such setting.
     pub fuel_pressure: Option<Band<GaugePressure>>,
+    /// Cutting oxygen at the tip.
+    pub tip_pressure: GaugePressure,
     /// Cutting oxygen.
     pub oxygen_flow: GasFlow,
     /// Oxygen of the preheat flames.
@@ -259,6 +261,7 @@ fn assemble(
         by_chart: tip.chart.is_some(),
         oxygen_pressure: stands(found.oxygen_pressure, &found.notes, OXYGEN),
         fuel_pressure: stands(found.fuel_pressure, &found.notes, request.gas.fuel.code()),
+        tip_pressure: tip.pressure.set,
         oxygen_flow: flows.oxygen,
         preheat_oxygen_flow: flows.preheat_oxygen,
         fuel_flow: flows.fuel,

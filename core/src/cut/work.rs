@@ -1,5 +1,6 @@
 //! What a line of a job cuts: a plate, or a shape in strokes. Both come to one set of settings.
 
+use super::job_tips::Cutting;
 use super::request::Request;
 use super::section_cut::{SectionPlan, SectionRequest, plan_section};
 use super::settings::{Settings, plan};
@@ -65,14 +66,14 @@ impl Work {
         self.plan().map(|(settings, _)| settings)
     }
 
-    /// Each of its strokes as a cut of plate.
+    /// The cuts that tips are chosen for: the plate, or each stroke with the tip that its plan has.
     ///
     /// # Errors
     /// Every input that is not possible.
-    pub fn as_plates(&self) -> Result<Vec<Request>, Vec<Error>> {
+    pub fn cuttings(&self) -> Result<Vec<Cutting>, Vec<Error>> {
         match self {
-            Self::Plate(request) => Ok(vec![(**request).clone()]),
-            Self::Section(asked) => Ok(plan_section(asked)?.as_plates(asked)),
+            Self::Plate(request) => Ok(vec![(**request).clone().into()]),
+            Self::Section(asked) => Ok(plan_section(asked)?.cuttings(asked)),
         }
     }
 }

@@ -53,6 +53,8 @@ pub struct Diagnosis {
     pub next_check: Option<NextCheck>,
     /// Pairs of findings that hardly go together.
     pub contradictions: Vec<(&'static str, &'static str)>,
+    /// Whether the fuel is to be asked first: signs were told that weigh nothing without it.
+    pub asks_fuel: bool,
 }
 
 /// The finding that tells most for the effort of looking.
@@ -173,10 +175,22 @@ fn likely<'a>(sets: &'a Sets, weights: &[f64]) -> Vec<(&'a [usize], f64)> {
     ranked
 }
 
+/// What is looked at first when a cut did not go through. Source: `common_practice`: look first at the underside.
+const UNDERSIDE: ([&str; 2], [&str; 2]) =
+    (["not_through", "slag_comes_up"], ["far_face_dirty", "second_layer"]);
+
+/// The underside, while a cut that did not go through leaves it unanswered.
+fn underside(network: &Network, seen: &[usize], answered: &[usize]) -> Option<usize> {
+    let (told, looks) = UNDERSIDE;
+    let is_told = told.iter().filter_map(|code| network.finding(code)).any(|at| seen.contains(&at));
+    let mut open = looks.iter().filter_map(|code| network.finding(code));
+    open.find(|at| is_told && !answered.contains(at))
+}
+
 fn next_check(
     network: &Network,
     sets: &[(&[usize], f64)],
-    (passed_over, suspects): (&[usize], &[Suspect]),
+    (passed_over, first, suspects): (&[usize], Option<usize>, &[Suspect]),
 ) -> Option<NextCheck> {
     let now = entropy(sets.iter().map(|(_, weight)| *weight));
     let open = (0..network.findings.len()).filter(|finding| !passed_over.contains(finding));
@@ -190,13 +204,15 @@ fn next_check(
         };
         now - branch(yes, &|p| p) - branch(no, &|p| 1.0 - p)
     };
-    let best = open
-        .map(|finding| (finding, gain(finding)))
-        .filter(|(_, bits)| *bits > WORTH_A_LOOK)
-        .max_by(|a, b| {
-            let a_second = |it: &(usize, f64)| it.1 / network.findings[it.0].seconds;
-            a_second(a).total_cmp(&a_second(b))
-        })?;
+    let first = first.map(|finding| (finding, gain(finding)));
+    let best = first.or_else(|| {
+        open.map(|finding| (finding, gain(finding)))
+            .filter(|(_, bits)| *bits > WORTH_A_LOOK)
+            .max_by(|a, b| {
+                let a_second = |it: &(usize, f64)| it.1 / network.findings[it.0].seconds;
+                a_second(a).total_cmp(&a_second(b))
+            })
+    })?;
     let shown_by = |suspect: &Suspect| -> f64 {
         let cause = network.cause(suspect.code);
         cause.map_or(network.when_well[best.0], |cause| network.shows(best.0, &[cause]))
@@ -265,7 +281,7 @@ pub fn diagnose(present: &[&str], absent: &[&str], evidence: &[Evidence]) -> Res
 /// As [`diagnose`].
 pub fn diagnose_with(network: &Network, told: &Told<'_>) -> Result<Diagnosis> {
     let (evidence, sets) = (told.evidence, SETS.as_ref().map_err(Clone::clone)?);
-    let (seen, missed) = (places(network, told.present)?, places(network, told.absent)?);
+    let (mut seen, mut missed) = (places(network, told.present)?, places(network, told.absent)?);
     if seen.is_empty() && missed.is_empty() && evidence.is_empty() {
         return Err(Error::Missing { input: "findings", needed_for: "diagnosis" });
     }
@@ -274,6 +290,11 @@ pub fn diagnose_with(network: &Network, told: &Told<'_>) -> Result<Diagnosis> {
         let code = "seen_and_not";
         return Err(Error::Contradiction { input: "findings", code, value, against, unit: "1" });
     }
+    // a sign that means another thing with another fuel weighs nothing without it
+    let by_fuel = |at: &usize| told.fuel.is_none() && network.findings[*at].by_fuel;
+    let asks_fuel = seen.iter().chain(&missed).any(by_fuel);
+    seen.retain(|at| !by_fuel(at));
+    missed.retain(|at| !by_fuel(at));
     let priors: Vec<f64> =
         (0..network.causes.len()).map(|cause| prior(network, cause, evidence)).collect();
     let weights = weigh(network, sets, (&seen, &missed), &priors);
@@ -294,15 +315,19 @@ pub fn diagnose_with(network: &Network, told: &Told<'_>) -> Result<Diagnosis> {
         records: Vec::new(),
     });
     suspects.sort_by(|a, b| b.probability.total_cmp(&a.probability));
-    let never =
-        |at: &usize| told.fuel.is_some_and(|fuel| !shows_with(&network.findings[*at].code, fuel));
+    let never = |at: &usize| match told.fuel {
+        Some(fuel) => !shows_with(&network.findings[*at].code, fuel),
+        None => network.findings[*at].by_fuel,
+    };
     let answered = [&seen[..], &missed[..]].concat();
     let passed_over: Vec<usize> =
         answered.into_iter().chain((0..network.findings.len()).filter(never)).collect();
     let held = likely(sets, &weights);
+    let first = underside(network, &seen, &passed_over);
     let code = |code: &str| seen.iter().any(|&at| network.findings[at].code == code);
     Ok(Diagnosis {
-        next_check: next_check(network, &held, (&passed_over, &suspects)),
+        next_check: next_check(network, &held, (&passed_over, first, &suspects)),
+        asks_fuel,
         suspects,
         contradictions: CONTRADICT.into_iter().filter(|(a, b)| code(a) && code(b)).collect(),
     })

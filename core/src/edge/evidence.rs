@@ -42,6 +42,10 @@ pub struct Record {
     pub layered: Option<bool>,
     /// Whether the steel stops oxygen cutting.
     pub steel_stops: Option<bool>,
+    /// Whether a carriage moved the torch.
+    pub by_carriage: Option<bool>,
+    /// Whether every cut runs slow with this oxygen.
+    pub every_cut_slow: Option<bool>,
 }
 
 /// Off the plan by more than this, a reading speaks for its cause. Source: `ours`.
@@ -52,6 +56,11 @@ const PLAINLY: f64 = 4.0;
 const SOMEWHAT: f64 = 2.0;
 /// Speaks against it. Source: `ours`.
 const HARDLY: f64 = 0.4;
+/// Uneven motion on a carriage; a carriage's shaking on a carriage, and by hand. Source: `ours`.
+const UNEVEN_ON_CARRIAGE: f64 = 0.3;
+const SHAKES: (f64, f64) = (3.0, 0.1);
+/// Every cut runs slow: the oxygen itself. Source: `ours`.
+const ALL_SLOW: f64 = 8.0;
 /// A cylinder below this is near its end. Source: `ours`.
 const NEAR_END: f64 = 0.15;
 /// A tip is cleaned after so many cuts. Source: `common_practice`.
@@ -134,6 +143,18 @@ pub fn evidence(record: &Record) -> Vec<Evidence> {
             Some(false) => all.push(say(cause, HARDLY, code, vec![])),
             None => {}
         }
+    }
+    if let Some(carriage) = record.by_carriage {
+        let (shakes, uneven) =
+            if carriage { (SHAKES.0, UNEVEN_ON_CARRIAGE) } else { (SHAKES.1, 1.0) };
+        let code = if carriage { "record_carriage" } else { "record_by_hand" };
+        all.push(say("machine_vibration", shakes, code, vec![]));
+        all.push(say("uneven_motion", uneven, code, vec![]));
+    }
+    if let Some(slow) = record.every_cut_slow {
+        let (ratio, code) =
+            if slow { (ALL_SLOW, "record_all_slow") } else { (HARDLY, "record_not_all_slow") };
+        all.push(say("impure_oxygen", ratio, code, vec![]));
     }
     all.retain(|it| (it.likelihood_ratio - 1.0).abs() > 1e-9);
     all

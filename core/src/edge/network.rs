@@ -20,6 +20,8 @@ pub struct Finding {
     pub plain_words: String,
     /// Effort to look, s.
     pub seconds: f64,
+    /// Whether what it means depends on the fuel.
+    pub by_fuel: bool,
 }
 
 /// What can make an edge poor: a row of edge-causes.csv.
@@ -64,9 +66,28 @@ const RARE_LEAK: f64 = 0.005;
 
 /// Findings that hardly appear by themselves. Source: `ours`.
 fn is_particular(code: &str) -> bool {
-    ["metal_runs_not_burns", "whistles_inside", "second_layer"].contains(&code)
+    ["metal_runs_not_burns", "whistles_inside", "second_layer", "edge_cracked_or_hard"]
+        .contains(&code)
         || code.starts_with("flame_")
 }
+
+/// Signs of a right cut. Source: `common_practice`.
+const GOOD: [&str; 3] = ["drag_lines_even_upright", "top_edge_square", "dross_easy"];
+/// A right cut shows one of them about so often. Source: `ours`.
+const GOOD_SHOWS: f64 = 0.8;
+/// What a cause leaves of a good sign that has nothing to do with it. Source: `ours`.
+const GOOD_DESPITE: f64 = 0.9;
+/// What a cause leaves of a good sign that speaks against it. Source: `ours`.
+const GOOD_AGAINST: f64 = 0.1;
+/// Signs with which something is wrong whatever else looks right. Source: `common_practice`.
+const NEVER_WELL: [&str; 6] = [
+    "whistles_inside",
+    "leak_at_tip_nut",
+    "tip_glows",
+    "metal_runs_not_burns",
+    "second_layer",
+    "edge_cracked_or_hard",
+];
 
 /// How strongly a cause shows a finding.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
@@ -110,7 +131,9 @@ pub struct Network {
     pub weight: Vec<Vec<f64>>,
     /// `against[finding][cause]`: whether it speaks against the cause.
     pub against: Vec<Vec<bool>>,
-    /// How each finding shows where nothing is wrong.
+    /// Whether each finding is a sign of a right cut.
+    pub good: Vec<bool>,
+    /// How each finding shows where nothing is wrong; 0 for one that rules that out.
     pub when_well: Vec<f64>,
     /// Nothing wrong, as its row says.
     pub well: &'static Cause,
@@ -167,6 +190,17 @@ fn read_rows() -> Result<Rows> {
     Ok(Rows { findings, causes, well })
 }
 
+/// How often a finding shows where nothing is wrong.
+fn when_well(code: &str) -> f64 {
+    if GOOD.contains(&code) {
+        GOOD_SHOWS
+    } else if NEVER_WELL.contains(&code) {
+        0.0
+    } else {
+        RARE_LEAK
+    }
+}
+
 fn load() -> Result<Network> {
     let Rows { findings, causes, well } = ROWS.as_ref().map_err(Clone::clone)?;
     let links: Vec<LinkRow> =
@@ -178,7 +212,8 @@ fn load() -> Result<Network> {
     let mut network = Network {
         weight: vec![vec![0.0; causes.len()]; findings.len()],
         against: vec![vec![false; causes.len()]; findings.len()],
-        when_well: leak.clone(),
+        when_well: findings.iter().map(|finding| when_well(&finding.code)).collect(),
+        good: findings.iter().map(|finding| GOOD.contains(&finding.code.as_str())).collect(),
         leak,
         priors: causes.iter().map(|cause| cause.prior).collect(),
         findings,
@@ -252,24 +287,20 @@ impl Network {
     }
 
     fn take(&mut self, link: &LinkRow) -> Result<()> {
-        let cause = self.cause(&link.cause);
-        if cause.is_none() && link.cause != ALL_WELL {
-            return Err(faulty(format!("no cause {}", link.cause)));
+        if link.cause == ALL_WELL {
+            // its row says which signs are good: the model of good signs holds it
+            return self.places(&link.strong).map(|_| ());
         }
+        let cause = self.cause(&link.cause);
+        let cause = cause.ok_or_else(|| faulty(format!("no cause {}", link.cause)))?;
         let kinds = [(&link.strong, STRONG), (&link.medium, MEDIUM), (&link.weak, WEAK)];
         for (codes, weight) in kinds {
             for at in self.places(codes)? {
-                match cause {
-                    Some(cause) => self.weight[at][cause] = weight,
-                    None => self.when_well[at] = weight,
-                }
+                self.weight[at][cause] = weight;
             }
         }
         for at in self.places(&link.against)? {
-            match cause {
-                Some(cause) => self.against[at][cause] = true,
-                None => self.when_well[at] *= AGAINST,
-            }
+            self.against[at][cause] = true;
         }
         Ok(())
     }
@@ -284,11 +315,20 @@ impl Network {
     ///
     /// ```text
     /// P = (1 − (1 − leak)·Π(1 − weight))·0.25^(causes it speaks against)
+    /// good:  P = 0.8·0.9^(causes)·(0.1/0.9)^(causes it speaks against)
     /// ```
+    /// Where nothing is wrong a bad sign shows once in 200, and some never.
     #[must_use]
     pub fn shows(&self, finding: usize, set: &[usize]) -> f64 {
         if set.is_empty() {
             return self.when_well[finding];
+        }
+        if self.good[finding] {
+            let left = |cause: &usize| match self.against[finding][*cause] {
+                true => GOOD_AGAINST,
+                false => GOOD_DESPITE,
+            };
+            return GOOD_SHOWS * set.iter().map(left).product::<f64>();
         }
         let hidden: f64 = set.iter().map(|&cause| 1.0 - self.weight[finding][cause]).product();
         let opposed = set.iter().filter(|&&cause| self.against[finding][cause]).count();

@@ -71,3 +71,29 @@ pub fn by_weight(fuel: Fuel, gross: Mass, tare: Mass) -> Result<GasVolume> {
     let gas = Mass::from_kg(gross.as_kg() - tare.as_kg());
     Ok(gas.at_ft3_per_lb(characteristics(fuel)?.ft3_per_lb_at_70f))
 }
+
+/// A reading over the rated contents by more than this is doubted: the scale, the tare or the rating is wrong, or it is
+/// overfilled. Source: `ours`.
+const DOUBTED: f64 = 1.05;
+
+/// Whether contents are more than a cylinder of this rating can hold.
+#[must_use]
+pub fn is_doubted(contents: GasVolume, rated: GasVolume) -> bool {
+    rated.as_m3() > 0.0 && contents.as_m3() > rated.as_m3() * DOUBTED
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_reading_over_the_rating_is_doubted_from_5_percent_on() {
+        let rated = GasVolume::from_m3(4.0);
+        assert!(!is_doubted(GasVolume::from_m3(4.19), rated));
+        assert!(is_doubted(GasVolume::from_m3(4.21), rated));
+        assert!(
+            !is_doubted(GasVolume::from_m3(9.0), GasVolume::from_m3(0.0)),
+            "no rating, no doubt"
+        );
+    }
+}

@@ -108,6 +108,8 @@ const WALL: f64 = 12.0;
 const WETTED: f64 = 0.085;
 /// Pressure a regulator wants behind it. Source: `ours`.
 const NEEDED: GaugePressure = GaugePressure::from_pa(170e3);
+/// What a cylinder must give over the regulator's setting, so that it holds that, Pa. Source: `ours`.
+const OVER_SETTING: f64 = 100e3;
 /// What a long draw leaves, as the liquid cools itself. Source: `ours`.
 const LONG_DRAW: f64 = 0.6;
 
@@ -135,11 +137,12 @@ pub fn boil_off(
     fuel: Fuel,
     left: Mass,
     (air, ambient): (Temperature, AbsolutePressure),
-    draw: Draw,
+    (draw, setting): (Draw, Option<GaugePressure>),
 ) -> Result<GasFlow> {
     let left = CONTENTS_MASS.check(left.as_kg())?;
+    let needed = setting.map_or(NEEDED, |p| GaugePressure::from_pa(p.as_pa() + OVER_SETTING));
     let air = Temperature::from_k(TEMPERATURE.check(air.as_k())?);
-    let boiling = boiling_temperature(fuel, NEEDED.absolute(ambient))?;
+    let boiling = boiling_temperature(fuel, needed.absolute(ambient))?;
     let rise = (air.as_k() - boiling.as_k()).max(0.0);
     let area = WETTED * left.powf(2.0 / 3.0);
     let kg_s = WALL * area * rise / latent_heat(fuel, boiling)?.as_j_kg();

@@ -9,6 +9,12 @@ use crate::physics::compressible::Orifice;
 use crate::quantity::{AbsolutePressure, GasFlow, GaugePressure, Length};
 use crate::reference::tables;
 
+/// The pressure at the tip that a tip is chosen to run nearest to. Source: `ours`.
+#[must_use]
+pub fn comfortable(thickness: Length) -> GaugePressure {
+    if thickness > THICK { COMFORTABLE_THICK } else { COMFORTABLE }
+}
+
 /// How far outside the published band a bore still counts as inside it. Source: `ours`.
 const BAND_SLACK: f64 = 0.08;
 /// The pressure a well-sized tip runs at. Source: `ours` (leaves no gap in our series).
@@ -95,7 +101,7 @@ pub fn choose<'a>(owned: &'a [Tip], need: &Need) -> Result<Option<&'a Tip>> {
 
 /// How far a tip would run from the comfortable pressure, Pa.
 fn distance(tip: &Tip, need: &Need) -> Result<f64> {
-    let wanted = if need.thickness > THICK { COMFORTABLE_THICK } else { COMFORTABLE };
+    let wanted = comfortable(need.thickness);
     let runs_at = match tip.chart(need.fuel).and_then(|chart| chart.at(need.thickness)) {
         Some(row) => row.oxygen.band(need.part).set,
         None => {

@@ -41,6 +41,8 @@ pub struct DiagnosisRequest {
     /// acetylene, propane, propylene, natural_gas; that of the plan when left out.
     #[schema(value_type = Option<String>)]
     pub fuel: Option<Given>,
+    /// Whether every cut runs slow with this oxygen: the supplier's grade is then doubted.
+    pub every_cut_slow: Option<bool>,
 }
 
 /// What a record says of a cause.
@@ -121,6 +123,8 @@ pub struct DiagnosisReply {
     pub next_check: Option<NextWire>,
     /// Pairs of findings that hardly go together: look again.
     pub contradictions: Vec<[String; 2]>,
+    /// fuel where signs were told that weigh nothing until it is known; else null.
+    pub ask: Option<String>,
     /// Codes of findings seen that the fuel never shows: look again.
     pub not_with_fuel: Vec<String>,
     /// Version of the shop's own weights; 0 for those of the tables.
@@ -206,6 +210,7 @@ fn reply(
             .iter()
             .map(|(one, other)| [(*one).to_owned(), (*other).to_owned()])
             .collect(),
+        ask: found.asks_fuel.then(|| "fuel".to_owned()),
         not_with_fuel: asked.present.iter().filter(never).cloned().collect(),
         weights_version,
     })
@@ -244,10 +249,11 @@ pub async fn diagnosed(pool: &PgPool, asked: &DiagnosisRequest) -> ApiResult<Dia
     fields.done(())?;
     let records = on_record(pool, (asked.plan_id, asked.burn_id)).await?;
     let fuel = given.or(records.fuel);
+    let evidence = records.with_oxygen(asked.every_cut_slow);
     let weights = weights::of_shop(pool).await?;
     let seen: Vec<&str> = asked.present.iter().map(String::as_str).collect();
     let missed: Vec<&str> = asked.absent.iter().map(String::as_str).collect();
-    let told = Told { present: &seen, absent: &missed, evidence: &records.evidence, fuel };
+    let told = Told { present: &seen, absent: &missed, evidence: &evidence, fuel };
     let found = diagnose_with(&weights.network, &told).map_err(|error| match error {
         Error::Missing { .. } => {
             let mut fields = Fields::default();

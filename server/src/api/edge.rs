@@ -51,6 +51,8 @@ pub struct FindingWire {
     pub dangerous: bool,
     /// True where acetylene never shows it.
     pub alternate_only: bool,
+    /// True where what it means depends on the fuel: it weighs nothing while no fuel is known.
+    pub by_fuel: bool,
     /// What its picture changes in the figures of a right face; empty for what no face shows.
     pub changes: BTreeMap<String, f64>,
 }
@@ -84,6 +86,7 @@ pub fn all_findings() -> ApiResult<FindingsReply> {
             seconds: finding.seconds,
             dangerous: danger(&finding.code).map_err(internal)?.is_some(),
             alternate_only: !shows_with(&finding.code, Fuel::Acetylene),
+            by_fuel: finding.by_fuel,
             changes: changes(&finding.code)?,
         })
     };

@@ -1,8 +1,10 @@
 //! Gas by itself: through a bore, through a hose, in a cylinder, out of a cylinder.
 
 use actix_web::{post, web};
+use galvanon_core::cut::limits;
 use galvanon_core::error::Error;
 use galvanon_core::gas::fuel::{Fuel, characteristics};
+use galvanon_core::gas::supply::ACETYLENE_KEEP;
 use galvanon_core::gas::withdrawal::{
     self, Draw, Rule, acetylene_limit, boil_off, cylinders_needed,
 };
@@ -327,6 +329,9 @@ pub struct WithdrawalRequest {
     /// Liquefied gas: continuous, intermittent; continuous, the stricter, when left out.
     #[schema(value_type = Option<String>)]
     pub draw: Option<Given>,
+    /// The fuel regulator's setting: a liquefied fuel's cylinder must give 100 kPa more; 170 kPa when left out.
+    #[schema(value_type = Option<f64>)]
+    pub regulator_pressure_kpa: Option<Given>,
 }
 
 /// What one cylinder gives.
@@ -373,12 +378,16 @@ fn liquefied(
     let usual = Temperature::from_c(20.0).as_k();
     let t = (asked.temperature_c.as_ref(), &withdrawal::TEMPERATURE, Kind::Temperature);
     let t = number(fields, "temperature_c", t, Some(usual));
+    let setting = asked.regulator_pressure_kpa.as_ref().map(|given| {
+        let range = (Some(given), &limits::FUEL_SUPPLY, Kind::Pressure);
+        GaugePressure::from_pa(number(fields, "regulator_pressure_kpa", range, None))
+    });
     let draw = fields.choice("draw", asked.draw.as_ref(), (&DRAWS, Some(Draw::default())));
     if fields.errors.len() > before {
         return Ok(None);
     }
     let air = (Temperature::from_k(t), P_REFERENCE);
-    Ok(Some(boil_off(fuel, Mass::from_kg(kg), air, draw).map_err(internal)?))
+    Ok(Some(boil_off(fuel, Mass::from_kg(kg), air, (draw, setting)).map_err(internal)?))
 }
 
 /// The most one cylinder of fuel gives, and how many a flow needs.
@@ -404,11 +413,32 @@ pub async fn withdraw(body: Body<WithdrawalRequest>) -> ApiResult<web::Json<With
     let limit = fields.done(limit)?;
     let limit = limit.ok_or_else(|| ApiError::Internal("no limit and no fault".into()))?;
     let needed = cylinders_needed(flow, limit);
+    let left = left_of(fuel, asked)?;
+    let mut notes = drawn_too_hard((fuel, rule), flow, (limit, needed, left));
+    let doubted = left.is_some_and(|left| {
+        cylinder::is_doubted(GasVolume::from_m3(left), GasVolume::from_m3(1.0))
+    });
+    if doubted {
+        let gas = vec![("gas", Measure::Word(fuel.code()))];
+        notes.push(Note::new(Level::Caution, "contents_doubted", gas));
+    }
     Ok(web::Json(WithdrawalReply {
         limit_l_min: tidy(limit.as_m3_s() * 60e3),
         cylinders_needed: needed,
-        notes: drawn_too_hard((fuel, rule), flow, (limit, needed)).iter().map(note).collect(),
+        notes: notes.iter().map(note).collect(),
     }))
+}
+
+/// What is left in the cylinder asked about, a part of its rating; of a liquefied fuel only whether there is any.
+fn left_of(fuel: Fuel, asked: &WithdrawalRequest) -> ApiResult<Option<f64>> {
+    let value = |given: Option<&Given>| given.and_then(|given| given.0.as_f64());
+    let Some(kg) = value(asked.cylinder_kg.as_ref()) else { return Ok(None) };
+    let row = characteristics(fuel).map_err(internal)?;
+    let inside = Mass::from_kg(kg).at_ft3_per_lb(row.ft3_per_lb_at_70f);
+    Ok(match value(asked.cylinder_free_gas_l.as_ref()) {
+        Some(rated) if rated > 0.0 => Some(inside.as_m3() * 1e3 / rated),
+        _ => (kg <= 0.0).then_some(0.0),
+    })
 }
 
 /// What must be said of a flow that one cylinder does not give.
@@ -416,16 +446,24 @@ pub async fn withdraw(body: Body<WithdrawalRequest>) -> ApiResult<web::Json<With
 pub fn drawn_too_hard(
     (fuel, rule): (Fuel, Option<Rule>),
     flow: GasFlow,
-    (limit, needed): (GasFlow, Option<u32>),
+    (limit, needed, left): (GasFlow, Option<u32>, Option<f64>),
 ) -> Vec<Note> {
     let gas = ("gas", Measure::Word(fuel.code()));
+    let number = |name, flow: GasFlow| (name, Measure::Number(Kind::GasFlow, flow.as_m3_s()));
+    if left.is_some_and(|left| left <= 0.0) {
+        return vec![Note::new(Level::Stop, "empty_cylinder", vec![gas])];
+    }
+    let low = fuel == Fuel::Acetylene && left.is_some_and(|left| left < ACETYLENE_KEEP);
+    if low && needed != Some(1) {
+        let values = vec![gas, number("flow", flow), number("limit", limit)];
+        return vec![Note::new(Level::Stop, "nearly_empty_cylinder", values)];
+    }
     let Some(count) = needed else {
         return vec![Note::new(Level::Stop, "too_cold_to_give", vec![gas])];
     };
     if count < 2 {
         return Vec::new();
     }
-    let number = |name, flow: GasFlow| (name, Measure::Number(Kind::GasFlow, flow.as_m3_s()));
     let mut values = vec![
         number("flow", flow),
         number("limit", limit),

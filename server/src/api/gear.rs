@@ -1,6 +1,7 @@
 //! The rack: tips, hoses, regulators, arrestors, torches, cylinders, each in service or out.
 
 use actix_web::{HttpRequest, HttpResponse, delete, get, patch, post, put, web};
+use galvanon_core::gas::cylinder::is_doubted;
 use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::note::{Level, Note};
 use galvanon_core::quantity::GasVolume;
@@ -99,6 +100,10 @@ fn cylinder_notes(gear: &Gear, contents: Option<GasVolume>, now: OffsetDateTime)
         #[allow(clippy::cast_precision_loss, reason = "days of a person's life")]
         let days = ("days", Measure::Number(Kind::Count, age.whole_days() as f64));
         notes.push(said("info", "reading_old", (gear, &[days])));
+    }
+    let rated = gear.fields["rated_l"].as_f64().map(|l| GasVolume::from_m3(l / 1e3));
+    if contents.zip(rated).is_some_and(|(contents, rated)| is_doubted(contents, rated)) {
+        notes.push(said("caution", "cylinder_doubted", (gear, &[])));
     }
     if contents.is_none() {
         notes.push(said("info", "cylinder_unweighed", (gear, &[])));

@@ -171,6 +171,7 @@ pub async fn checked(pool: &PgPool, asked: &KeptRequest) -> ApiResult<NewDiagnos
     check_words(&mut fields, &asked.settled, &asked.note)?;
     fields.done(())?;
     let request = DiagnosisRequest {
+        every_cut_slow: None,
         present: asked.present.clone(),
         absent: asked.absent.clone(),
         plan_id: asked.plan_id,

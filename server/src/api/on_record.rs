@@ -37,6 +37,8 @@ fn record(
         };
         record.near_face_dirty = dirty("surface");
         record.far_face_dirty = dirty("back_surface");
+        let process = plan.input["cut"]["process"].as_str();
+        record.by_carriage = process.map(|code| code == "machine");
         record.layered = Some(steel["layers"].as_f64().unwrap_or(1.0) > 1.0);
     }
     if let Some(planned) = planned {
@@ -79,6 +81,15 @@ pub struct OnRecord {
 }
 
 /// The settings of a plan, SI.
+impl OnRecord {
+    /// The evidence, with what the hand says of this oxygen.
+    #[must_use]
+    pub fn with_oxygen(&self, every_cut_slow: Option<bool>) -> Vec<Evidence> {
+        let told = evidence(&Record { every_cut_slow, ..Record::default() });
+        self.evidence.iter().cloned().chain(told).collect()
+    }
+}
+
 fn figures(plan: &CutPlan) -> Figures {
     let si = |value: f64, kind: Kind| value / unit(kind).1;
     Figures {

@@ -1,7 +1,7 @@
 //! A whole job: will the cylinders at hand last, and with how few tips can it be cut?
 
 use actix_web::{HttpRequest, get, web};
-use galvanon_core::cut::job_tips::{TipUse, job_tips};
+use galvanon_core::cut::job_tips::{Cutting, TipChoice, TipUse, job_tips};
 use galvanon_core::cut::{Process, Request, Settings, Verdict};
 use galvanon_core::gas::cylinder::TEMPERATURE;
 use galvanon_core::gas::fuel::Fuel;
@@ -131,7 +131,7 @@ struct Going {
     typed: String,
     request: Request,
     /// Its strokes, of which a plate has one.
-    plates: Vec<Request>,
+    cuttings: Vec<Cutting>,
     settings: Settings,
 }
 
@@ -154,9 +154,15 @@ async fn going(pool: &PgPool, shop: &Shop, job: Uuid) -> ApiResult<(Vec<Going>, 
         if settings.verdict() == Verdict::Stop {
             stopped += 1;
         } else {
-            let plates = work.as_plates().map_err(|errors| faults(&errors))?;
+            let cuttings = work.cuttings().map_err(|errors| faults(&errors))?;
             let request = work.request().clone();
-            lines.push(Going { id: line.record.id, typed: line.typed, request, plates, settings });
+            lines.push(Going {
+                id: line.record.id,
+                typed: line.typed,
+                request,
+                cuttings,
+                settings,
+            });
         }
     }
     Ok((lines, stopped))
@@ -243,10 +249,18 @@ impl Job<'_> {
                 let row = galvanon_core::gas::fuel::characteristics(fuel).ok()?;
                 let kg = left.mass_at_ft3_per_lb(row.ft3_per_lb_at_70f);
                 let air = self.air.unwrap_or(Temperature::from_c(20.0));
-                boil_off(fuel, kg, (air, P_REFERENCE), Draw::Continuous).ok()
+                let draw = (Draw::Continuous, self.fuel_setting(fuel));
+                boil_off(fuel, kg, (air, P_REFERENCE), draw).ok()
             }
             Fuel::NaturalGas => None,
         }
+    }
+
+    /// The highest setting of a fuel in this job.
+    fn fuel_setting(&self, fuel: Fuel) -> Option<GaugePressure> {
+        let mine = self.lines.iter().filter(|line| line.request.gas.fuel == fuel);
+        let set = mine.filter_map(|line| line.settings.fuel_pressure).map(|band| band.set);
+        set.max_by(|a, b| a.as_pa().total_cmp(&b.as_pa()))
     }
 
     fn draws(&self, gas: &str) -> Vec<Drawn> {
@@ -267,6 +281,7 @@ impl Job<'_> {
                 ),
                 flow: GasFlow::from_m3_s(flow),
                 volume: GasVolume::from_m3(volume * pieces),
+                pieces: settings.count,
             }
         };
         self.lines.iter().map(of_line).collect()
@@ -288,7 +303,7 @@ impl Job<'_> {
             (!limits.is_empty()).then(|| GasFlow::from_m3_s(limits.iter().sum()))
         };
         let found = supply(&draws, (&stock, bank), of_bank);
-        let mut notes = self.notes(gas, (peak, limit), (bank, cylinders.len()));
+        let mut notes = self.notes(gas, (peak, full, limit), (bank, cylinders.len()));
         notes.extend(after(gas, &found));
         let needed: f64 = draws.iter().map(|draw| draw.volume.as_m3()).sum();
         let key = format!("price_{gas}_m3");
@@ -353,7 +368,7 @@ impl Job<'_> {
     fn notes(
         &self,
         gas: &'static str,
-        (peak, limit): (GasFlow, Option<GasFlow>),
+        (peak, full, limit): (GasFlow, Option<(GasVolume, GasVolume)>, Option<GasFlow>),
         (bank, have): (u32, usize),
     ) -> Vec<Note> {
         let word = ("gas", Measure::Word(gas));
@@ -365,7 +380,8 @@ impl Job<'_> {
         };
         let needed = cylinders_needed(peak, limit);
         let rule = (fuel == Fuel::Acetylene).then_some(self.rule);
-        let mut notes = drawn_too_hard((fuel, rule), peak, (limit, needed));
+        let left = full.map(|(rated, left)| left.as_m3() / rated.as_m3().max(f64::MIN_POSITIVE));
+        let mut notes = drawn_too_hard((fuel, rule), peak, (limit, needed, left));
         let enough = have >= bank as usize;
         if enough && needed.is_some() {
             // enough of them stand there: standing them together lifts the stop
@@ -409,12 +425,43 @@ fn after(gas: &'static str, found: &Supply) -> Vec<Note> {
             vec![word.clone(), ("missing", missing)],
         ));
     }
+    let count = |n: usize| {
+        #[allow(clippy::cast_precision_loss, reason = "a handful of swaps")]
+        Measure::Number(Kind::Count, n as f64)
+    };
+    if let Some(at) = found.set_aside.first() {
+        let time = ("time", Measure::Number(Kind::Duration, at.as_s()));
+        let values = vec![word.clone(), time, ("count", count(found.set_aside.len()))];
+        notes.push(Note::new(Level::Info, "start_on_one_that_lasts", values));
+    }
+    if !found.swapped_inside.is_empty() {
+        let values = vec![word.clone(), ("count", count(found.swapped_inside.len()))];
+        notes.push(Note::new(Level::Caution, "swap_inside_a_cut", values));
+    }
     // a bank that is overdrawn from its first moment is told by its size already
     let late =
         found.spans.iter().filter(|span| span.overdrawn_from.is_some_and(|at| at > span.from));
     for at in late.filter_map(|span| span.overdrawn_from) {
         let time = ("time", Measure::Number(Kind::Duration, at.as_s()));
         notes.push(Note::new(Level::Caution, "swap_earlier", vec![word.clone(), time]));
+    }
+    notes
+}
+
+/// What is said of the cylinders that this job would use; of a gas that runs short, of every one that could help.
+fn of_cylinders(shop: &Shop, supplies: &[GasSupply]) -> Vec<NoteWire> {
+    let mut notes = Vec::new();
+    for supply in supplies {
+        let short = supply.shortfall_l > 0.0 || supply.spans.is_empty();
+        let uses = |id: &Uuid| supply.spans.iter().any(|span| span.cylinders.contains(id));
+        let mine = shop.rack.iter().filter(|view| {
+            view.gear.kind == "cylinder"
+                && view.gear.fields["gas"] == supply.gas.as_str()
+                && (short || uses(&view.gear.record.id))
+        });
+        notes.extend(mine.flat_map(|view| {
+            view.notes.iter().filter(|note| note.code != "cylinder_unweighed").cloned()
+        }));
     }
     notes
 }
@@ -477,6 +524,11 @@ pub async fn gas_plan(
         supplies.push(supply);
         notes.extend(said);
     }
+    if lines.is_empty() && stopped > 0 {
+        #[allow(clippy::cast_precision_loss, reason = "lines of a job")]
+        let count = ("count", Measure::Number(Kind::Count, stopped as f64));
+        notes.push(Note::new(Level::Stop, "every_cut_is_stopped", vec![count]));
+    }
     let verdict = match Verdict::of(&notes) {
         Verdict::Ok => "ok",
         Verdict::Caution => "caution",
@@ -484,10 +536,7 @@ pub async fn gas_plan(
     };
     let (spans, total_s) = line_spans(&lines);
     let mut notes: Vec<NoteWire> = notes.iter().map(note).collect();
-    let lame = shop.rack.iter().filter(|view| view.gear.kind == "cylinder");
-    notes.extend(lame.flat_map(|view| {
-        view.notes.iter().filter(|note| note.code != "cylinder_unweighed").cloned()
-    }));
+    notes.extend(of_cylinders(&shop, &supplies));
     Ok(web::Json(GasPlan {
         verdict: verdict.into(),
         lines: spans,
@@ -539,6 +588,32 @@ pub struct TipUseWire {
     pub typed: Vec<String>,
 }
 
+/// What a choice of tips takes for the whole job.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct TipsTake {
+    /// All cuts, as the job adds them up.
+    pub cutting_s: f64,
+    /// Changing from each tip to the next, once.
+    pub changing_s: f64,
+    /// Both.
+    pub total_s: f64,
+    /// All cuts.
+    pub oxygen_l: f64,
+    /// All cuts.
+    pub fuel_l: f64,
+}
+
+fn takes(choice: &TipChoice) -> TipsTake {
+    let (cutting_s, changing_s) = (choice.time.as_s(), choice.changing.as_s());
+    TipsTake {
+        cutting_s,
+        changing_s,
+        total_s: cutting_s + changing_s,
+        oxygen_l: litres(choice.gas.oxygen.as_m3()),
+        fuel_l: litres(choice.gas.fuel.as_m3()),
+    }
+}
+
 /// The tips of a job.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct JobTipsReply {
@@ -550,6 +625,10 @@ pub struct JobTipsReply {
     pub time_fewest_s: f64,
     /// Time of all cuts with the best tip for each.
     pub time_best_s: f64,
+    /// What the fewest tips take, changing them counted.
+    pub with_fewest: TipsTake,
+    /// What the best tips take, changing them counted.
+    pub with_best: TipsTake,
     /// Lines that no tip at hand suits, as typed.
     pub without: Vec<String>,
     /// Lines that are stopped and left out.
@@ -566,11 +645,11 @@ pub async fn tips(
 ) -> ApiResult<web::Json<JobTipsReply>> {
     let shop = Shop::read(&pool, person(&http)).await?;
     let (lines, stopped) = going(&pool, &shop, id(&path)?).await?;
-    let requests: Vec<Request> = lines.iter().flat_map(|line| line.plates.clone()).collect();
-    let found = job_tips(&requests).map_err(|errors| faults(&errors))?;
+    let cuttings: Vec<Cutting> = lines.iter().flat_map(|line| line.cuttings.clone()).collect();
+    let found = job_tips(&cuttings).map_err(|errors| faults(&errors))?;
     // of a shape every stroke counts, and the line is told once
     let owner: Vec<usize> =
-        lines.iter().enumerate().flat_map(|(at, line)| vec![at; line.plates.len()]).collect();
+        lines.iter().enumerate().flat_map(|(at, line)| vec![at; line.cuttings.len()]).collect();
     let of = |cuts: &[usize]| {
         let mut all: Vec<usize> = cuts.iter().map(|&cut| owner[cut]).collect();
         all.dedup();
@@ -583,10 +662,12 @@ pub async fn tips(
         typed: of(&tip.cuts).into_iter().map(|at| lines[at].typed.clone()).collect(),
     };
     Ok(web::Json(JobTipsReply {
-        fewest: found.fewest.iter().map(wire).collect(),
-        best: found.best.iter().map(wire).collect(),
-        time_fewest_s: found.time_fewest.as_s(),
-        time_best_s: found.time_best.as_s(),
+        fewest: found.fewest.tips.iter().map(wire).collect(),
+        best: found.best.tips.iter().map(wire).collect(),
+        time_fewest_s: found.fewest.time.as_s(),
+        time_best_s: found.best.time.as_s(),
+        with_fewest: takes(&found.fewest),
+        with_best: takes(&found.best),
         without: of(&found.without).into_iter().map(|at| lines[at].typed.clone()).collect(),
         stopped,
     }))

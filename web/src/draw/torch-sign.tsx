@@ -197,6 +197,24 @@ const PICTURES: Record<string, ReactNode> = {
       ))}
     </>
   ),
+  far_face_dirty: (
+    <>
+      <path d="M48 4 V70" stroke={gasColour("oxygen")} strokeWidth="5" />
+      <path d="M4 40 h40 v24 h-40 Z M52 40 h40 v24 h-40 Z" fill="var(--steel)" {...LINE} />
+      <path
+        d="M4 68 h40 M52 68 h40"
+        stroke="var(--heat-bronze)"
+        strokeWidth="7"
+        strokeDasharray="7 3"
+      />
+      <path
+        d="M44 72 q-10 14 -24 4 M52 72 q10 14 24 4"
+        fill="none"
+        stroke={RED}
+        strokeWidth="2.5"
+      />
+    </>
+  ),
   second_layer: (
     <>
       <path d="M48 4 V66" stroke={gasColour("oxygen")} strokeWidth="5" />

@@ -155,6 +155,10 @@ export const SCREEN = {
   offline:
     "The shop's server does not answer. What you typed is kept here; it is tried again by itself.",
   flowing: "with gas flowing",
+  askFuel:
+    "Which fuel burns? Some of what you told means another thing with another fuel, and weighs nothing until it is said.",
+  seen: "Yes, I see it",
+  notSeen: "Not there",
   noSetting: "see the stop: nothing stands what it would need",
   manual: "Follow the torch maker's manual, your local code and your hot-work permit.",
   notToBeSet: "Not to be set: lift the stop first.",

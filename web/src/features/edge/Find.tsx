@@ -16,7 +16,7 @@ import { usePreferences } from "@/ui/preferences";
 import { Empty, Failed } from "@/ui/states";
 import { print, type System } from "@/units";
 import { KeepSheet } from "./KeepSheet";
-import { type Answers, answered, NOTHING, type Of, told } from "./model";
+import { type Answers, answered, NOTHING, type Of, slowOf, slowWord, told } from "./model";
 import { Sign } from "./Sign";
 import { StopSteps } from "./StopSteps";
 import { Suspect } from "./Suspect";
@@ -25,6 +25,11 @@ import { Suspect } from "./Suspect";
 const SHOWN = 5;
 
 const NO_BURN = "none";
+const EVERY_CUT = [
+  { value: "not told", text: "not known" },
+  { value: "yes", text: "yes, every one" },
+  { value: "no", text: "no, this one" },
+];
 
 /** A burn as one remembers it: the day, how it came out, the pace, what was said. */
 function burnWords(burn: Schemas["BurnView"], system: System): string {
@@ -179,6 +184,26 @@ export function Find({
               onChange={(id) => setAnswers({ ...answers, burn_id: id === NO_BURN ? null : id })}
             />
           )}
+          {found?.ask === "fuel" && (
+            <div
+              className="flex flex-col gap-2 rounded-md border-2 border-accent bg-accent-soft p-3"
+              data-ask="fuel"
+            >
+              <p className="text-sm">{SCREEN.askFuel}</p>
+              <FuelPicker
+                value={answers.fuel ?? ""}
+                onChange={(fuel) => setAnswers({ ...answers, fuel })}
+              />
+            </div>
+          )}
+          {found?.causes.slice(0, SHOWN).some((cause) => cause.code === "impure_oxygen") && (
+            <Picker
+              label="Does every cut run slow with this oxygen?"
+              value={slowWord(answers.every_cut_slow)}
+              options={EVERY_CUT}
+              onChange={(told) => setAnswers({ ...answers, every_cut_slow: slowOf(told) })}
+            />
+          )}
           {failure && <Failed error={failure} />}
           {!some && <Empty>{SCREEN.noAnswers}</Empty>}
           {found?.contradictions.map(([one, other]) => (
@@ -202,9 +227,9 @@ export function Find({
               </p>
               <span className="flex gap-2">
                 <Button look="next" onClick={() => answer(next.finding, true)}>
-                  It is so
+                  {SCREEN.seen}
                 </Button>
-                <Button onClick={() => answer(next.finding, false)}>It is not</Button>
+                <Button onClick={() => answer(next.finding, false)}>{SCREEN.notSeen}</Button>
               </span>
             </div>
           )}

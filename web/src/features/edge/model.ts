@@ -6,6 +6,8 @@ export type Answers = {
   absent: string[];
   burn_id?: string | null;
   plan_id?: string | null;
+  /** Whether every cut runs slow with this oxygen. */
+  every_cut_slow?: boolean | null;
   fuel?: string | null;
 };
 export type Finding = Schemas["FindingWire"];
@@ -54,4 +56,14 @@ export function asRequest(cut: Cut): Schemas["CutPlanRequest"] {
     },
     gas: { fuel: cut.fuel as Schemas["CutPlanRequest"]["gas"]["fuel"] },
   } as Schemas["CutPlanRequest"];
+}
+
+/** `slowOf("yes")` is true; null where nobody knows. */
+export function slowOf(told: string): boolean | null {
+  return told === "yes" ? true : told === "no" ? false : null;
+}
+
+/** The word of an answer. `slowWord(null)` is "not told". */
+export function slowWord(slow: boolean | null | undefined): string {
+  return slow == null ? "not told" : slow ? "yes" : "no";
 }

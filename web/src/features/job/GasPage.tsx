@@ -95,11 +95,13 @@ function Tips({ jobId }: { jobId: string }) {
   });
   if (tips.isPending) return <Loading what="Trying the tips" />;
   if (tips.error) return <Failed error={tips.error} />;
-  const { fewest, best, time_fewest_s, time_best_s, without } = tips.data;
+  const { fewest, best, with_fewest, with_best, without } = tips.data;
+  const saved = with_best.total_s - with_fewest.total_s;
   const changed = (tips: unknown[]) => {
     const count = Math.max(0, tips.length - 1);
     return count === 1 ? "one tip change" : `${count === 0 ? "no" : count} tip changes`;
   };
+  const gas = (take: Schemas["TipsTake"]) => `${print(take.oxygen_l, "gas_volume", system)} oxygen`;
   return (
     <div className="flex flex-col gap-2" data-tips={fewest.length}>
       <p className="text-sm text-ink-2">{SCREEN.tipsLead}</p>
@@ -114,11 +116,10 @@ function Tips({ jobId }: { jobId: string }) {
         ))}
       </ul>
       <p className="text-sm">
-        With {changed(fewest)}: {clock(time_fewest_s)}. With the best tip for each cut,{" "}
-        {changed(best)}: {clock(time_best_s)}
-        {Math.abs(time_fewest_s - time_best_s) < 1
-          ? "."
-          : ` (${time_fewest_s > time_best_s ? "" : "−"}${clock(Math.abs(time_fewest_s - time_best_s))} for the fewer changes).`}
+        With {changed(fewest)}: {clock(with_fewest.total_s)}, {gas(with_fewest)}. With the tip each
+        cut is planned with, {changed(best)}: {clock(with_best.total_s)}, {gas(with_best)}.{" "}
+        {Math.abs(saved) >= 1 &&
+          `The fewer tips ${saved > 0 ? "save" : "cost"} ${clock(Math.abs(saved))}, changing tips counted.`}
       </p>
       {without.map((typed) => (
         <Notice key={typed} level="caution">

@@ -1,0 +1,25 @@
+import { describe, expect, it } from "vitest";
+import { answered, NOTHING, slowOf, slowWord, told } from "./model";
+
+describe("answers at an edge", () => {
+  it("are taken back when given again, and change sides", () => {
+    const seen = answered(NOTHING, "pops", true);
+    expect(seen.present).toEqual(["pops"]);
+    expect(answered(seen, "pops", true).present).toEqual([]);
+    const not = answered(seen, "pops", false);
+    expect([not.present, not.absent]).toEqual([[], ["pops"]]);
+    expect(NOTHING.present).toEqual([]);
+  });
+
+  it("are none until something is told; a card or a burn tells by itself", () => {
+    expect(told(NOTHING)).toBe(false);
+    expect(told({ ...NOTHING, fuel: "propane" })).toBe(false);
+    expect(told({ ...NOTHING, plan_id: "x" })).toBe(true);
+    expect(told(answered(NOTHING, "pops", false))).toBe(true);
+  });
+
+  it("know three answers about the oxygen", () => {
+    for (const slow of [true, false, null]) expect(slowOf(slowWord(slow))).toBe(slow);
+    expect(slowWord(undefined)).toBe("not told");
+  });
+});
