@@ -103,6 +103,9 @@ fn lost() -> Lost {
         scrap: Some(Side::Left),
         finished: false,
         not_through: Some(Length::from_mm(30.0)),
+        done: None,
+        line: Length::from_m(1.0),
+        new_cut: Duration::from_s(300.0),
     }
 }
 
@@ -148,6 +151,39 @@ fn slag_that_came_up_outweighs_what_was_believed_and_doubts_are_said() {
     assert!(matches!(recover(&far), Err(Error::OutOfRange { input: "not_through", .. })));
 }
 
+/// By hand: 25 mm were cut, 40 mm would be gone back: the edge of the plate is nearer. 30 mm before the end, 27.5 mm past
+/// the stop and over would be left: it fits; 10 mm before the end it does not.
+#[test]
+fn going_back_or_past_the_stop_never_leaves_the_plate() {
+    let at = |done: f64| picked_up(&Lost { done: Some(Length::from_mm(done)), ..lost() });
+    let early = at(25.0);
+    assert!((early.path[0].0 + 0.025).abs() < 1e-12 && early.path[0].1 > 0.0, "beside the kerf");
+    let codes: Vec<_> = early.steps.iter().map(|step| step.code).collect();
+    assert!(codes.contains(&"go_back_to_the_edge") && !codes.contains(&"go_back_to_good_kerf"));
+    assert!((early.clean_up.length.as_mm() - 52.5).abs() < 1e-9);
+    let late = at(990.0);
+    assert!(late.path.last().is_some_and(|last| (last.0 - 0.010).abs() < 1e-12 && last.1 > 0.0));
+    assert!(late.path.windows(2).all(|pair| pair[0].0 < pair[1].0));
+    assert!(!late.steps.iter().any(|step| step.code == "back_to_the_line"));
+    assert_eq!(at(500.0).path, picked_up(&lost()).path, "room on both sides");
+}
+
+/// A strip that takes longer to grind than a new cut is said to; the other end and a new cut are offered with their time.
+#[test]
+fn what_takes_longer_than_a_new_cut_says_so_and_other_ways_are_offered() {
+    let long = Lost { done: Some(Length::from_mm(400.0)), ..lost() };
+    let quick = picked_up(&long);
+    assert!(!quick.cautions.contains(&"grinds_longer_than_a_new_cut"), "101 s against 300 s");
+    let short = picked_up(&Lost { new_cut: Duration::from_s(100.0), ..long });
+    assert!(short.cautions.contains(&"grinds_longer_than_a_new_cut"));
+    // 600 of 1000 mm are left
+    let offers: Vec<_> =
+        quick.offers.iter().map(|(code, time)| (*code, time.as_s().round())).collect();
+    assert_eq!(offers, [("from_the_other_end", 180.0), ("cut_anew", 300.0)]);
+    let through = Lost { through: true, slag: Some(Slag::Down), ..long };
+    assert!(picked_up(&through).offers.is_empty());
+}
+
 prop_compose! {
     fn any_lost()(
         mm in 3.0..300.0_f64, kerf in 0.8..8.0_f64, through in any::<bool>(), finished in any::<bool>(),
@@ -178,6 +214,16 @@ proptest! {
         }
         if let Some(side) = lost.scrap {
             prop_assert_eq!(found.side, side);
+        }
+    }
+
+    #[test]
+    fn the_torch_stays_on_the_plate(lost in any_lost(), done in 0.0..1.0_f64) {
+        let found = picked_up(&Lost { done: Some(Length::from_m(done)), ..lost });
+        if found.way == Way::Alongside {
+            let on_plate = |x: f64| x >= -done - 1e-12 && x <= 1.0 - done + 1e-12;
+            prop_assert!(found.path.iter().all(|(x, _)| on_plate(*x)), "{:?}", found.path);
+            prop_assert!(found.slag_from >= -done - 1e-12);
         }
     }
 

@@ -205,3 +205,37 @@ async fn drawing_a_cylinder_too_hard_weighs_in() {
     assert_eq!(today[0]["speaks_for"], true);
     assert_eq!(burnt(3).await, json!([]), "the rack has changed since");
 }
+
+/// A groove is no deeper than the plate; why a cut was lost is asked, and changes the plan's own figure.
+#[actix_web::test]
+async fn a_lost_cut_asks_why_and_changes_the_setting() {
+    let app = TestApp::start().await;
+    let deep = json!({ "thickness_mm": 20, "gouge_depth_mm": 21 });
+    let refused = app.post("/api/v1/edge/grade", &deep).await;
+    assert_eq!(refused.body["error"]["fields"][0]["limits"]["high"], 20.0, "{}", refused.body);
+    let cut = json!({ "steel": { "thickness_mm": 20 }, "cut": { "length_mm": 1000, "process": "guided" },
+        "gas": { "fuel": "acetylene" } });
+    let mut body = json!({ "cut": cut, "through": false, "scrap": "left", "done_mm": 10 });
+    let asked = app.post("/api/v1/edge/recoveries", &body).await.body;
+    assert_eq!(asked["because"], json!(null));
+    let reasons = asked["reasons"].as_array().unwrap();
+    assert!(reasons.iter().any(|reason| reason["code"] == "too_fast"));
+    assert!(reasons.iter().all(|reason| reason["text"] != reason["code"]));
+    // 10 mm from the edge there is no good kerf to go back to
+    assert_eq!(asked["path"][0]["along_mm"], -10.0);
+    assert_eq!(asked["offers"].as_array().unwrap().len(), 2);
+    let plan = app.preview(&cut).await.body;
+    body["because"] = json!("too_fast");
+    let told = app.post("/api/v1/edge/recoveries", &body).await.body["because"].clone();
+    assert_eq!(told["change"]["quantity"], "travel_speed_mm_min");
+    let planned = plan["travel_speed_mm_min"]["set"].as_f64().unwrap();
+    // four fifths of the planned pace
+    assert!((told["change"]["to"].as_f64().unwrap() / planned - 0.8).abs() < 1e-3, "{told}");
+    body["because"] = json!("ghosts");
+    let refused = app.post("/api/v1/edge/recoveries", &body).await;
+    assert_eq!(refused.body["error"]["fields"][0]["path"], "because");
+    body["because"] = json!(null);
+    body["done_mm"] = json!(1001);
+    let beyond = app.post("/api/v1/edge/recoveries", &body).await;
+    assert_eq!(beyond.body["error"]["fields"][0]["path"], "done_mm");
+}

@@ -4,7 +4,8 @@
 //! and the cut goes on. If it was not, slag fills the kerf: it melts before steel and does not burn, so
 //! the torch goes back to good kerf and cuts beside the old one, on the scrap side, until it is past the
 //! stop. The line runs along x with the stop at 0, the torch travelling toward +x; scrap lies at +y.
-//! Left out: why it went out, which is the diagnosis. Theory: docs/model/edge.md.
+//! Nothing of that leaves the plate: where no good kerf is left behind, the cut begins again at the edge. Left out: why it
+//! went out, which is the diagnosis. Theory: docs/model/edge.md.
 
 use crate::cut::RESTART_FACTOR;
 use crate::error::Result;
@@ -65,6 +66,12 @@ pub struct Lost {
     pub finished: bool,
     /// How much behind the stop is not through; `None` where nobody looked.
     pub not_through: Option<Length>,
+    /// How far it had been cut from its start, where somebody measured.
+    pub done: Option<Length>,
+    /// Length of the whole line.
+    pub line: Length,
+    /// What a new cut of the whole line takes.
+    pub new_cut: Duration,
 }
 
 /// How the cut is picked up.
@@ -136,6 +143,8 @@ pub struct Recovery {
     pub clean_up: CleanUp,
     /// Codes of what is to be minded.
     pub cautions: Vec<&'static str>,
+    /// Other ways to the same end, with the time at the torch.
+    pub offers: Vec<(&'static str, Duration)>,
 }
 
 /// Not through for this part of the thickness where nobody looked. Source: `ours`.
@@ -228,43 +237,77 @@ fn at_the_stop(lost: &Lost, side: Side) -> Recovery {
         slag_from: 0.0,
         clean_up: clean_up(lost, length, width),
         cautions: cautions(lost),
+        offers: Vec::new(),
     }
 }
 
 fn alongside(lost: &Lost, side: Side) -> Recovery {
     let (a, kerf) = (lost.thickness.as_m(), lost.kerf.as_m());
     let bad = lost.not_through.map_or(USUALLY_NOT_THROUGH * a, Length::as_m);
-    let start = -(bad + GOOD_KERF * a);
-    let (beside, past) = (BESIDE * kerf, PAST * a);
-    let rejoin = SLANT * beside;
+    let wanted = bad + GOOD_KERF * a;
+    // behind the start and beyond the end there is no plate
+    let done = lost.done.map_or(f64::INFINITY, Length::as_m);
+    let (at_edge, back) = (done <= wanted, done.min(wanted));
+    let ahead = lost.done.map_or(f64::INFINITY, |done| (lost.line.as_m() - done.as_m()).max(0.0));
+    let (beside, past) = (BESIDE * kerf, (PAST * a).min(ahead));
+    let rejoin = (SLANT * beside).min(ahead - past);
     // what stays on the part: the old kerf's wall lies on the line, slag and the strip beyond it go
     let width = beside - kerf / 2.0;
-    let length = bad + GOOD_KERF * a + past + rejoin;
-    let back = ("back", Kind::Gap, -start);
-    let steps = vec![
-        step("lever_off_flame_on", &[]),
-        step("never_chase_the_slag", &[]),
-        step("go_back_to_good_kerf", &[back]),
-        step("heat_scrap_wall", &heating(lost)),
-        step("cut_alongside", &[("beside", Kind::Gap, beside), ("past", Kind::Gap, past)]),
-        step("back_to_the_line", &[("over", Kind::Gap, rejoin)]),
-        step("grind_the_strip", &[("length", Kind::Gap, length), ("width", Kind::Gap, width)]),
+    let length = back + past + rejoin;
+    let values = [("back", Kind::Gap, back)];
+    let mut steps = vec![step("lever_off_flame_on", &[]), step("never_chase_the_slag", &[])];
+    if at_edge {
+        steps.push(step("go_back_to_the_edge", &values));
+        steps.push(step("heat_the_edge_beside", &heating(lost)));
+    } else {
+        steps.push(step("go_back_to_good_kerf", &values));
+        steps.push(step("heat_scrap_wall", &heating(lost)));
+    }
+    steps.push(step("cut_alongside", &[("beside", Kind::Gap, beside), ("past", Kind::Gap, past)]));
+    if rejoin > 0.0 {
+        steps.push(step("back_to_the_line", &[("over", Kind::Gap, rejoin)]));
+    }
+    let strip = [("length", Kind::Gap, length), ("width", Kind::Gap, width)];
+    steps.push(step("grind_the_strip", &strip));
+    let swing = if at_edge { 0.0 } else { (SLANT * beside / 2.0).min(back) };
+    let drawn = [
+        (-back, if at_edge { beside } else { 0.0 }),
+        (swing - back, beside),
+        (past, beside),
+        (past + rejoin, if rejoin > 0.0 { 0.0 } else { beside }),
+        ((past + rejoin + a).min(ahead), if rejoin > 0.0 { 0.0 } else { beside }),
     ];
+    // where the plate ends the path ends
+    let mut path: Vec<(f64, f64)> = Vec::with_capacity(drawn.len());
+    for point in drawn {
+        if path.last().is_none_or(|last| point.0 > last.0) {
+            path.push(point);
+        }
+    }
+    let clean_up = clean_up(lost, length, width);
+    let mut cautions = cautions(lost);
+    if clean_up.time > lost.new_cut {
+        cautions.push("grinds_longer_than_a_new_cut");
+    }
     Recovery {
         way: Way::Alongside,
         side,
         steps,
-        path: vec![
-            (start, 0.0),
-            (start + rejoin / 2.0, beside),
-            (past, beside),
-            (past + rejoin, 0.0),
-            (past + rejoin + a, 0.0),
-        ],
-        slag_from: -bad,
-        clean_up: clean_up(lost, length, width),
-        cautions: cautions(lost),
+        path,
+        slag_from: -bad.min(done),
+        clean_up,
+        cautions,
+        offers: offers(lost, ahead),
     }
+}
+
+/// The rest from the other end until it meets the old cut, or the whole line anew beside it.
+fn offers(lost: &Lost, ahead: f64) -> Vec<(&'static str, Duration)> {
+    let whole = lost.new_cut.as_s();
+    let rest = (ahead / lost.line.as_m()).min(1.0);
+    [("from_the_other_end", whole * rest), ("cut_anew", whole)]
+        .map(|(code, time)| (code, Duration::from_s(time)))
+        .to_vec()
 }
 
 /// How a lost cut is picked up again.

@@ -131,7 +131,8 @@ pub struct DiagnosisReply {
     pub weights_version: i64,
 }
 
-fn change_wire(change: &Change) -> ChangeWire {
+/// A change of a setting in the contract's units.
+pub(super) fn change_wire(change: &Change) -> ChangeWire {
     let (quantity, kind) = match change.setting {
         Setting::Speed => ("travel_speed_mm_min", Kind::Speed),
         Setting::Oxygen => ("oxygen_pressure_kpa", Kind::Pressure),

@@ -140,6 +140,13 @@ fn read(asked: &GradeRequest) -> ApiResult<(Measured, Option<Length>, Option<Len
     let roughness_ra = micrometres("roughness_ra_um", &asked.roughness_ra_um, &IN_UM.1);
     let loss = (&asked.section_loss_percent, &LOSS, Kind::Percent);
     let section_loss = measured(&mut fields, "section_loss_percent", loss);
+    if gouge.is_some_and(|depth| depth > thickness) {
+        let given = asked.gouge_depth_mm.as_ref();
+        let range = Range { high: thickness.as_m(), ..GOUGE };
+        let depth =
+            NumberField { path: "gouge_depth_mm".into(), range: &range, kind: Kind::Length };
+        fields.number(&depth, given, None);
+    }
     let slag = optional(&mut fields, "slag", (asked.slag.as_ref(), &SLAG));
     let all = Measured {
         roughness_ra,

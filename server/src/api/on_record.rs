@@ -90,7 +90,8 @@ impl OnRecord {
     }
 }
 
-fn figures(plan: &CutPlan) -> Figures {
+/// The figures of a plan that a remedy starts from.
+pub(super) fn figures(plan: &CutPlan) -> Figures {
     let si = |value: f64, kind: Kind| value / unit(kind).1;
     Figures {
         speed: Some(si(plan.travel_speed_mm_min.set, Kind::Speed)),

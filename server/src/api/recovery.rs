@@ -3,7 +3,10 @@
 use actix_web::{HttpRequest, post, web};
 use galvanon_core::cut::plan;
 use galvanon_core::edge::recovery::{Lost, NOT_THROUGH, Recovery, Side, Slag, recover};
-use galvanon_core::quantity::Length;
+use galvanon_core::edge::remedy::{Figures, change};
+use galvanon_core::edge::{causes, network};
+use galvanon_core::quantity::{Duration, Length};
+use galvanon_core::range::Range;
 use galvanon_core::trace::Kind;
 use serde::{Deserialize, Serialize};
 use sqlx::PgPool;
@@ -12,10 +15,12 @@ use utoipa::ToSchema;
 use super::body::Body;
 use super::cut_reply::SentenceWire;
 use super::cut_request::CutPlanRequest;
-use super::edge::internal;
+use super::diagnosis::{ChangeWire, change_wire};
+use super::edge::{cause_words, internal};
 use super::fields::{Fields, Given, NumberField};
 use super::gear_request::optional;
 use super::guard::person;
+use super::on_record::figures;
 use super::prediction::{fine, under_cut};
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::shop::Shop;
@@ -45,6 +50,11 @@ pub struct RecoveryRequest {
     /// How much behind the stop is not through, seen from below.
     #[schema(value_type = Option<f64>)]
     pub not_through_mm: Option<Given>,
+    /// How far it had been cut from its start; going back then never leaves the plate.
+    #[schema(value_type = Option<f64>)]
+    pub done_mm: Option<Given>,
+    /// Why it was lost: the code of one of the reasons of an earlier answer.
+    pub because: Option<String>,
 }
 
 /// A point of the torch's path.
@@ -71,6 +81,35 @@ pub struct CleanUpWire {
     pub cost_estimated: bool,
 }
 
+/// Another way to the same end.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct OfferWire {
+    /// What it is.
+    pub say: SentenceWire,
+    /// At the torch.
+    pub time_s: f64,
+}
+
+/// Why a cut may be lost.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct ReasonWire {
+    /// Code of the cause.
+    pub code: String,
+    /// In words.
+    pub text: String,
+}
+
+/// Why it was lost, and what is set otherwise before it is picked up.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct BecauseWire {
+    /// Code of the cause.
+    pub code: String,
+    /// What to do.
+    pub remedy: String,
+    /// The setting to change, where it is one.
+    pub change: Option<ChangeWire>,
+}
+
 /// How a lost cut is picked up again.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct RecoveryReply {
@@ -92,6 +131,12 @@ pub struct RecoveryReply {
     pub clean_up: CleanUpWire,
     /// What is to be minded.
     pub cautions: Vec<SentenceWire>,
+    /// Other ways to the same end.
+    pub offers: Vec<OfferWire>,
+    /// Why a cut is lost: one of them is to be named and put right before it is picked up.
+    pub reasons: Vec<ReasonWire>,
+    /// The reason that was named, with what to change; null until then.
+    pub because: Option<BecauseWire>,
 }
 
 fn lost(asked: &RecoveryRequest) -> ApiResult<Lost> {
@@ -107,6 +152,12 @@ fn lost(asked: &RecoveryRequest) -> ApiResult<Lost> {
         let field = NumberField { path, range: &NOT_THROUGH, kind: Kind::Length };
         Length::from_m(fields.number(&field, Some(given), None))
     });
+    let given = asked.done_mm.as_ref().filter(|given| !given.0.is_null());
+    let done = given.map(|given| {
+        let range = Range::new("done", "m", 0.0, request.cut.length.as_m());
+        let field = NumberField { path: "done_mm".into(), range: &range, kind: Kind::Length };
+        Length::from_m(fields.number(&field, Some(given), None))
+    });
     let slag = optional(&mut fields, "slag", (asked.slag.as_ref(), &SLAG));
     let scrap = fields.choice("scrap", asked.scrap.as_ref(), (&SCRAP, None));
     fields.done(())?;
@@ -119,7 +170,45 @@ fn lost(asked: &RecoveryRequest) -> ApiResult<Lost> {
         scrap,
         finished: asked.finished,
         not_through,
+        done,
+        line: request.cut.length,
+        new_cut: settings.time.total(),
     })
+}
+
+/// Causes that lose a cut midway, as the diagnosis knows them.
+fn reasons() -> ApiResult<Vec<ReasonWire>> {
+    let network = network().map_err(internal)?;
+    let sign = network.finding("cut_lost_midway");
+    let shows = |cause: usize| sign.is_some_and(|sign| network.weight[sign][cause] > 0.0);
+    let all = (0..network.causes.len()).filter(|cause| shows(*cause));
+    let mut named: Vec<&str> = all.map(|cause| network.causes[cause].code.as_str()).collect();
+    let odds = |code: &str| network.cause(code).map_or(0.0, |cause| network.priors[cause]);
+    named.sort_by(|a, b| odds(b).total_cmp(&odds(a)));
+    Ok(named
+        .into_iter()
+        .map(|code| ReasonWire { code: code.into(), text: cause_words(code) })
+        .collect())
+}
+
+/// The reason that was named, with the change of the plan's own figures.
+fn because(asked: &RecoveryRequest, reasons: &[ReasonWire]) -> ApiResult<Option<BecauseWire>> {
+    let Some(code) = asked.because.as_deref() else { return Ok(None) };
+    let mut fields = Fields::default();
+    if !reasons.iter().any(|reason| reason.code == code) {
+        let allowed = reasons.iter().map(|reason| reason.code.clone()).collect();
+        fields.unknown_choice("because", serde_json::json!(code), allowed);
+    }
+    fields.done(())?;
+    let row = causes().map_err(internal)?.find(|cause| cause.code == code);
+    let row = row.ok_or_else(|| ApiError::Internal(format!("no cause {code}")))?;
+    let planned = figures(&super::cut::planned(&asked.cut).map_err(under_cut)?);
+    let changed = change(code, &planned, &Figures::default());
+    Ok(Some(BecauseWire {
+        code: code.into(),
+        remedy: row.remedy.clone(),
+        change: changed.as_ref().map(change_wire),
+    }))
 }
 
 fn reply(lost: &Lost, found: &Recovery, (wage, estimated): (f64, bool)) -> RecoveryReply {
@@ -130,6 +219,11 @@ fn reply(lost: &Lost, found: &Recovery, (wage, estimated): (f64, bool)) -> Recov
     };
     let steps = found.steps.iter();
     let cautions = found.cautions.iter();
+    let offers = found.offers.iter();
+    let offer = |(code, time): &(&'static str, Duration)| OfferWire {
+        say: SentenceWire::of(Section::Steps, code, &[]),
+        time_s: time.as_s().round(),
+    };
     RecoveryReply {
         way: found.way.code().into(),
         side: found.side.code().into(),
@@ -146,6 +240,9 @@ fn reply(lost: &Lost, found: &Recovery, (wage, estimated): (f64, bool)) -> Recov
             cost_estimated: estimated,
         },
         cautions: cautions.map(|code| SentenceWire::of(Section::Notes, code, &[])).collect(),
+        offers: offers.map(offer).collect(),
+        reasons: Vec::new(),
+        because: None,
     }
 }
 
@@ -164,7 +261,9 @@ pub async fn recovery(
     let wage = prices["labour_h"].as_f64();
     let wage = wage.ok_or_else(|| ApiError::Internal("the shop has no wage".into()))?;
     let estimated = prices["estimated"].as_bool().unwrap_or(true);
-    Ok(web::Json(reply(&lost, &found, (wage, estimated))))
+    let reasons = reasons()?;
+    let because = because(&body.value, &reasons)?;
+    Ok(web::Json(RecoveryReply { because, reasons, ..reply(&lost, &found, (wage, estimated)) }))
 }
 
 /// What to do in order when a cut goes out, for a card at the torch: where it was through, and where it was not.
@@ -180,6 +279,8 @@ pub fn guides(cut: &CutPlanRequest) -> ApiResult<[Vec<SentenceWire>; 2]> {
             scrap: Some(Given(serde_json::json!("none_of_the_two"))),
             finished: false,
             not_through_mm: None,
+            done_mm: None,
+            because: None,
         })?;
         let found = recover(&lost).map_err(internal)?;
         let steps = found.steps.iter();

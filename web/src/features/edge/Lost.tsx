@@ -6,6 +6,7 @@ import { keys } from "@/api/keys";
 import { RecoveryDrawing } from "@/draw/recovery";
 import { refusal, SCREEN, sentence, word } from "@/text";
 import { Button } from "@/ui/button";
+import { Choice as Picker } from "@/ui/choice";
 import { useCurrency } from "@/ui/currency";
 import { useKept } from "@/ui/kept";
 import { MeasureField } from "@/ui/measure-field";
@@ -14,12 +15,29 @@ import { usePreferences } from "@/ui/preferences";
 import { Empty, Failed } from "@/ui/states";
 import { clock, print } from "@/units";
 import { CutAsked } from "./CutAsked";
+import { changeWords } from "./change";
 import { asRequest, type Cut } from "./model";
 
 /** Answers as they were touched; empty where not yet. */
-type Told = { through: string; slag: string; scrap: string; finished: string; bad: number | null };
+type Told = {
+  through: string;
+  slag: string;
+  scrap: string;
+  finished: string;
+  bad: number | null;
+  done?: number | null;
+  because?: string;
+};
 
-const OPEN: Told = { through: "", slag: "", scrap: "", finished: "", bad: null };
+const OPEN: Told = {
+  through: "",
+  slag: "",
+  scrap: "",
+  finished: "",
+  bad: null,
+  done: null,
+  because: "",
+};
 
 type Option = { value: string; text: string };
 const YES_NO: Option[] = [
@@ -72,6 +90,41 @@ function Question({
   );
 }
 
+/** Why it was lost, and what to set otherwise before it is picked up: else it is lost again. */
+function Why({
+  recovery,
+  because,
+  onBecause,
+}: {
+  recovery: Schemas["RecoveryReply"];
+  because: string;
+  onBecause: (because: string) => void;
+}) {
+  const { system } = usePreferences();
+  const told = recovery.because;
+  return (
+    <div
+      className="flex flex-col gap-2 rounded-md border-2 border-accent bg-accent-soft p-3"
+      data-why-lost
+    >
+      <Picker
+        label="Why was it lost? Put that right first, or it is lost again."
+        value={because}
+        options={[
+          { value: "", text: "not known: ask below" },
+          ...recovery.reasons.map((each) => ({ value: each.code, text: each.text })),
+        ]}
+        onChange={onBecause}
+      />
+      {told && (
+        <p className="text-sm" data-because={told.code}>
+          {told.remedy}. {told.change && <strong>{changeWords(told.change, system)}</strong>}
+        </p>
+      )}
+    </div>
+  );
+}
+
 function Answer({ recovery }: { recovery: Schemas["RecoveryReply"] }) {
   const { system } = usePreferences();
   const money = useCurrency();
@@ -96,6 +149,16 @@ function Answer({ recovery }: { recovery: Schemas["RecoveryReply"] }) {
           </li>
         ))}
       </ol>
+      {recovery.offers.length > 0 && (
+        <ul className="flex flex-col gap-1 text-sm" aria-label="Or">
+          {recovery.offers.map((offer) => (
+            <li key={offer.say.code}>
+              Or: {sentence("steps", offer.say.code, offer.say.values, system, offer.say.text)}{" "}
+              About {clock(offer.time_s)} at the torch.
+            </li>
+          ))}
+        </ul>
+      )}
       <p className="text-sm" data-clean-up>
         {clean_up.time_s < 1 ? (
           "Nothing to grind on the part."
@@ -134,6 +197,8 @@ export function Lost({
     scrap: told.scrap,
     finished: told.finished === "yes",
     not_through_mm: told.through === "no" ? told.bad : null,
+    done_mm: told.done ?? null,
+    because: told.because || null,
   };
   const recovery = useQuery({
     queryKey: keys.recovery(body),
@@ -187,6 +252,14 @@ export function Lost({
             onClear={() => set({ bad: null })}
           />
         )}
+        <MeasureField
+          label="How far had it cut, from its start?"
+          kind="length"
+          value={told.done ?? null}
+          error={problem("done_mm")}
+          onCommit={(done) => set({ done })}
+          onClear={() => set({ done: null })}
+        />
         <CutAsked cut={cut} onChange={onCut} error={problem("cut.steel.thickness_mm")} />
         <span className="flex flex-wrap gap-2">
           <Button onClick={() => setTold(OPEN)}>Start over</Button>
@@ -196,6 +269,13 @@ export function Lost({
       <div className="flex flex-col gap-3">
         {!ready && <Empty>{SCREEN.lostLead}</Empty>}
         {failure && failure.fields.length === 0 && <Failed error={failure} />}
+        {ready && recovery.data && (
+          <Why
+            recovery={recovery.data}
+            because={told.because ?? ""}
+            onBecause={(because) => set({ because })}
+          />
+        )}
         {ready && recovery.data && <Answer recovery={recovery.data} />}
         {ready && recovery.data && <p className="text-xs text-ink-2">{SCREEN.manual}</p>}
       </div>
