@@ -6,18 +6,18 @@ use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::quantity::{Duration, Length};
 use galvanon_core::setup::record::StepState;
 use galvanon_core::setup::{
-    Event, FirstCylinder, Kept, Lighting, Phase, Place, Setup, Shutdown, Step, StepLevel,
-    TorchKind, ValveTurns, record, run_sheet,
+    Depth, Event, FirstCylinder, Kept, Lighting, Phase, Place, Setup, Shutdown, Skip, Step,
+    StepLevel, TorchKind, ValveTurns, record, run_sheet,
 };
 use proptest::prelude::*;
 
 fn setups() -> impl Strategy<Value = Setup> {
     let choices = (0..4_usize, any::<bool>(), any::<bool>(), 0..4_usize, any::<bool>());
     let place = any::<[bool; 5]>();
-    let rest = (any::<[bool; 3]>(), proptest::option::of(0.0..900.0_f64), 1.0..150.0_f64);
+    let rest = (any::<[bool; 4]>(), proptest::option::of(0.0..900.0_f64), 1.0..150.0_f64);
     (choices, place, rest).prop_map(|((fuel, torch, shut, turns, first), place, rest)| {
         let [wind, bare_floor, low, confined, coated] = place;
-        let ([assembled, arrestors, oxygen], hours, hose) = rest;
+        let ([assembled, arrestors, oxygen, demanded], hours, hose) = rest;
         Setup {
             fuel: Fuel::ALL[fuel],
             torch: if torch { TorchKind::Combination } else { TorchKind::Dedicated },
@@ -31,6 +31,8 @@ fn setups() -> impl Strategy<Value = Setup> {
             upright_for: hours.map(|hours| Duration::from_s(hours * 3_600.0)),
             hose: Length::from_mm(hose * 1_000.0),
             fire_watch: Duration::from_s(3_600.0),
+            arrestors_demanded: demanded,
+            ..Setup::usual(Fuel::ALL[fuel], TorchKind::Dedicated)
         }
     })
 }
@@ -98,7 +100,7 @@ proptest! {
         if let (Some(step), Some(stood)) = (stands, setup.upright_for) {
             let left = step.timer.expect("a clock").as_s();
             prop_assert!((left + stood.as_s() - 86_400.0).abs() < 1e-6);
-            prop_assert!(step.level == StepLevel::Stop && step.needs_reason);
+            prop_assert!(step.level == StepLevel::Stop && step.skip == Skip::Never);
         }
         // exactly one way of opening the fuel
         let fuels = OPENS[1..].iter().filter(|code| place_of(&all, code, None).is_some()).count();
@@ -139,14 +141,103 @@ proptest! {
             ("not_in_low_places", setup.place.low && heavy),
             ("confined_space", setup.place.confined),
             ("coating_fume", setup.place.coated),
-            ("fit_arrestors", !setup.arrestors),
+            ("fit_arrestors", !setup.arrestors && setup.arrestors_demanded),
+            ("outside_the_space", setup.place.confined),
+            ("torch_out_at_breaks", setup.place.confined),
             ("torch_out_of_space", setup.place.confined),
         ] {
             let found = all.iter().find(|step| step.code == code);
             prop_assert_eq!(found.is_some(), met, "{}", code);
-            prop_assert!(found.is_none_or(|step| step.level == StepLevel::Stop && step.needs_reason));
+            prop_assert!(found.is_none_or(|step| step.level == StepLevel::Stop && step.skip != Skip::Free));
         }
     }
+}
+
+proptest! {
+    /// Common practice: what was set is shut again, both torch valves before anything is lit; acetylene's ceiling is said
+    /// before its screw turns; no oil before any valve is handled; a leak has steps of its own, and the opening after the
+    /// leak test is the opening before it.
+    #[test]
+    fn the_steps_most_often_forgotten_stand_where_they_belong(setup in setups()) {
+        let all = steps(&setup);
+        let at = |code| place_of(&all, code, None);
+        let must = |code: &'static str| at(code).ok_or(TestCaseError::fail(code));
+        let lit = must("light_striker")?;
+        prop_assert!(must("set_oxygen_flowing")? < must("shut_torch_oxygen")? && must("shut_torch_oxygen")? < lit);
+        prop_assert!(must("set_fuel_flowing")? < must("shut_torch_fuel")? && must("shut_torch_fuel")? < lit);
+        let acetylene = setup.fuel == Fuel::Acetylene;
+        prop_assert_eq!(at("acetylene_ceiling").is_some(), acetylene);
+        prop_assert_eq!(at("under_the_ceiling").is_some(), acetylene);
+        if acetylene {
+            prop_assert!(must("acetylene_ceiling")? < must("pressurise")?);
+        }
+        let first = OPENS.iter().chain(&["crack_valve"]).filter_map(|code| at(code)).min().expect("one opens");
+        prop_assert!(must("no_oil")? < first);
+        prop_assert!(must("uncoil_hoses")? < first.max(must("purge_oxygen")?));
+        let leak = &all[must("leak_found")?];
+        let codes: Vec<_> = leak.then.iter().map(|step| step.code).collect();
+        prop_assert_eq!(codes, ["leak_shut", "leak_bleed", "leak_screws_out", "leak_mend", "leak_test_again"]);
+        prop_assert!(leak.then.iter().all(|step| at(step.code).is_none()), "they stand nowhere else");
+        // after the clock: screws out, aside, oxygen and fuel in the shop's order, pressure
+        prop_assert!(must("needle_holds")? < must("leak_found")?);
+        let fuel = match setup.fuel {
+            Fuel::Acetylene => "again_open_acetylene",
+            Fuel::Propane | Fuel::Propylene => "again_open_fuel",
+            Fuel::NaturalGas => "again_open_supply",
+        };
+        let oxygen_first = setup.first_cylinder == FirstCylinder::Oxygen;
+        prop_assert_eq!(must("again_open_oxygen")? < must(fuel)?, oxygen_first);
+        prop_assert!(must("again_screws_out")? < must("again_open_oxygen")?.min(must(fuel)?));
+        prop_assert!(must("again_pressurise")? > must("again_open_oxygen")?.max(must(fuel)?));
+        prop_assert_eq!(at("weigh_fuel").is_some(), setup.fuel != Fuel::NaturalGas);
+        if !setup.assembled {
+            prop_assert!(must("regulators_off")? < must("caps_on")?);
+        }
+    }
+
+    /// What can hurt most cannot be left out at all, and no depth hides a stop.
+    #[test]
+    fn depth_removes_no_stop(setup in setups()) {
+        let all = steps(&setup);
+        for code in ["leak_found", "acetylene_ceiling", "under_the_ceiling", "stand_upright", "fit_arrestors"] {
+            let found = all.iter().find(|step| step.code == code);
+            prop_assert!(found.is_none_or(|step| step.skip == Skip::Never), "{code}");
+        }
+        for depth in [Depth::EveryStep, Depth::Phases, Depth::Stops] {
+            let told = steps(&Setup { depth, ..setup.clone() });
+            let keys: Vec<String> = told.iter().map(Step::key).collect();
+            for step in &all {
+                let matters = step.level == StepLevel::Stop || step.skip == Skip::Never;
+                prop_assert!(!matters || keys.contains(&step.key()), "{} at {depth:?}", step.code);
+            }
+            prop_assert_eq!(told.len() == all.len(), depth != Depth::Stops);
+        }
+    }
+}
+
+/// OSHA 1910.133 for the least, ANSI Z49.1 for the second (from memory): under 1 in, to 6 in, beyond.
+#[test]
+fn the_lens_is_for_the_thickness_or_for_everything() {
+    let shade = |mm: Option<f64>, school: Option<&str>| {
+        let mut setup = Setup::usual(Fuel::Propane, TorchKind::Dedicated);
+        setup.lens_thickness = mm.map(Length::from_mm);
+        setup.schools.extend(school.map(|option| ("lens".to_owned(), option.to_owned())));
+        let all = steps(&setup);
+        all.iter().find(|step| step.code == "lens_shade").expect("a lens").shade
+    };
+    assert_eq!(shade(None, None), None);
+    assert_eq!(shade(Some(12.7), None), Some((3, 4)));
+    assert_eq!(shade(Some(100.0), Some("by_thickness")), Some((4, 5)));
+    assert_eq!(shade(Some(200.0), None), Some((5, 6)));
+    assert_eq!(shade(Some(12.7), Some("five")), Some((5, 5)));
+}
+
+/// A hose that plans runs: one limit for both.
+#[test]
+fn a_hose_of_250_m_runs() {
+    let long =
+        Setup { hose: Length::from_m(250.0), ..Setup::usual(Fuel::Propane, TorchKind::Dedicated) };
+    assert!(run_sheet(&long).is_ok());
 }
 
 #[test]

@@ -172,6 +172,8 @@ impl Shop {
         }
         if let Some(there) = self.arrestors() {
             request["gear"]["arrestors"] = json!(there);
+            let demanded = self.settings.get("arrestors").is_some_and(|told| told == "demanded");
+            request["gear"]["arrestors_demanded"] = json!(demanded);
         }
         (request, notes)
     }

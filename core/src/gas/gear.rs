@@ -108,6 +108,8 @@ pub struct Gear {
     pub oxygen_regulator_limit: Option<GaugePressure>,
     /// Whether flashback arrestors stand in both lines.
     pub arrestors: Option<bool>,
+    /// Whether the shop demands them, or takes them as advised.
+    pub arrestors_demanded: bool,
     /// Which fuels the torch is made for.
     pub torch: Option<TorchFuels>,
     /// The highest oxygen pressure the torch is made for.
@@ -170,7 +172,8 @@ pub fn misfits(gear: &Gear, fuel: Fuel) -> Result<Vec<Note>> {
         notes.push(stop("tip_seat_wrong", values));
     }
     if gear.arrestors == Some(false) {
-        notes.push(Note::new(Level::Caution, "arrestor_missing", vec![]));
+        let level = if gear.arrestors_demanded { Level::Stop } else { Level::Caution };
+        notes.push(Note::new(level, "arrestor_missing", vec![]));
     }
     Ok(notes)
 }

@@ -132,6 +132,8 @@ pub struct GearWire {
     pub oxygen_regulator_max_kpa: Option<Given>,
     /// Whether flashback arrestors stand in both lines.
     pub arrestors: Option<bool>,
+    /// Whether the shop demands them; a caution becomes a stop then.
+    pub arrestors_demanded: Option<bool>,
     /// all_fuels, acetylene_only, alternate_only.
     #[schema(value_type = Option<String>)]
     pub torch_fuels: Option<Given>,
@@ -283,6 +285,7 @@ pub fn read_gear(fields: &mut Fields, gear: Option<&GearWire>) -> Gear {
         regulator_limit,
         oxygen_regulator_limit,
         arrestors: gear.arrestors,
+        arrestors_demanded: gear.arrestors_demanded.unwrap_or(false),
         torch: optional(fields, "gear.torch_fuels", (gear.torch_fuels.as_ref(), TORCH_FUELS)),
         torch_seat: optional(fields, "gear.torch_seat", (gear.torch_seat.as_ref(), SEATS)),
         tip_face: None,

@@ -10,7 +10,7 @@ use galvanon_core::gas::flame::{CARBURISING_BELOW, OXIDISING_ABOVE};
 use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::range::Range;
 use galvanon_core::setup::record::StepState;
-use galvanon_core::setup::{Event, Kept, record, run_sheet::needs_reason};
+use galvanon_core::setup::{Event, Kept, Skip, record, skip_of};
 use galvanon_core::trace::Kind;
 use serde::{Deserialize, Serialize};
 use serde_json::{Value, json};
@@ -220,7 +220,18 @@ pub struct RecordReply {
 }
 
 /// The run sheet that shop, rig and place give.
-fn phases(shop: &Shop, (fuel, rig): (Fuel, &Value), query: &RunQuery) -> ApiResult<Vec<RunPhase>> {
+/// What the shop holds, question by question.
+fn held_schools(shop: &Shop) -> ApiResult<BTreeMap<String, Value>> {
+    let asked = schools()?.iter().map(|school| school.question.as_str());
+    let told = |question: &str| Some((question.to_owned(), shop.settings.get(question)?.clone()));
+    Ok(asked.filter_map(told).collect())
+}
+
+fn phases(
+    shop: &Shop,
+    (fuel, rig, thickest): (Fuel, &Value, Option<f64>),
+    query: &RunQuery,
+) -> ApiResult<Vec<RunPhase>> {
     let setting = |key: &str| shop.settings.get(key).and_then(Value::as_str).unwrap_or_default();
     let torch = shop.build_of_torch(rig).unwrap_or("combination");
     let shutdown = Some(setting("torch_off")).filter(|school| *school != "by_fuel");
@@ -245,6 +256,8 @@ fn phases(shop: &Shop, (fuel, rig): (Fuel, &Value), query: &RunQuery) -> ApiResu
         "lying_acetylene_hours_upright": query.lying_acetylene_hours_upright,
         "hose_length_m": shop.longest_hose(rig),
         "fire_watch_min": shop.settings.get(FIRE_WATCH_MIN.0),
+        "schools": held_schools(shop)?,
+        "lens_thickness_mm": thickest,
     }))?;
     sheet(&asked.to_core()?)
 }
@@ -279,7 +292,7 @@ pub async fn show(
         fuel: fuel.code().into(),
         place: query.place(),
         assembled: query.assembled.unwrap_or(false),
-        phases: phases(&shop, (fuel, &job.rig), &query)?,
+        phases: phases(&shop, (fuel, &job.rig, thickest(&cuts)), &query)?,
         cuts,
         gauges: shop.gauges(&job.rig),
         ceiling_kpa: (fuel == Fuel::Acetylene).then(|| ACETYLENE_CEILING.as_pa() / 1e3),
@@ -308,6 +321,12 @@ pub async fn show(
 }
 
 /// A text inside an event.
+/// The thickest cut of a run: the lens is for that one.
+fn thickest(cuts: &[RunCut]) -> Option<f64> {
+    let paths = cuts.iter().map(|cut| cut.view.plan.path_thickness_mm);
+    paths.max_by(f64::total_cmp)
+}
+
 fn text<'a>(fields: &mut Fields, body: &'a Value, (name, longest): (&str, usize)) -> &'a str {
     let told = body[name].as_str().unwrap_or_default();
     fields.text(&format!("body.{name}"), told, longest);
@@ -400,8 +419,12 @@ fn checked(event: &NewEvent, sent: &Value) -> ApiResult<RunEvent> {
         "skip" => {
             let key = text(&mut fields, &event.body, ("key", LONGEST_KEY));
             let code = key.split(':').next().unwrap_or_default();
-            if needs_reason(code).map_err(internal)? == Some(true) {
-                text(&mut fields, &event.body, ("reason", LONGEST));
+            match skip_of(code).map_err(internal)? {
+                Some(Skip::Reason) => {
+                    text(&mut fields, &event.body, ("reason", LONGEST));
+                }
+                Some(Skip::Never) => fields.refuse("body.key", "never_skipped", json!(key), &[]),
+                Some(Skip::Free) | None => {}
             }
         }
         "reading" => {

@@ -1,12 +1,16 @@
 //! The order of work at the torch, by the contract.
 
 use actix_web::{post, web};
+use galvanon_core::cut::limits;
 use galvanon_core::quantity::{Duration, Length};
-use galvanon_core::setup::run_sheet::{FIRE_WATCH, HOSE, STOOD, USUAL_WATCH};
+use galvanon_core::setup::asked::{FIRE_WATCH, HOSE, STOOD, USUAL_WATCH};
 use galvanon_core::setup::{
-    FirstCylinder, Lighting, Phase, Place, Setup, Shutdown, Step, TorchKind, ValveTurns, run_sheet,
+    Depth, FirstCylinder, Lighting, Phase, Place, Setup, Shutdown, Skip, Step, TorchKind,
+    ValveTurns, run_sheet,
 };
 use galvanon_core::trace::Kind;
+use std::collections::BTreeMap;
+
 use serde::{Deserialize, Serialize};
 use serde_json::{Value, json};
 use utoipa::ToSchema;
@@ -16,6 +20,7 @@ use super::edge::internal;
 use super::fields::{Fields, Given, NumberField, wrong_shape};
 use super::gear_request::{FUELS, optional};
 use crate::error::{ApiResult, ErrorBody};
+use crate::settings::schools;
 use crate::text::{Section, filled, sentence};
 
 const TORCHES: [(TorchKind, &str); 2] =
@@ -24,6 +29,8 @@ const SHUTDOWNS: [(Shutdown, &str); 2] =
     [(Shutdown::FuelFirst, "fuel_first"), (Shutdown::OxygenFirst, "oxygen_first")];
 const FIRST: [(FirstCylinder, &str); 2] =
     [(FirstCylinder::Oxygen, "oxygen"), (FirstCylinder::Fuel, "fuel")];
+const DEPTHS: [(Depth, &str); 3] =
+    [(Depth::EveryStep, "every_step"), (Depth::Phases, "phases"), (Depth::Stops, "stops")];
 const LIGHTING: [(Lighting, &str); 2] =
     [(Lighting::FuelOnly, "fuel_only"), (Lighting::LittleOxygen, "little_oxygen")];
 
@@ -91,6 +98,15 @@ pub struct RunSheetRequest {
     /// How long the fire watch stays, 30 to 240 minutes; 60 when left out.
     #[schema(value_type = Option<f64>)]
     pub fire_watch_min: Option<Given>,
+    /// What the shop holds where the trade disagrees: question and option of GET /shop.
+    #[serde(default)]
+    pub schools: BTreeMap<String, String>,
+    /// The thickness that the lens is for; left out, all shades are named.
+    #[schema(value_type = Option<f64>)]
+    pub lens_thickness_mm: Option<Given>,
+    /// every_step, phases, stops; every_step when left out. Depth never removes a stop.
+    #[schema(value_type = Option<String>)]
+    pub depth: Option<Given>,
 }
 
 /// One step.
@@ -112,6 +128,12 @@ pub struct RunStep {
     pub gas: Option<String>,
     /// Whether it may be left out only with a reason that is kept.
     pub needs_reason: bool,
+    /// free, reason (only with a reason that is kept), never.
+    pub skip: String,
+    /// Steps that follow from this one alone, and stand in no phase of their own.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    #[schema(no_recursion)]
+    pub then: Vec<RunStep>,
     /// The question of the shop's schools that decides it.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub policy: Option<String>,
@@ -150,12 +172,28 @@ fn turns_in_words(turns: f64) -> String {
     }
 }
 
+/// A shade, or two between which one chooses.
+fn shade_in_words((from, to): (u8, u8)) -> String {
+    if from == to { from.to_string() } else { format!("{from} to {to}") }
+}
+
+/// The sentence of a step: its own for what the shop holds, or for the gas, where there is one; else the common one.
+fn sentence_of(step: &Step) -> String {
+    let with = |word: Option<&str>| {
+        let key = format!("{}_{}", step.code, word?);
+        sentence(Section::Run, &key).map(|_| key)
+    };
+    with(step.option.as_deref()).or_else(|| with(step.gas)).unwrap_or_else(|| step.code.to_owned())
+}
+
 fn step_wire(step: &Step) -> RunStep {
     let gas = step.gas.map(|gas| sentence(Section::Words, gas).unwrap_or(gas).to_owned());
     let turns = step.turns.map(turns_in_words);
-    let text = filled(Section::Run, step.code, |placeholder| match placeholder {
+    let shade = step.shade.map(shade_in_words);
+    let text = filled(Section::Run, &sentence_of(step), |placeholder| match placeholder {
         "gas" => gas.clone(),
         "turns" => turns.clone(),
+        "shade" => Some(shade.clone().unwrap_or_else(|| shade_in_words((3, 6)))),
         _ => None,
     });
     // a sentence that begins with the gas begins as a sentence does
@@ -170,7 +208,9 @@ fn step_wire(step: &Step) -> RunStep {
         level: step.level.code().into(),
         timer_s: step.timer.map(Duration::as_s),
         gas: step.gas.map(str::to_owned),
-        needs_reason: step.needs_reason,
+        needs_reason: step.skip == Skip::Reason,
+        skip: step.skip.code().into(),
+        then: step.then.iter().map(step_wire).collect(),
         policy: step.policy.map(str::to_owned),
         values: json!({ "gas": step.gas, "turns": step.turns }),
     }
@@ -248,6 +288,30 @@ impl RunSheetRequest {
                 NumberField { path: "hose_length_m".into(), range: &HOSE, kind: Kind::Ratio };
             Length::from_m(fields.number(&field, Some(given), None))
         });
+        let depth = optional(&mut fields, "depth", (self.depth.as_ref(), &DEPTHS));
+        let thickness = self.lens_thickness_mm.as_ref().filter(|given| !given.0.is_null());
+        let lens_thickness = thickness.map(|given| {
+            let path = "lens_thickness_mm".into();
+            let field = NumberField { path, range: &limits::THICKNESS, kind: Kind::Length };
+            Length::from_m(fields.number(&field, Some(given), None))
+        });
+        for (question, option) in &self.schools {
+            let known: Vec<_> = schools()?.iter().filter(|it| it.question == *question).collect();
+            let path = format!("schools.{question}");
+            if known.is_empty() {
+                let questions = schools()?.iter().map(|it| it.question.clone()).collect();
+                fields.unknown_choice(&path, json!(question), questions);
+            } else if !known.iter().any(|it| it.option == *option) {
+                let options = known.iter().map(|it| it.option.clone()).collect();
+                fields.unknown_choice(&path, json!(option), options);
+            }
+        }
+        // a school that has a place of its own in `policy` may be told there or here
+        let holds = |question: &str, option: &str| {
+            self.schools.get(question).is_some_and(|told| told == option)
+        };
+        let lighting = lighting
+            .or_else(|| holds("lighting", "little_oxygen").then_some(Lighting::LittleOxygen));
         let PlaceWire { wind, bare_floor, low, confined, coated } = self.place;
         let usual = Setup::usual(fuel, torch);
         fields.done(Setup {
@@ -261,6 +325,10 @@ impl RunSheetRequest {
             upright_for,
             hose: hose.unwrap_or(usual.hose),
             fire_watch: fire_watch.unwrap_or(USUAL_WATCH),
+            arrestors_demanded: holds("arrestors", "demanded"),
+            lens_thickness,
+            schools: self.schools.clone(),
+            depth: depth.unwrap_or_default(),
             ..usual
         })
     }

@@ -15,8 +15,10 @@ import {
   type Folded,
   folded,
   isDone,
+  isOver,
   nextOpen,
   partsOf,
+  stoppedOf,
 } from "./model";
 import { canKeep, keepPage, stayAwake } from "./offline";
 import { StartCard } from "./StartCard";
@@ -147,6 +149,8 @@ function Flow({ run, job, asked, onAsked }: Props) {
   const [at, setAt] = useState<number | null>(null);
   const [alarm, setAlarm] = useState(false);
   const [leaving, setLeaving] = useState(false);
+  // a leak that was found at this card
+  const [leaking, setLeaking] = useState(false);
   const [last, setLast] = useState<{ id: string; text: string } | null>(null);
   // the last place of each needle, by gas and gauge
   const [readings, setReadings] = useState<Record<string, Record<string, unknown>>>({});
@@ -156,10 +160,17 @@ function Flow({ run, job, asked, onAsked }: Props) {
   const step = card?.step;
   const move = (to: number) => {
     setLeaving(false);
+    setLeaking(false);
     setReadings({});
     setAt(Math.min(Math.max(to, 0), cards.length - 1));
   };
 
+  // a leak is mended, told, and looked for again from the start of the test
+  const leakMended = async () => {
+    if (step === undefined) return;
+    await run.note("note", { text: RUN.leakWas });
+    move(cards.findIndex((each) => each.phase === card?.phase));
+  };
   const stepDone = async () => {
     if (step === undefined || at === null) return;
     for (const reading of Object.values(readings)) await run.note("reading", reading);
@@ -220,21 +231,27 @@ function Flow({ run, job, asked, onAsked }: Props) {
     },
   };
   const started = step ? state.timers.get(step.key) : undefined;
+  const over = isOver(doc, readings);
+  const stopped = stoppedOf(doc);
+  const makeable = doc.cuts.length - stopped.length;
   const waits = useLeft(step?.timer_s ?? 0, started) > 0 && step?.level === "stop";
   const next: Action | undefined =
     card === undefined
       ? {
           text: run.events.length > 0 ? RUN.goOn : RUN.start,
           go: () => move(nextOpen(cards, state)),
-          disabled: !run.settled,
+          // without one cut that may be made no cylinder is opened
+          disabled: !run.settled || makeable === 0,
         }
-      : step
-        ? {
-            text: step.level === "check" ? RUN.yes : RUN.done,
-            go: () => void stepDone(),
-            disabled: step.timer_s != null && waits,
-          }
-        : cutActions[going.stage];
+      : step && leaking
+        ? { text: RUN.leakAgain, go: () => void leakMended() }
+        : step
+          ? {
+              text: step.level === "check" ? RUN.yes : RUN.done,
+              go: () => void stepDone(),
+              disabled: over || (step.timer_s != null && waits),
+            }
+          : cutActions[going.stage];
 
   const count = card?.cut?.plan.line_total.count ?? 1;
   const made = card?.cut ? (state.cuts.get(card.cut.line.id) ?? []) : [];
@@ -277,6 +294,8 @@ function Flow({ run, job, asked, onAsked }: Props) {
             step={step}
             cut={cutAhead(doc, state)}
             started={started}
+            leaking={leaking}
+            onLeak={() => setLeaking(true)}
             onTimer={(running) => void run.note("timer", { key: step.key, running })}
             onReading={(gas, where, kpa) =>
               setReadings({ ...readings, [`${gas} ${where}`]: { gas, where, pressure_kpa: kpa } })
@@ -296,7 +315,11 @@ function Flow({ run, job, asked, onAsked }: Props) {
             />
           )
         )}
-        {finished && <p className="pt-4 text-2xl font-bold text-accent">{RUN.allDone}</p>}
+        {finished && (
+          <p className="pt-4 text-2xl font-bold text-accent" data-finished="">
+            {stopped.length === 0 ? RUN.allDone : `${RUN.doneBut} ${stopped.length}.`}
+          </p>
+        )}
       </main>
       <footer className="flex items-stretch gap-2 border-t-2 border-line bg-sheet p-2">
         {card === undefined ? (
@@ -318,7 +341,7 @@ function Flow({ run, job, asked, onAsked }: Props) {
             </Big>
           )
         )}
-        {card && going.stage === "ready" && (
+        {card && going.stage === "ready" && step?.skip !== "never" && !leaking && !over && (
           <Big
             onClick={() => {
               if (step?.needs_reason) setLeaving(true);

@@ -1,10 +1,13 @@
 /** Before the first step: who holds the torch, what the place is like, how large a millimetre is on this screen. */
+import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { person } from "@/api/client";
-import { SCREEN } from "@/text";
+import { facts } from "@/bench";
+import { SCREEN, sentence } from "@/text";
 import { PLACES, RUN } from "@/text/run";
+import { usePreferences } from "@/ui/preferences";
 import { Big } from "./Big";
-import type { Doc } from "./model";
+import { type Doc, stoppedOf } from "./model";
 import { CARD, isMeasured, measure, pixelsPerMm } from "./scale";
 import type { Asked } from "./useRun";
 
@@ -45,11 +48,40 @@ function Measure({ onDone }: { onDone: () => void }) {
 export function StartCard({ doc, asked, onAsked, keeps }: Props) {
   const [who, setWho] = useState(person.read);
   const [measuring, setMeasuring] = useState(false);
+  const { system } = usePreferences();
+  const stopped = stoppedOf(doc);
   if (measuring) return <Measure onDone={() => setMeasuring(false)} />;
   return (
     <div className="flex flex-col gap-4" data-start="">
       <h2 className="text-2xl leading-tight font-bold">{doc.job_name}</h2>
       {!keeps && <p className="text-xl font-semibold text-caution">{RUN.noKeeping}</p>}
+      {stopped.length > 0 && (
+        <section
+          className="flex flex-col gap-2 rounded-md border-4 border-stop bg-stop-soft p-3 text-xl"
+          aria-label={RUN.stoppedCuts}
+          data-stopped={stopped.length}
+        >
+          <h3 className="font-bold">
+            {stopped.length} {RUN.stoppedCuts}
+          </h3>
+          {stopped.length === doc.cuts.length && <p className="font-bold">{RUN.nothingToCut}</p>}
+          <ul className="flex flex-col gap-2">
+            {stopped.map(({ cut, note }) => (
+              <li key={cut.line.id}>
+                <strong>{facts(cut.request, system)}.</strong>{" "}
+                {note && sentence("notes", note.code, note.values, system, note.text)}
+              </li>
+            ))}
+          </ul>
+          <Link
+            to="/jobs/$jobId"
+            params={{ jobId: doc.job_id }}
+            className="flex min-h-16 items-center self-start font-semibold underline"
+          >
+            {RUN.toTheJob}
+          </Link>
+        </section>
+      )}
       <fieldset className="flex flex-col gap-2">
         <legend className="pb-1 text-xl font-semibold">{RUN.who}</legend>
         <div className="flex flex-wrap gap-2">

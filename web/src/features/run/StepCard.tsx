@@ -55,9 +55,12 @@ type Props = {
   started: RunEvent | undefined;
   onTimer: (running: boolean) => void;
   onReading: (gas: string, where: string, kpa: number) => void;
+  /** Whether a leak was found here, and the hand is led through mending it. */
+  leaking: boolean;
+  onLeak: () => void;
 };
 
-export function StepCard({ doc, step, cut, started, onTimer, onReading }: Props) {
+export function StepCard({ doc, step, cut, started, onTimer, onReading, leaking, onLeak }: Props) {
   const sets = { set_oxygen_flowing: "oxygen", set_fuel_flowing: doc.fuel }[step.code];
   const pressure = sets === "oxygen" ? cut?.plan.oxygen_pressure_kpa : cut?.plan.fuel_pressure_kpa;
   const gaugeFace = sets === "oxygen" ? doc.gauges.oxygen_face : doc.gauges.fuel_face;
@@ -74,6 +77,21 @@ export function StepCard({ doc, step, cut, started, onTimer, onReading }: Props)
         {step.level === "stop" && <strong className="uppercase">Stop. </strong>}
         {step.text}
       </p>
+      {step.then && step.then.length > 0 && !leaking && (
+        <Big look="alarm" onClick={onLeak} className="self-start" data-leak="">
+          {RUN.leak}
+        </Big>
+      )}
+      {leaking && (
+        <ol
+          className="flex list-decimal flex-col gap-3 pl-8 text-[28px] leading-snug"
+          data-leaking=""
+        >
+          {step.then?.map((each) => (
+            <li key={each.key}>{each.text}</li>
+          ))}
+        </ol>
+      )}
       {step.timer_s != null && (
         <Timer
           total={step.timer_s}

@@ -27,6 +27,25 @@ export function cardsOf(doc: Doc): Card[] {
   });
 }
 
+/** Cuts that must not be made as they stand, each with the first reason why. */
+export function stoppedOf(
+  doc: Doc,
+): { cut: Cut; note: Cut["plan"]["notes"][number] | undefined }[] {
+  return doc.cuts
+    .filter((cut) => cut.plan.verdict === "stop")
+    .map((cut) => ({ cut, note: cut.plan.notes.find((note) => note.level === "stop") }));
+}
+
+/** Whether a reading of acetylene stands over its ceiling: the only way on is to bring it down. */
+export function isOver(doc: Doc, readings: Record<string, Record<string, unknown>>): boolean {
+  const { ceiling_kpa } = doc;
+  if (ceiling_kpa == null) return false;
+  return Object.values(readings).some(
+    ({ gas, where, pressure_kpa }) =>
+      gas === doc.fuel && where === "delivery" && Number(pressure_kpa) > ceiling_kpa,
+  );
+}
+
 export type Folded = {
   steps: Map<string, "open" | "done" | "skipped">;
   /** Cuts that count, by line, in the order in which they were made. */

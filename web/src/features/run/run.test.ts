@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { drawn, mixed } from "@/draw/flame-mix";
 import { beats, face, leftOf, onStrip, paceAt, toNextStop } from "./clock";
-import { folded, judged, type RunEvent } from "./model";
+import { cardsOf, type Doc, folded, isOver, judged, type RunEvent, stoppedOf } from "./model";
 
 /** Frames of a screen that drops some and sleeps: ticks at which it happened to look. */
 function looks(until: number): number[] {
@@ -90,5 +90,42 @@ describe("gauge and flame", () => {
     expect(drawn("propane", 0.5, 0.05, "sooty").soot).toBe(0);
     expect(drawn("propane", 0.5, 0.5, "neutral").star).toBeCloseTo(1);
     expect(drawn("acetylene", 0.5, 0.5, "neutral").star).toBeNull();
+  });
+});
+
+describe("cuts that are stopped", () => {
+  const cut = (id: string, verdict: string, notes: object[]) => ({
+    line: { id },
+    plan: { verdict, notes },
+  });
+  const doc = {
+    fuel: "acetylene",
+    ceiling_kpa: 103.42,
+    phases: [{ code: "cut", title: "Cut", steps: [] }],
+    cuts: [
+      cut("a", "ok", []),
+      cut("b", "stop", [
+        { level: "info", code: "closing_rise" },
+        { level: "stop", code: "not_oxygen_cuttable" },
+      ]),
+    ],
+  } as unknown as Doc;
+
+  it("are no cards, and are told with the first reason why", () => {
+    expect(cardsOf(doc).map((card) => card.key)).toEqual(["cut:a"]);
+    expect(stoppedOf(doc).map(({ cut, note }) => [cut.line.id, note?.code])).toEqual([
+      ["b", "not_oxygen_cuttable"],
+    ]);
+  });
+
+  it("acetylene over its ceiling is over, and nothing else is", () => {
+    const at = (gas: string, where: string, pressure_kpa: number) => ({
+      one: { gas, where, pressure_kpa },
+    });
+    expect(isOver(doc, at("acetylene", "delivery", 104))).toBe(true);
+    expect(isOver(doc, at("acetylene", "delivery", 103))).toBe(false);
+    expect(isOver(doc, at("acetylene", "contents", 1500))).toBe(false);
+    expect(isOver(doc, at("oxygen", "delivery", 400))).toBe(false);
+    expect(isOver({ ...doc, ceiling_kpa: null }, at("acetylene", "delivery", 400))).toBe(false);
   });
 });

@@ -1,0 +1,176 @@
+//! Which steps are there at all, and what must hold for each? `reference/tables/run-sheet.csv` as types.
+
+use std::sync::LazyLock;
+
+use serde::de::IntoDeserializer;
+use serde::{Deserialize, Deserializer};
+
+use super::phase::Phase;
+use crate::error::{Error, Result};
+use crate::reference::rows;
+
+/// What must hold for a step.
+#[derive(Clone, Copy, Debug, Deserialize, PartialEq, Eq)]
+#[serde(rename_all = "snake_case")]
+pub(super) enum Word {
+    Acetylene,
+    Liquefied,
+    Piped,
+    Alternate,
+    Combination,
+    Assembled,
+    Heavy,
+    Wind,
+    Low,
+    Confined,
+    BareFloor,
+    Coated,
+    NoArrestors,
+    ArrestorsDemanded,
+    Lying,
+    LittleOxygen,
+}
+
+/// Which clock runs at a step.
+#[derive(Clone, Copy, Debug, Deserialize, PartialEq, Eq)]
+#[serde(rename_all = "snake_case")]
+pub(super) enum Clock {
+    Stand,
+    Purge,
+    Leak,
+    Cool,
+    FireWatch,
+}
+
+/// A word that must hold, or must not.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub(super) struct Condition {
+    pub(super) word: Word,
+    pub(super) holds: bool,
+}
+
+/// Reads the words of a cell; one that is not known is a fault of the table, never a step that is silently dropped.
+fn conditions<'de, D: Deserializer<'de>>(of: D) -> std::result::Result<Vec<Condition>, D::Error> {
+    let cell = String::deserialize(of)?;
+    cell.split_whitespace()
+        .map(|told| {
+            let (holds, word) = told.strip_prefix('!').map_or((true, told), |word| (false, word));
+            let word = Word::deserialize(word.into_deserializer())?;
+            Ok(Condition { word, holds })
+        })
+        .collect()
+}
+
+/// What a step asks.
+#[derive(Clone, Copy, Debug, Deserialize, PartialEq, Eq)]
+#[serde(rename_all = "snake_case")]
+pub enum StepLevel {
+    /// Do it.
+    Step,
+    /// Look.
+    Check,
+    /// Not one step further until it holds.
+    Stop,
+}
+
+impl StepLevel {
+    /// Its code in interfaces.
+    #[must_use]
+    pub const fn code(self) -> &'static str {
+        match self {
+            Self::Step => "step",
+            Self::Check => "check",
+            Self::Stop => "stop",
+        }
+    }
+}
+
+/// Whether a step may be left out.
+#[derive(Clone, Copy, Debug, Deserialize, PartialEq, Eq)]
+#[serde(rename_all = "snake_case")]
+pub enum Skip {
+    /// It may be left out.
+    Free,
+    /// Only with a reason, which is recorded.
+    Reason,
+    /// Not at all.
+    Never,
+}
+
+impl Skip {
+    /// Its code in interfaces.
+    #[must_use]
+    pub const fn code(self) -> &'static str {
+        match self {
+            Self::Free => "free",
+            Self::Reason => "reason",
+            Self::Never => "never",
+        }
+    }
+}
+
+#[derive(Clone, Copy, Debug, Deserialize, PartialEq, Eq)]
+#[serde(rename_all = "snake_case")]
+pub(super) enum Line {
+    Oxygen,
+    Fuel,
+}
+
+#[derive(Debug, Deserialize)]
+pub(super) struct Row {
+    pub(super) phase: Phase,
+    pub(super) code: String,
+    pub(super) gas: Option<Line>,
+    pub(super) level: StepLevel,
+    #[serde(deserialize_with = "conditions")]
+    pub(super) when: Vec<Condition>,
+    pub(super) skip: Skip,
+    pub(super) timer: Option<Clock>,
+    pub(super) policy: Option<String>,
+    pub(super) of: Option<String>,
+    pub(super) source: String,
+}
+
+/// Rows whose parents are there too.
+fn whole(all: Vec<Row>) -> Result<Vec<Row>> {
+    let orphan = all.iter().find(|row| {
+        row.of.as_ref().is_some_and(|parent| !all.iter().any(|other| other.code == *parent))
+    });
+    match orphan {
+        Some(row) => Err(Error::Reference {
+            file: "run-sheet.csv",
+            what: format!("{} stands with a step that is not there", row.code),
+        }),
+        None => Ok(all),
+    }
+}
+
+/// The steps in their order.
+pub(super) static ROWS: LazyLock<Result<Vec<Row>>> = LazyLock::new(|| {
+    rows("run-sheet.csv", include_str!("../../../reference/tables/run-sheet.csv")).and_then(whole)
+});
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::reference::rows as read;
+
+    /// A slip in the table is a fault when it is read, not a stop that never shows.
+    #[test]
+    fn an_unknown_word_clock_or_parent_is_a_fault_of_the_table() {
+        const HEAD: &str = "phase,code,gas,level,when,skip,timer,policy,of,source\n";
+        let of = |row: &str| {
+            // the reader is for tables that are compiled in
+            let text: &'static str = format!("{HEAD}{row}\n").leak();
+            read::<Row>("run-sheet.csv", text)
+        };
+        assert!(of("light,light_striker,,step,!wind confined,free,,,,ours").is_ok());
+        assert!(of("light,light_striker,,step,windy,free,,,,ours").is_err());
+        assert!(of("light,light_striker,,step,!windy,free,,,,ours").is_err());
+        assert!(of("light,light_striker,,step,,free,hourglass,,,ours").is_err());
+        assert!(of("light,light_striker,,step,,perhaps,,,,ours").is_err());
+        let orphan = of("light,light_striker,,step,,free,,,nobody,ours");
+        assert!(orphan.and_then(|rows| whole(rows).map(|_| ())).is_err());
+        assert!(ROWS.is_ok());
+    }
+}
