@@ -147,7 +147,7 @@ async fn a_diagnosis_is_kept_with_its_cut_and_a_photo_and_found_at_the_cut() -> 
         browser.see("[data-zone='face']").await?.click().await?;
         browser.click("drag lines swept far back").await?;
         browser.see("[data-cause='too_fast']").await?;
-        browser.click("Keep it").await?;
+        browser.click("Save").await?;
         browser.see("[data-keep] [aria-label='Job']").await?.click().await?;
         browser.click("Sallow Beck").await?;
         browser.see("[data-keep] [aria-label='Cut']").await?.click().await?;
@@ -195,7 +195,7 @@ async fn a_poor_edge_of_a_cut_is_asked_from_the_cut() -> Result<()> {
         browser.click("paint, scale or rust flakes").await?;
         // the card says mill scale on the near face
         browser.reads("[data-cause='surface_dirty']", "On record").await?;
-        browser.click("Keep it").await?;
+        browser.click("Save").await?;
         browser.reads("[data-keep]", "8x 1-1/2 plate").await?;
         browser.press_at("[data-keep] > button:not([disabled])", ENTER).await?;
         browser.gone("[role='dialog']").await?;

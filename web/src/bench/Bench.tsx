@@ -48,6 +48,7 @@ export function Bench({ jobId, input, onChange, heading, cutKey, actions }: Prop
     staleTime: Number.POSITIVE_INFINITY,
     queryFn: () => data(api.GET("/api/v1/reference")),
   });
+  const grades = (reference.data?.grades ?? []).map((g) => ({ value: g.grade, text: g.title }));
   const [why, setWhy] = useState<string | null>(null);
   const [comparing, setComparing] = useState(false);
   const [expecting, setExpecting] = useState(false);
@@ -107,6 +108,7 @@ export function Bench({ jobId, input, onChange, heading, cutKey, actions }: Prop
           section={plan.section}
           request={{ ...wanted, section: { ...request.section, ...shownInput.section } as Shape }}
           errors={errors}
+          grades={grades}
           onChange={onChange}
           onFuel={(next) => onChange({ gas: { fuel: next } })}
           onWhy={setWhy}

@@ -95,6 +95,8 @@ type Props = {
   section: Section;
   request: CutPlanRequest;
   errors: FieldError[];
+  /** Grades that can be named. */
+  grades: readonly { value: string; text: string }[];
   onChange: (change: CutInput) => void;
   onFuel: (fuel: string) => void;
   onWhy: (quantity: string) => void;
@@ -125,7 +127,7 @@ function Holding({ section }: { section: Section }) {
 }
 
 export function SectionBench(props: Props) {
-  const { plan, section, request, errors, onChange, onFuel, onWhy } = props;
+  const { plan, section, request, errors, grades, onChange, onFuel, onWhy } = props;
   const { system } = usePreferences();
   const currency = useCurrency();
   const [here, setHere] = useState(0);
@@ -170,6 +172,7 @@ export function SectionBench(props: Props) {
           request={request}
           kinds={section.kinds}
           isTube={TUBES.includes(section.profile.family)}
+          grades={grades}
           errors={errors}
           onChange={onChange}
         />

@@ -12,6 +12,8 @@ type Props = {
   kinds: readonly string[];
   /** Whether the shape closes a space inside. */
   isTube: boolean;
+  /** Grades that can be named. */
+  grades: readonly { value: string; text: string }[];
   errors: FieldError[];
   onChange: (change: CutInput) => void;
 };
@@ -36,6 +38,7 @@ const ENDS = [
   { value: "open", text: "open, both", open: true },
   { value: "closed", text: "closed", open: false },
 ];
+const MILD = "mild";
 const STANDS = options(["level_on_props", "column", "built_in", "sloping"]);
 const NAMED = [
   { value: "no", text: "not named yet" },
@@ -101,7 +104,7 @@ const FIELDS: Record<string, readonly Field[]> = {
 const TAKEN: Record<string, number> = { radius_mm: 12.7, offset_mm: 0 };
 const HOLE: Record<string, number> = { height_mm: 25, length_mm: 40, radius_mm: 12.7 };
 
-export function SectionInputs({ request, kinds, isTube, errors, onChange }: Props) {
+export function SectionInputs({ request, kinds, isTube, grades, errors, onChange }: Props) {
   const { system } = usePreferences();
   const section = request.section ?? { cut: { kind: "square" } };
   const cut = section.cut as Cut;
@@ -238,6 +241,12 @@ export function SectionInputs({ request, kinds, isTube, errors, onChange }: Prop
         value={request.cut.process}
         options={PROCESSES}
         onChange={(process) => onChange({ cut: { process } })}
+      />
+      <Choice
+        label="Grade"
+        value={steel.grade ?? MILD}
+        options={[{ value: MILD, text: "mild, not named" }, ...grades]}
+        onChange={(grade) => onChange({ steel: { grade: grade === MILD ? null : grade } })}
       />
       <Choice
         label="Outside"

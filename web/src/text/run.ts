@@ -58,10 +58,13 @@ export const RUN = {
   otherSchool: "Why so?",
   allDone: "All done. The record is complete.",
   doneBut: "Done, but not complete: cuts that are stopped and stay unmade:",
+  endsOpen: "Both ends are open: I looked",
+  endClosed: "An end is closed",
   leak: "A leak",
   leakAgain: "Mended: test again",
   leakWas: "A leak was found at the test and mended.",
-  stoppedCuts: "Stopped, and not offered here:",
+  stoppedOne: "1 cut is stopped and not offered here",
+  stoppedMany: "cuts are stopped and not offered here",
   nothingToCut: "No cut of this job may be made as it stands. Open no cylinder.",
   toTheJob: "Open it in the job",
   measure: "Measure this screen",
@@ -92,7 +95,7 @@ export const PLACES = [
   { key: "low", text: "Pit or cellar" },
   { key: "confined", text: "Confined space" },
   { key: "coated", text: "Paint or zinc" },
-  { key: "assembled", text: "Set still together" },
+  { key: "assembled", text: "Rig still assembled" },
 ] as const;
 
 type FlameWords = Record<FlameState, { name: string; look: string; turn: string }>;

@@ -27,7 +27,7 @@ describe("what is held before a stroke", () => {
   it("names every part with its mass and its places", () => {
     expect(holdsBefore(section, 1, "metric")).toEqual([
       "a prop for the piece (236 kg), 1219 mm and 4877 mm from the cut",
-      "a sling or strong prop for the drop (70.8 kg), 914 mm from the cut",
+      "a sling for the drop (70.8 kg), 914 mm from the cut",
     ]);
   });
 

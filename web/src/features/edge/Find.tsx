@@ -100,7 +100,7 @@ export function Find({
       {some && (
         <span className="flex gap-2 self-end">
           <Button onClick={() => setKeeping(true)}>
-            <BookmarkPlus size={16} aria-hidden="true" /> Keep it
+            <BookmarkPlus size={16} aria-hidden="true" /> Save
           </Button>
           <Button onClick={() => setAnswers({ ...NOTHING, fuel: answers.fuel ?? null })}>
             Start over
@@ -143,7 +143,7 @@ export function Find({
             <p className="text-sm text-ink-2">{SCREEN.touchZone}</p>
           ) : (
             <>
-              {BY_FUEL.includes(zone) && (
+              {BY_FUEL.includes(zone) && found?.ask !== "fuel" && (
                 <div className="flex flex-col gap-1">
                   <p className="text-sm">Which fuel? What shows depends on it.</p>
                   <FuelPicker

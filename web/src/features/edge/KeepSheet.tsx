@@ -177,7 +177,7 @@ export function KeepSheet({
           disabled={save.isPending}
           onClick={() => save.mutate()}
         >
-          Keep it
+          Save
         </Button>
       </div>
     </Sheet>

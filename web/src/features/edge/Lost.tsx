@@ -16,7 +16,7 @@ import { Empty, Failed } from "@/ui/states";
 import { clock, print } from "@/units";
 import { CutAsked } from "./CutAsked";
 import { changeWords } from "./change";
-import { asRequest, type Cut } from "./model";
+import { asRequest, type Cut, lineOf } from "./model";
 
 /** Answers as they were touched; empty where not yet. */
 type Told = {
@@ -26,6 +26,8 @@ type Told = {
   finished: string;
   bad: number | null;
   done?: number | null;
+  /** Of the whole cut. */
+  line?: number | null;
   because?: string;
 };
 
@@ -36,6 +38,7 @@ const OPEN: Told = {
   finished: "",
   bad: null,
   done: null,
+  line: null,
   because: "",
 };
 
@@ -45,6 +48,7 @@ const YES_NO: Option[] = [
   { value: "no", text: "no" },
 ];
 const UNSEEN = "unseen";
+const UNKNOWN = "unknown";
 const SLAG: Option[] = [
   ...["down", "up", "stayed"].map((value) => ({ value, text: word(value) })),
   { value: UNSEEN, text: "nobody saw" },
@@ -109,12 +113,12 @@ function Why({
     >
       <Picker
         label="Why was it lost? Put that right first, or it is lost again."
-        value={because}
+        value={because || UNKNOWN}
         options={[
-          { value: "", text: "not known: ask below" },
+          { value: UNKNOWN, text: "not known yet" },
           ...recovery.reasons.map((each) => ({ value: each.code, text: each.text })),
         ]}
-        onChange={onBecause}
+        onChange={(told) => onBecause(told === UNKNOWN ? "" : told)}
       />
       {told && (
         <p className="text-sm" data-because={told.code}>
@@ -125,7 +129,17 @@ function Why({
   );
 }
 
-function Answer({ recovery }: { recovery: Schemas["RecoveryReply"] }) {
+/** What can only be said of a line whose length is known. */
+const OF_THE_LINE = ["grinds_longer_than_a_new_cut"];
+
+function Answer({
+  recovery,
+  knowsLine,
+}: {
+  recovery: Schemas["RecoveryReply"];
+  /** Whether the length of the whole cut was told: without it no time of another way is. */
+  knowsLine: boolean;
+}) {
   const { system } = usePreferences();
   const money = useCurrency();
   const { clean_up } = recovery;
@@ -134,11 +148,13 @@ function Answer({ recovery }: { recovery: Schemas["RecoveryReply"] }) {
       <div className="rounded-md border border-line bg-sheet p-2">
         <RecoveryDrawing recovery={recovery} />
       </div>
-      {recovery.cautions.map((caution) => (
-        <Notice key={caution.code} level="caution">
-          {sentence("notes", caution.code, caution.values, system, caution.text)}
-        </Notice>
-      ))}
+      {recovery.cautions
+        .filter((caution) => knowsLine || !OF_THE_LINE.includes(caution.code))
+        .map((caution) => (
+          <Notice key={caution.code} level="caution">
+            {sentence("notes", caution.code, caution.values, system, caution.text)}
+          </Notice>
+        ))}
       <ol className="flex flex-col gap-2 text-base">
         {recovery.steps.map((step, i) => (
           <li key={step.code} className="flex gap-3">
@@ -154,7 +170,7 @@ function Answer({ recovery }: { recovery: Schemas["RecoveryReply"] }) {
           {recovery.offers.map((offer) => (
             <li key={offer.say.code}>
               Or: {sentence("steps", offer.say.code, offer.say.values, system, offer.say.text)}{" "}
-              About {clock(offer.time_s)} at the torch.
+              {knowsLine && `About ${clock(offer.time_s)} at the torch.`}
             </li>
           ))}
         </ul>
@@ -191,7 +207,7 @@ export function Lost({
   const set = (change: Partial<Told>) => setTold({ ...told, ...change });
   const ready = told.through !== "" && told.scrap !== "" && told.finished !== "";
   const body = {
-    cut: asRequest(cut),
+    cut: asRequest(cut, lineOf(told.line, told.done)),
     through: told.through === "yes",
     slag: told.slag === "" || told.slag === UNSEEN ? null : told.slag,
     scrap: told.scrap,
@@ -260,6 +276,14 @@ export function Lost({
           onCommit={(done) => set({ done })}
           onClear={() => set({ done: null })}
         />
+        <MeasureField
+          label="How long is the whole cut?"
+          kind="length"
+          value={told.line ?? null}
+          error={problem("cut.cut.length_mm")}
+          onCommit={(line) => set({ line })}
+          onClear={() => set({ line: null })}
+        />
         <CutAsked cut={cut} onChange={onCut} error={problem("cut.steel.thickness_mm")} />
         <span className="flex flex-wrap gap-2">
           <Button onClick={() => setTold(OPEN)}>Start over</Button>
@@ -276,7 +300,9 @@ export function Lost({
             onBecause={(because) => set({ because })}
           />
         )}
-        {ready && recovery.data && <Answer recovery={recovery.data} />}
+        {ready && recovery.data && (
+          <Answer recovery={recovery.data} knowsLine={told.line != null} />
+        )}
         {ready && recovery.data && <p className="text-xs text-ink-2">{SCREEN.manual}</p>}
       </div>
     </div>

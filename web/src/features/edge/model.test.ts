@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { answered, NOTHING, slowOf, slowWord, told } from "./model";
+import { answered, asRequest, lineOf, NOTHING, slowOf, slowWord, told, USUAL_CUT } from "./model";
 
 describe("answers at an edge", () => {
   it("are taken back when given again, and change sides", () => {
@@ -21,5 +21,15 @@ describe("answers at an edge", () => {
   it("know three answers about the oxygen", () => {
     for (const slow of [true, false, null]) expect(slowOf(slowWord(slow))).toBe(slow);
     expect(slowWord(undefined)).toBe("not told");
+  });
+});
+
+describe("the line of a lost cut", () => {
+  it("is as long as was told, else long enough for what was cut of it", () => {
+    expect(lineOf(600, 400)).toBe(600);
+    expect(lineOf(null, 400)).toBe(1000);
+    expect(lineOf(undefined, 1400)).toBe(1400);
+    expect(asRequest(USUAL_CUT, 600).cut.length_mm).toBe(600);
+    expect(asRequest(USUAL_CUT).cut.length_mm).toBe(1000);
   });
 });

@@ -46,12 +46,17 @@ export const USUAL_CUT: Cut = { thickness: 19.05, process: "freehand", fuel: "ac
 /** Length of the cut asked about: an edge does not depend on it, but a plan needs one. */
 const LENGTH_MM = 1000;
 
+/** The line that a lost cut is on: as it was told, or long enough for what was cut of it. */
+export function lineOf(told: number | null | undefined, done: number | null | undefined): number {
+  return told ?? Math.max(LENGTH_MM, done ?? 0);
+}
+
 /** A cut as a plan takes it. */
-export function asRequest(cut: Cut): Schemas["CutPlanRequest"] {
+export function asRequest(cut: Cut, length_mm = LENGTH_MM): Schemas["CutPlanRequest"] {
   return {
     steel: { thickness_mm: cut.thickness },
     cut: {
-      length_mm: LENGTH_MM,
+      length_mm,
       process: cut.process as Schemas["CutPlanRequest"]["cut"]["process"],
     },
     gas: { fuel: cut.fuel as Schemas["CutPlanRequest"]["gas"]["fuel"] },

@@ -178,7 +178,7 @@ export function GearSheet({ view, kind, onClose, onGone }: Props) {
             className="self-start"
             onClick={() => set("upright_since", new Date().toISOString())}
           >
-            It lay down: stands from now
+            Was laid down: stands from now
           </Button>
         )}
         <fieldset className="flex flex-col gap-2 border-t border-line pt-3">

@@ -278,7 +278,13 @@ function Flow({ run, job, asked, onAsked }: Props) {
       </header>
       <main id="main" className="flex-1 overflow-auto p-4" aria-live="polite">
         {card === undefined ? (
-          <StartCard doc={doc} asked={asked} onAsked={onAsked} keeps={canKeep()} />
+          <StartCard
+            doc={doc}
+            asked={asked}
+            onAsked={onAsked}
+            keeps={canKeep()}
+            onChanged={run.reload}
+          />
         ) : leaving && step ? (
           <Reasons
             onClose={() => setLeaving(false)}

@@ -1,17 +1,47 @@
 /** Before the first step: who holds the torch, what the place is like, how large a millimetre is on this screen. */
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
-import { person } from "@/api/client";
+import { api, data, person } from "@/api/client";
 import { facts } from "@/bench";
 import { SCREEN, sentence } from "@/text";
 import { PLACES, RUN } from "@/text/run";
 import { usePreferences } from "@/ui/preferences";
 import { Big } from "./Big";
-import { type Doc, stoppedOf } from "./model";
+import { type Cut, type Doc, stoppedOf } from "./model";
 import { CARD, isMeasured, measure, pixelsPerMm } from "./scale";
 import type { Asked } from "./useRun";
 
-type Props = { doc: Doc; asked: Asked; onAsked: (asked: Asked) => void; keeps: boolean };
+type Props = {
+  doc: Doc;
+  asked: Asked;
+  onAsked: (asked: Asked) => void;
+  keeps: boolean;
+  /** A cut was changed here. */
+  onChanged: () => void;
+};
+
+/** A tube whose ends nobody looked at: it is asked here, where one can look. */
+function Ends({ cut, onChanged }: { cut: Cut; onChanged: () => void }) {
+  const [failed, setFailed] = useState("");
+  const say = async (ends_open: boolean) => {
+    const { id, version, input } = cut.line;
+    const told = input as { section?: object };
+    const body = { version, input: { ...told, section: { ...told.section, ends_open } } };
+    try {
+      await data(api.PATCH("/api/v1/job-lines/{id}", { params: { path: { id } }, body }));
+      onChanged();
+    } catch (error) {
+      setFailed((error as Error).message);
+    }
+  };
+  return (
+    <div className="flex flex-wrap gap-2 pt-1" data-ends={cut.line.id}>
+      <Big onClick={() => void say(true)}>{RUN.endsOpen}</Big>
+      <Big onClick={() => void say(false)}>{RUN.endClosed}</Big>
+      {failed !== "" && <p className="text-stop">{failed}</p>}
+    </div>
+  );
+}
 
 function Measure({ onDone }: { onDone: () => void }) {
   const [scale, setScale] = useState(pixelsPerMm);
@@ -45,7 +75,7 @@ function Measure({ onDone }: { onDone: () => void }) {
   );
 }
 
-export function StartCard({ doc, asked, onAsked, keeps }: Props) {
+export function StartCard({ doc, asked, onAsked, keeps, onChanged }: Props) {
   const [who, setWho] = useState(person.read);
   const [measuring, setMeasuring] = useState(false);
   const { system } = usePreferences();
@@ -58,11 +88,11 @@ export function StartCard({ doc, asked, onAsked, keeps }: Props) {
       {stopped.length > 0 && (
         <section
           className="flex flex-col gap-2 rounded-md border-4 border-stop bg-stop-soft p-3 text-xl"
-          aria-label={RUN.stoppedCuts}
+          aria-label={RUN.stoppedMany}
           data-stopped={stopped.length}
         >
           <h3 className="font-bold">
-            {stopped.length} {RUN.stoppedCuts}
+            {stopped.length === 1 ? RUN.stoppedOne : `${stopped.length} ${RUN.stoppedMany}`}
           </h3>
           {stopped.length === doc.cuts.length && <p className="font-bold">{RUN.nothingToCut}</p>}
           <ul className="flex flex-col gap-2">
@@ -70,6 +100,7 @@ export function StartCard({ doc, asked, onAsked, keeps }: Props) {
               <li key={cut.line.id}>
                 <strong>{facts(cut.request, system)}.</strong>{" "}
                 {note && sentence("notes", note.code, note.values, system, note.text)}
+                {note?.code === "ends_not_known" && <Ends cut={cut} onChanged={onChanged} />}
               </li>
             ))}
           </ul>

@@ -46,6 +46,15 @@ export function isOver(doc: Doc, readings: Record<string, Record<string, unknown
   );
 }
 
+/** Events sent at once at most: the shop takes no more. */
+const AT_ONCE = 200;
+
+/** What waits, in parts that the shop takes; one empty part where nothing does, to hear what is new. */
+export function slices<T>(waiting: readonly T[]): T[][] {
+  const parts = Math.max(1, Math.ceil(waiting.length / AT_ONCE));
+  return Array.from({ length: parts }, (_, i) => waiting.slice(i * AT_ONCE, (i + 1) * AT_ONCE));
+}
+
 export type Folded = {
   steps: Map<string, "open" | "done" | "skipped">;
   /** Cuts that count, by line, in the order in which they were made. */

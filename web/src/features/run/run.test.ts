@@ -1,7 +1,16 @@
 import { describe, expect, it } from "vitest";
 import { drawn, mixed } from "@/draw/flame-mix";
 import { beats, face, leftOf, onStrip, paceAt, toNextStop } from "./clock";
-import { cardsOf, type Doc, folded, isOver, judged, type RunEvent, stoppedOf } from "./model";
+import {
+  cardsOf,
+  type Doc,
+  folded,
+  isOver,
+  judged,
+  type RunEvent,
+  slices,
+  stoppedOf,
+} from "./model";
 
 /** Frames of a screen that drops some and sleeps: ticks at which it happened to look. */
 function looks(until: number): number[] {
@@ -127,5 +136,16 @@ describe("cuts that are stopped", () => {
     expect(isOver(doc, at("acetylene", "contents", 1500))).toBe(false);
     expect(isOver(doc, at("oxygen", "delivery", 400))).toBe(false);
     expect(isOver({ ...doc, ceiling_kpa: null }, at("acetylene", "delivery", 400))).toBe(false);
+  });
+});
+
+describe("what waits on the tablet", () => {
+  it("is sent in parts that the shop takes, in order, and nothing twice", () => {
+    const waiting = Array.from({ length: 1_200 }, (_, i) => i);
+    const parts = slices(waiting);
+    expect(parts.map((part) => part.length)).toEqual([200, 200, 200, 200, 200, 200]);
+    expect(parts.flat()).toEqual(waiting);
+    expect(slices([]), "one question for what is new").toEqual([[]]);
+    expect(slices([1])).toEqual([[1]]);
   });
 });

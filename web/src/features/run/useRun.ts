@@ -2,7 +2,7 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { v7 } from "uuid";
 import { ApiFailure, api, data, person } from "@/api/client";
-import type { Doc, RunEvent } from "./model";
+import { type Doc, type RunEvent, slices } from "./model";
 import { type Held, keepDocument, keepEvent, keptDocument, keptEvents } from "./store";
 
 /** The place and the gear, as they are asked of the shop. */
@@ -32,6 +32,8 @@ export type Run = {
   /** Whether the document answers what was asked last, or is the best there is without a network. */
   settled: boolean;
   note: (kind: string, body: Record<string, unknown>) => Promise<string>;
+  /** Fetches the document anew: a cut was changed. */
+  reload: () => void;
 };
 
 function merged(shop: readonly RunEvent[], held: readonly Held[]): RunEvent[] {
@@ -52,7 +54,9 @@ export function useRun(job: string, asked: Asked): Run {
   const [answered, setAnswered] = useState("");
   const sending = useRef(false);
   const question = JSON.stringify(asked);
+  const [fetched, setFetched] = useState(0);
 
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a reload asks the same question again
   useEffect(() => {
     let gone = false;
     const open = async () => {
@@ -85,7 +89,7 @@ export function useRun(job: string, asked: Asked): Run {
     return () => {
       gone = true;
     };
-  }, [job, question]);
+  }, [job, question, fetched]);
 
   const send = useCallback(async () => {
     if (sending.current) return;
@@ -93,15 +97,17 @@ export function useRun(job: string, asked: Asked): Run {
     try {
       const waiting = (await keptEvents(job)).filter((each) => each.state === "here");
       const path = { params: { path: { id: job } } };
-      const body = { events: waiting.map((each) => each.event) };
-      const reply = await data(api.POST("/api/v1/jobs/{id}/run/events", { ...path, body }));
-      for (const answer of reply.answers) {
-        const mine = waiting.find((each) => each.id === answer.id);
-        if (mine === undefined) continue;
-        const state = answer.outcome === "refused" ? "refused" : "shop";
-        await keepEvent({ ...mine, state, fields: answer.fields });
+      for (const slice of slices(waiting)) {
+        const body = { events: slice.map((each) => each.event) };
+        const reply = await data(api.POST("/api/v1/jobs/{id}/run/events", { ...path, body }));
+        for (const answer of reply.answers) {
+          const mine = slice.find((each) => each.id === answer.id);
+          if (mine === undefined) continue;
+          const state = answer.outcome === "refused" ? "refused" : "shop";
+          await keepEvent({ ...mine, state, fields: answer.fields });
+        }
+        setShopEvents(reply.events);
       }
-      setShopEvents(reply.events);
       const fresh = await keptEvents(job);
       // what was noted meanwhile stays
       setHeld((now) => [...new Map([...now, ...fresh].map((each) => [each.id, each])).values()]);
@@ -157,5 +163,6 @@ export function useRun(job: string, asked: Asked): Run {
     reached,
     settled: answered === question,
     note,
+    reload: useCallback(() => setFetched((times) => times + 1), []),
   };
 }
