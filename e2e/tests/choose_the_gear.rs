@@ -160,8 +160,8 @@ async fn a_job_is_told_its_cylinders_swaps_and_tips_before_it_starts() -> Result
         browser.see("[data-gas-plan='stop']").await?;
         browser.reads("main", "Manifold 3 cylinders").await?;
         browser.reads("[data-swaps]", "Oxygen 2").await?;
-        browser.reads("main", "no label was read").await?;
-        browser.see("[data-tips='1']").await?;
+        browser.reads("main", "stands upright 24 hours before it is opened").await?;
+        browser.see("[data-tips='2']").await?;
         browser.see("[data-supply='acetylene'] button").await?.click().await?;
         browser
             .reads("[data-trace='supply']", "times the part that may leave it in an hour")

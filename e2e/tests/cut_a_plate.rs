@@ -89,8 +89,8 @@ async fn any_number_says_how_it_came_to_be() -> Result<()> {
             browser.gone("[data-trace]").await?;
         }
         browser.see("[data-quantity='travel_speed_mm_min']").await?.click().await?;
-        browser.reads("[data-step='speed_band']", "12 to 21 in/min").await?;
-        browser.reads("[data-step='speed_band']", "Welding Handbook").await?;
+        browser.reads("[data-step='speed_band_mild']", "12 to 21 in/min").await?;
+        browser.reads("[data-step='speed_band_mild']", "Welding Handbook").await?;
         browser.reads("[data-step='times_near_face']", "× 0.95").await?;
         browser.reads("[data-step='times_near_face']", "our judgement").await?;
         Ok(())

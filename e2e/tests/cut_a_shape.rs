@@ -32,7 +32,7 @@ async fn a_shape_is_found_by_typing_and_planned_as_strokes() -> Result<()> {
         browser.reads("[data-stroke-row='2']", "from the kerf of 1").await?;
         // 26 lb a foot, 20 ft of it: on props before anything is cut
         browser
-            .reads("[data-stroke-row='1']", "First a prop for the piece, 48 in and 192 in")
+            .reads("[data-stroke-row='1']", "First a prop for the piece (520 lb), 48 in and 192 in")
             .await?;
         browser.reads("main", "The piece weighs 520 lb").await?;
         // another shape, by its first letters and the arrow keys
@@ -119,8 +119,10 @@ async fn a_dry_run_goes_through_every_stroke_and_a_number_says_why() -> Result<(
         // by keyboard to the last stroke, which holds the drop
         browser.press_at("[aria-label='Next stroke']", ENTER).await?;
         browser.see("[data-at-stroke='3']").await?;
-        browser.reads("[data-stroke-open]", "Last: it holds the drop").await?;
-        browser.reads("[data-stroke-open]", "First a prop for the drop, 6 in from the cut").await?;
+        browser.reads("[data-stroke-open]", "Last: the drop hangs on it").await?;
+        browser
+            .reads("[data-stroke-open]", "First a prop for the drop (15.3 lb), 6 in from the cut")
+            .await?;
         // a start in a hot kerf: half of a first heating, and its chain says so
         let kerf = "[data-stroke-row]:has([data-stroke-open])";
         for stroke in 1..=3 {

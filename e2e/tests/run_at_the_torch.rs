@@ -99,7 +99,12 @@ async fn a_whole_run_goes_on_while_the_network_is_away() -> Result<()> {
         until(&browser, "[data-step='set_fuel_flowing']").await?;
         browser.reads("main", "flowing").await?;
         browser.press_at("[data-gauge] input", "\u{e010}").await?;
-        browser.see("[data-judged='over_the_ceiling'], [data-judged='high']").await?;
+        browser.see("[data-judged='over_the_ceiling']").await?;
+        // over the ceiling nobody goes on, and nobody leaves it out
+        browser.see("[data-next][disabled]").await?;
+        browser.gone("[data-leave]").await?;
+        browser.press_at("[data-gauge] input", "\u{e011}").await?;
+        browser.see("[data-leave]").await?;
         // the flame: two valves make it
         until(&browser, "[data-step='neutral_flame']").await?;
         browser.see("[data-flame='sooty']").await?;

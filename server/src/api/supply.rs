@@ -452,7 +452,9 @@ fn after(gas: &'static str, found: &Supply) -> Vec<Note> {
 fn of_cylinders(shop: &Shop, supplies: &[GasSupply]) -> Vec<NoteWire> {
     let mut notes = Vec::new();
     for supply in supplies {
-        let short = supply.shortfall_l > 0.0 || supply.spans.is_empty();
+        let fewer = |span: &BankSpan| span.cylinders.len() < supply.bank as usize;
+        let short =
+            supply.shortfall_l > 0.0 || supply.spans.is_empty() || supply.spans.iter().any(fewer);
         let uses = |id: &Uuid| supply.spans.iter().any(|span| span.cylinders.contains(id));
         let mine = shop.rack.iter().filter(|view| {
             view.gear.kind == "cylinder"
