@@ -21,6 +21,7 @@ mod openapi;
 mod rack;
 mod rows;
 mod run;
+mod runs;
 mod sections;
 mod sentences;
 mod storage;

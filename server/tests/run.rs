@@ -288,7 +288,7 @@ async fn an_event_that_cannot_be_is_refused_and_the_others_are_kept() {
         (run.event("cut", 1, &json!({ "line_id": run.line, "outcome": "fine" })), "body.outcome"),
         (
             run.event("cut", 1, &json!({ "line_id": Uuid::now_v7(), "outcome": "good" })),
-            "job_line_id",
+            "body.line_id",
         ),
         (
             run.event(

@@ -32,6 +32,8 @@ pub mod recovery;
 pub mod reference;
 pub mod rows;
 pub mod run;
+pub mod run_event;
+pub mod runs;
 pub mod section_reply;
 pub mod section_request;
 pub mod section_strokes;
@@ -82,6 +84,11 @@ pub fn routes(app: &mut web::ServiceConfig) {
         .service(run::show)
         .service(run::keep)
         .service(run::show_record)
+        .service(runs::list)
+        .service(runs::begin)
+        .service(runs::show)
+        .service(runs::show_record)
+        .service(runs::keep)
         .service(burns::list)
         .service(burns::create)
         .service(kept::list)
@@ -178,6 +185,11 @@ async fn nothing() -> ApiResult<String> {
         run::show,
         run::keep,
         run::show_record,
+        runs::list,
+        runs::begin,
+        runs::show,
+        runs::show_record,
+        runs::keep,
         burns::list,
         burns::create,
         kept::list,

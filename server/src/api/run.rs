@@ -4,14 +4,11 @@ use std::collections::BTreeMap;
 
 use actix_web::{HttpRequest, get, post, web};
 use galvanon_core::cut::ACETYLENE_CEILING;
-use galvanon_core::edge::findings;
 use galvanon_core::edge::trouble::troubles;
 use galvanon_core::gas::flame::{CARBURISING_BELOW, OXIDISING_ABOVE};
 use galvanon_core::gas::fuel::Fuel;
-use galvanon_core::range::Range;
 use galvanon_core::setup::record::StepState;
-use galvanon_core::setup::{Event, Kept, Skip, record, skip_of};
-use galvanon_core::trace::Kind;
+use galvanon_core::setup::{Event, Kept, record};
 use serde::{Deserialize, Serialize};
 use serde_json::{Value, json};
 use sqlx::PgPool;
@@ -20,36 +17,31 @@ use utoipa::{IntoParams, ToSchema};
 use uuid::Uuid;
 
 use super::body::{Body, read};
-use super::burns::{BurnRequest, checked as checked_burn};
-use super::cut_reply::SentenceWire;
+use super::cut_reply::{NoteWire, SentenceWire};
 use super::edge::{FindingsReply, all_findings, internal};
-use super::fields::{Fields, Given, NumberField, wrong_shape};
+use super::fields::{Fields, Given};
 use super::gear_request::FUELS;
 use super::guard::person;
 use super::jobs::cards;
 use super::lines::{LineView, view};
 use super::recovery::guides;
 use super::rows::id;
+use super::run_event::{EventAnswer, NewEvents, keep_all};
 use super::setup::{PlaceWire, RunPhase, RunSheetRequest, sheet};
 use super::trouble::{TroubleWire, trouble_wire};
-use crate::error::{ApiError, ApiResult, ErrorBody, FieldError};
+use crate::error::{ApiResult, ErrorBody};
 use crate::settings::{EMERGENCY, FIRE_WATCH_MIN, School, schools};
 use crate::shop::{Gauges, Shop};
+use crate::store::jobs::{self, Job};
 use crate::store::people::Person;
-use crate::store::run_events::{self, Arrived, RunEvent};
-use crate::store::{job_lines, jobs, people};
+use crate::store::run_events::{self, RunEvent};
+use crate::store::{job_lines, job_runs, people};
 use crate::text::Section;
 
-/// Events sent at once.
+/// Events that older pages send at once.
 const MOST: usize = 500;
-/// The longest text inside an event.
-const LONGEST: usize = 2_000;
-/// The longest name of a step.
-const LONGEST_KEY: usize = 80;
 /// For a burn of the skin. Source: `common_practice` of first aid.
 const FIRST_AID: [&str; 4] = ["burn_flame_out", "burn_cool", "burn_cover", "burn_call"];
-/// What a gauge can show.
-const READING: Range = Range::new("pressure", "Pa", 0.0, 4e7);
 
 /// What the place and the gear bring with them.
 #[derive(Debug, Default, Deserialize, IntoParams)]
@@ -72,6 +64,20 @@ pub struct RunQuery {
 }
 
 impl RunQuery {
+    /// What a run was begun with.
+    #[must_use]
+    pub fn of(place: &PlaceWire, assembled: bool) -> Self {
+        Self {
+            wind: Some(place.wind),
+            bare_floor: Some(place.bare_floor),
+            low: Some(place.low),
+            confined: Some(place.confined),
+            coated: Some(place.coated),
+            assembled: Some(assembled),
+            lying_acetylene_hours_upright: None,
+        }
+    }
+
     fn place(&self) -> PlaceWire {
         let holds = |told: Option<bool>| told.unwrap_or(false);
         PlaceWire {
@@ -90,6 +96,10 @@ pub struct RunCut {
     /// The line with its plan, without traces.
     #[serde(flatten)]
     pub view: LineView,
+    /// Whether it may be made with what is rigged.
+    pub fits: bool,
+    /// Why it may not: stopped, or planned for other_fuel; null where it fits.
+    pub why_not: Option<String>,
     /// When it goes out and was through up to there: what to do, in order.
     pub lost_through: Vec<SentenceWire>,
     /// When it goes out and was not through.
@@ -105,6 +115,17 @@ pub struct FlameBands {
     pub oxidising_above: f64,
 }
 
+/// A cut that must not be made as it is planned.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct StoppedCut {
+    /// The line.
+    pub line_id: Uuid,
+    /// As it was typed.
+    pub title: String,
+    /// What stops it.
+    pub notes: Vec<NoteWire>,
+}
+
 /// Everything a tablet needs for a run, in one piece.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct RunDocument {
@@ -115,8 +136,10 @@ pub struct RunDocument {
     /// When this was written.
     #[serde(with = "time::serde::rfc3339")]
     pub made_at: OffsetDateTime,
-    /// The fuel in the hose.
+    /// The fuel that is rigged.
     pub fuel: String,
+    /// Every fuel that the job's cuts are planned for.
+    pub fuels: Vec<String>,
     /// What the place brings with it, as it was asked.
     pub place: PlaceWire,
     /// Whether the set is still together.
@@ -125,6 +148,8 @@ pub struct RunDocument {
     pub phases: Vec<RunPhase>,
     /// Its cuts, in order; those that must not be made are among them.
     pub cuts: Vec<RunCut>,
+    /// Every cut that is stopped, whatever its fuel, with what stops it.
+    pub stopped: Vec<StoppedCut>,
     /// The ends of the scales of the gauges in use.
     pub gauges: Gauges,
     /// What the fuel never goes above at its regulator, flowing or shut; null where there is no such limit.
@@ -146,46 +171,8 @@ pub struct RunDocument {
     pub signs: FindingsReply,
     /// The people of the shop.
     pub people: Vec<Person>,
-    /// What happened so far.
+    /// What happened so far: in the run that was asked for, or in every run of the job.
     pub events: Vec<RunEvent>,
-}
-
-/// An event as a tablet tells it.
-#[derive(Clone, Debug, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct NewEvent {
-    /// A UUID of version 7, chosen by the tablet: the same one twice is one event.
-    pub id: Uuid,
-    /// When it happened, RFC 3339.
-    pub happened_at: String,
-    /// Who was at the tablet.
-    pub person_id: Option<Uuid>,
-    /// step {key, done}, skip {key, reason}, timer {key, running}, cut {line_id, and what a burn has}, reading {gas,
-    /// where, pressure_kpa}, note {text}, undo {event}.
-    pub kind: String,
-    /// What it says.
-    #[schema(value_type = Object)]
-    pub body: Value,
-}
-
-/// Events, the oldest first.
-#[derive(Debug, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct NewEvents {
-    /// At most 500.
-    #[schema(value_type = Vec<NewEvent>)]
-    pub events: Vec<Value>,
-}
-
-/// What came of one event.
-#[derive(Debug, Serialize, ToSchema)]
-pub struct EventAnswer {
-    /// The event.
-    pub id: Option<Uuid>,
-    /// new, again, refused. What is refused will be refused again: it is kept on the tablet and shown.
-    pub outcome: String,
-    /// Why it was refused.
-    pub fields: Vec<FieldError>,
 }
 
 /// What came of the events, and everything that is kept now.
@@ -193,8 +180,10 @@ pub struct EventAnswer {
 pub struct EventsReply {
     /// In the order in which they were sent.
     pub answers: Vec<EventAnswer>,
-    /// Every event of the job.
+    /// Every event that was asked for.
     pub events: Vec<RunEvent>,
+    /// What to ask on from: `since` of the next time.
+    pub next: i64,
 }
 
 /// A cut that counts.
@@ -219,7 +208,6 @@ pub struct RecordReply {
     pub events: Vec<RunEvent>,
 }
 
-/// The run sheet that shop, rig and place give.
 /// What the shop holds, question by question.
 fn held_schools(shop: &Shop) -> ApiResult<BTreeMap<String, Value>> {
     let asked = schools()?.iter().map(|school| school.question.as_str());
@@ -227,6 +215,7 @@ fn held_schools(shop: &Shop) -> ApiResult<BTreeMap<String, Value>> {
     Ok(asked.filter_map(told).collect())
 }
 
+/// The run sheet that shop, rig and place give.
 fn phases(
     shop: &Shop,
     (fuel, rig, thickest): (Fuel, &Value, Option<f64>),
@@ -262,38 +251,140 @@ fn phases(
     sheet(&asked.to_core()?)
 }
 
-/// A job's run in one document: order of work, cuts, gauges, troubles, people, and what happened so far.
-#[utoipa::path(get, operation_id = "run_show", path = "/api/v1/jobs/{id}/run", params(("id" = String, Path), RunQuery),
-    responses((status = 200, body = RunDocument), (status = 404, body = ErrorBody), (status = 422, body = ErrorBody)))]
-#[get("/jobs/{id}/run")]
-pub async fn show(
-    pool: web::Data<PgPool>,
-    (path, query, request): (web::Path<String>, web::Query<RunQuery>, HttpRequest),
-) -> ApiResult<web::Json<RunDocument>> {
-    let job = jobs::live(&pool, id(&path)?).await?;
-    let shop = Shop::read(&pool, person(&request)).await?;
-    let cards = cards(&pool).await?;
-    let mut cuts = Vec::new();
-    for line in job_lines::of_job(&pool, job.record.id).await? {
-        let input = line.input.clone();
-        let view = view(line, (&shop, &job), &cards)?;
-        let whole = shop.request(&job.rig, &input)?.request;
-        let [lost_through, lost_not_through] = guides(&whole)?;
-        cuts.push(RunCut { view, lost_through, lost_not_through });
+/// What a run is asked with.
+pub struct Asked {
+    /// The fuel that is rigged.
+    pub fuel: Fuel,
+    /// What place and gear bring with them.
+    pub query: RunQuery,
+    /// What happened so far.
+    pub events: Vec<RunEvent>,
+}
+
+/// The cuts of a job as the shop plans them now, each with the fuel of its plan.
+pub struct Cuts(Vec<(LineView, [Vec<SentenceWire>; 2])>);
+
+impl Cuts {
+    /// Plans the cuts of a job.
+    ///
+    /// # Errors
+    /// When the database fails, or a line does not plan.
+    pub async fn of(pool: &PgPool, (shop, job): (&Shop, &Job)) -> ApiResult<Self> {
+        let cards = cards(pool).await?;
+        let mut cuts = Vec::new();
+        for line in job_lines::of_job(pool, job.record.id).await? {
+            let input = line.input.clone();
+            let view = view(line, (shop, job), &cards)?;
+            let whole = shop.request(&job.rig, &input)?.request;
+            cuts.push((view, guides(&whole)?));
+        }
+        Ok(Self(cuts))
     }
-    let told = job.rig["gas"]["fuel"]
-        .as_str()
-        .or_else(|| shop.settings.get("fuel").and_then(Value::as_str));
-    let fuel =
-        FUELS.iter().find(|(_, code)| Some(*code) == told).map_or(Fuel::Acetylene, |it| it.0);
-    Ok(web::Json(RunDocument {
+
+    /// Every fuel that they are planned for, each once, in the order of the cuts.
+    #[must_use]
+    pub fn fuels(&self) -> Vec<String> {
+        let mut fuels: Vec<String> = Vec::new();
+        for fuel in self.0.iter().map(|(view, _)| fuel_of(view)) {
+            if !fuels.contains(&fuel) {
+                fuels.push(fuel);
+            }
+        }
+        fuels
+    }
+
+    fn stopped(&self) -> Vec<StoppedCut> {
+        let stopped = self.0.iter().map(|(view, _)| view).filter(|view| is_stopped(view));
+        let told = |view: &LineView| StoppedCut {
+            line_id: view.line.record.id,
+            title: view.line.typed.clone(),
+            notes: view.plan.notes.iter().filter(|note| note.level == "stop").cloned().collect(),
+        };
+        stopped.map(told).collect()
+    }
+
+    fn judged(self, fuel: Fuel) -> Vec<RunCut> {
+        let judge = |(view, guides): (LineView, [Vec<SentenceWire>; 2])| {
+            let [lost_through, lost_not_through] = guides;
+            let why_not = if is_stopped(&view) {
+                Some("stopped")
+            } else {
+                (fuel_of(&view) != fuel.code()).then_some("other_fuel")
+            };
+            RunCut {
+                fits: why_not.is_none(),
+                why_not: why_not.map(str::to_owned),
+                view,
+                lost_through,
+                lost_not_through,
+            }
+        };
+        self.0.into_iter().map(judge).collect()
+    }
+}
+
+fn is_stopped(view: &LineView) -> bool {
+    view.plan.verdict == "stop"
+}
+
+fn is_coated(view: &LineView) -> bool {
+    let steel = &view.request.steel;
+    let told = [&steel.surface, &steel.back_surface];
+    let coats = ["paint", "galvanised"];
+    told.into_iter().flatten().any(|face| coats.iter().any(|coat| face.0 == *coat))
+}
+
+fn fuel_of(view: &LineView) -> String {
+    let told = view.request.gas.fuel.as_ref().and_then(|told| told.0.as_str());
+    told.unwrap_or_default().to_owned()
+}
+
+/// The fuel of a code.
+///
+/// # Errors
+/// [`ApiError::Invalid`] at `fuel` when there is none of that name.
+pub fn fuel_named(code: &str) -> ApiResult<Fuel> {
+    let mut fields = Fields::default();
+    let fuel = fields.choice("fuel", Some(&Given(json!(code))), (FUELS, Some(Fuel::Acetylene)));
+    fields.done(fuel)
+}
+
+/// The fuel that a job's rig or the shop names.
+///
+/// # Errors
+/// [`ApiError::Invalid`] at `fuel` when there is none of that name.
+pub fn usual_fuel(shop: &Shop, job: &Job) -> ApiResult<Fuel> {
+    let told = job.rig["gas"]["fuel"].as_str();
+    fuel_named(told.or_else(|| shop.settings.get("fuel")?.as_str()).unwrap_or_default())
+}
+
+/// A job's run in one document.
+///
+/// # Errors
+/// When the database fails; when an hour of a cylinder that lay down is out of range.
+pub async fn document(
+    pool: &PgPool,
+    (shop, job, cuts): (&Shop, Job, Cuts),
+    asked: Asked,
+) -> ApiResult<RunDocument> {
+    let Asked { fuel, mut query, events } = asked;
+    let (fuels, stopped) = (cuts.fuels(), cuts.stopped());
+    let cuts = cuts.judged(fuel);
+    // paint or zinc that a cut names is known of the place too
+    if cuts.iter().any(|cut| cut.fits && is_coated(&cut.view)) {
+        query.coated = Some(true);
+    }
+    let emergency = shop.settings.get(EMERGENCY).and_then(Value::as_str).unwrap_or_default();
+    Ok(RunDocument {
         job_id: job.record.id,
         made_at: OffsetDateTime::now_utc(),
         fuel: fuel.code().into(),
+        fuels,
         place: query.place(),
         assembled: query.assembled.unwrap_or(false),
-        phases: phases(&shop, (fuel, &job.rig, thickest(&cuts)), &query)?,
+        phases: phases(shop, (fuel, &job.rig, thickest(&cuts)), &query)?,
         cuts,
+        stopped,
         gauges: shop.gauges(&job.rig),
         ceiling_kpa: (fuel == Fuel::Acetylene).then(|| ACETYLENE_CEILING.as_pa() / 1e3),
         flame: FlameBands {
@@ -305,222 +396,56 @@ pub async fn show(
             .iter()
             .map(|code| SentenceWire::of(Section::Steps, code, &[]))
             .collect(),
-        emergency_numbers: shop
-            .settings
-            .get(EMERGENCY)
-            .and_then(Value::as_str)
-            .unwrap_or_default()
-            .to_owned(),
+        emergency_numbers: emergency.to_owned(),
         schools: schools()?.to_vec(),
         held: Value::Object(shop.settings.clone()),
         signs: all_findings()?,
-        people: people::all(&pool).await?,
-        events: run_events::of_job(&pool, job.record.id).await?,
+        people: people::all(pool).await?,
+        events,
         job_name: job.name,
-    }))
-}
-
-/// A text inside an event.
-/// The thickest cut of a run: the lens is for that one.
-fn thickest(cuts: &[RunCut]) -> Option<f64> {
-    let paths = cuts.iter().map(|cut| cut.view.plan.path_thickness_mm);
-    paths.max_by(f64::total_cmp)
-}
-
-fn text<'a>(fields: &mut Fields, body: &'a Value, (name, longest): (&str, usize)) -> &'a str {
-    let told = body[name].as_str().unwrap_or_default();
-    fields.text(&format!("body.{name}"), told, longest);
-    told
-}
-
-/// The parts that a kind of event may have.
-fn parts(kind: &str) -> Option<&'static [&'static str]> {
-    Some(match kind {
-        "step" => &["key", "done"],
-        "skip" => &["key", "reason"],
-        "timer" => &["key", "running"],
-        "cut" => &[
-            "line_id",
-            "start_s",
-            "duration_s",
-            "pace_mm_min",
-            "outcome",
-            "stroke",
-            "findings",
-            "note",
-        ],
-        "reading" => &["gas", "where", "pressure_kpa"],
-        "note" => &["text"],
-        "undo" => &["event"],
-        _ => return None,
     })
 }
 
-const OUTCOMES: [(&str, &str); 4] =
-    [("good", "good"), ("slag", "usable"), ("lost", "lost"), ("redo", "poor")];
-
-/// The burn that a cut is.
-fn burn_of(event: &NewEvent) -> ApiResult<BurnRequest> {
-    let told = &event.body["outcome"];
-    let known = OUTCOMES.iter().find(|(code, _)| told == code);
-    let mut fields = Fields::default();
-    if known.is_none() {
-        let allowed = OUTCOMES.iter().map(|(code, _)| (*code).to_owned()).collect();
-        fields.unknown_choice("body.outcome", told.clone(), allowed);
-    }
-    if event.body["line_id"].as_str().is_none_or(|it| Uuid::parse_str(it).is_err()) {
-        fields.errors.push(wrong_shape(
-            "body.line_id",
-            "the id of a line",
-            event.body["line_id"].clone(),
-        ));
-    }
-    let outcome = fields.done(known.map(|(_, outcome)| *outcome))?;
-    read(&json!({
-        "happened_at": event.happened_at,
-        "job_line_id": event.body["line_id"],
-        "person_id": event.person_id,
-        "start_s": event.body["start_s"],
-        "duration_s": event.body["duration_s"],
-        "pace_mm_min": event.body["pace_mm_min"],
-        "outcome": outcome,
-        "note": event.body["note"].as_str().unwrap_or_default(),
-    }))
+/// A job's run in one document: order of work, cuts, gauges, troubles, people, and what happened so far.
+#[utoipa::path(get, operation_id = "run_show", path = "/api/v1/jobs/{id}/run", params(("id" = String, Path), RunQuery),
+    responses((status = 200, body = RunDocument), (status = 404, body = ErrorBody), (status = 422, body = ErrorBody)))]
+#[get("/jobs/{id}/run")]
+pub async fn show(
+    pool: web::Data<PgPool>,
+    (path, query, request): (web::Path<String>, web::Query<RunQuery>, HttpRequest),
+) -> ApiResult<web::Json<RunDocument>> {
+    let job = jobs::live(&pool, id(&path)?).await?;
+    let shop = Shop::read(&pool, person(&request)).await?;
+    let cuts = Cuts::of(&pool, (&shop, &job)).await?;
+    let events = run_events::of_job(&pool, job.record.id).await?;
+    let asked = Asked { fuel: usual_fuel(&shop, &job)?, query: query.into_inner(), events };
+    Ok(web::Json(document(&pool, (&shop, job, cuts), asked).await?))
 }
 
-/// An event that can be kept.
-fn checked(event: &NewEvent, sent: &Value) -> ApiResult<RunEvent> {
-    let mut fields = Fields::default();
-    if event.id.get_version_num() != 7 {
-        fields.errors.push(wrong_shape("id", "a UUID of version 7", json!(event.id)));
-    }
-    let happened_at = fields.moment("happened_at", Some(&event.happened_at));
-    let Some(allowed) = parts(&event.kind) else {
-        let kinds = ["step", "skip", "timer", "cut", "reading", "note", "undo"];
-        let kinds = kinds.map(str::to_owned).to_vec();
-        fields.unknown_choice("kind", json!(event.kind), kinds);
-        return Err(ApiError::Invalid(fields.errors));
-    };
-    let body = event.body.as_object().cloned().unwrap_or_default();
-    for name in body.keys().filter(|name| !allowed.contains(&name.as_str())) {
-        let fault = wrong_shape(&format!("body.{name}"), &allowed.join(", "), Value::Null);
-        fields.errors.push(fault);
-    }
-    match event.kind.as_str() {
-        "step" | "timer" => {
-            text(&mut fields, &event.body, ("key", LONGEST_KEY));
-            let flag = allowed[1];
-            if !event.body[flag].is_boolean() {
-                let fault =
-                    wrong_shape(&format!("body.{flag}"), "true or false", event.body[flag].clone());
-                fields.errors.push(fault);
-            }
-        }
-        "skip" => {
-            let key = text(&mut fields, &event.body, ("key", LONGEST_KEY));
-            let code = key.split(':').next().unwrap_or_default();
-            match skip_of(code).map_err(internal)? {
-                Some(Skip::Reason) => {
-                    text(&mut fields, &event.body, ("reason", LONGEST));
-                }
-                Some(Skip::Never) => fields.refuse("body.key", "never_skipped", json!(key), &[]),
-                Some(Skip::Free) | None => {}
-            }
-        }
-        "reading" => {
-            text(&mut fields, &event.body, ("gas", LONGEST_KEY));
-            text(&mut fields, &event.body, ("where", LONGEST_KEY));
-            let field = NumberField {
-                path: "body.pressure_kpa".into(),
-                range: &READING,
-                kind: Kind::Pressure,
-            };
-            fields.number(&field, Some(&Given(event.body["pressure_kpa"].clone())), None);
-        }
-        "note" => {
-            text(&mut fields, &event.body, ("text", LONGEST));
-        }
-        "cut" => signs_known(&mut fields, &event.body["findings"])?,
-        "undo" if event.body["event"].as_str().is_none_or(|it| Uuid::parse_str(it).is_err()) => {
-            fields.errors.push(wrong_shape(
-                "body.event",
-                "the id of an event",
-                event.body["event"].clone(),
-            ));
-        }
-        _ => {}
-    }
-    fields.done(RunEvent {
-        id: event.id,
-        happened_at: happened_at.unwrap_or(OffsetDateTime::UNIX_EPOCH),
-        person_id: event.person_id,
-        kind: event.kind.clone(),
-        body: Value::Object(body),
-        made_from: sent.clone(),
-    })
-}
-
-/// The signs that were touched are signs that there are.
-fn signs_known(fields: &mut Fields, told: &Value) -> ApiResult<()> {
-    let known = findings().map_err(internal)?;
-    let told = match told {
-        Value::Null => return Ok(()),
-        Value::Array(told) => told.clone(),
-        other => vec![other.clone()],
-    };
-    for (at, code) in told.iter().enumerate() {
-        if !known.iter().any(|finding| *code == finding.code) {
-            let path = format!("body.findings.{at}");
-            fields.errors.push(wrong_shape(&path, "the code of a finding", code.clone()));
-        }
-    }
-    Ok(())
-}
-
-async fn kept(pool: &PgPool, job: Uuid, sent: &Value) -> ApiResult<Arrived> {
-    let told: NewEvent = read(sent)?;
-    let event = checked(&told, sent)?;
-    let burn = match told.kind.as_str() {
-        "cut" => Some(checked_burn(&burn_of(&told)?)?),
-        _ => None,
-    };
-    run_events::keep(pool, job, (&event, burn.as_ref()))
-        .await
-        .map_err(|error| super::burns::unknown("run_events", super::burns::unknown("burns", error)))
-}
-
-/// Keeps events, each once, in whatever order they come; gives back everything that is kept.
+/// What older pages send, into a run of this day; gives back every event of the job.
 #[utoipa::path(post, operation_id = "run_events", path = "/api/v1/jobs/{id}/run/events", request_body = NewEvents, params(("id" = String, Path)),
     responses((status = 200, body = EventsReply), (status = 404, body = ErrorBody), (status = 422, body = ErrorBody)))]
 #[post("/jobs/{id}/run/events")]
 pub async fn keep(
     pool: web::Data<PgPool>,
-    path: web::Path<String>,
+    (path, request): (web::Path<String>, HttpRequest),
     body: Body<NewEvents>,
 ) -> ApiResult<web::Json<EventsReply>> {
-    let job = jobs::live(&pool, id(&path)?).await?.record.id;
-    if body.value.events.len() > MOST {
-        let fault =
-            wrong_shape("events", &format!("at most {MOST}"), json!(body.value.events.len()));
-        return Err(ApiError::Invalid(vec![fault]));
-    }
-    let mut answers = Vec::with_capacity(body.value.events.len());
-    for sent in &body.value.events {
-        let event = sent["id"].as_str().and_then(|id| Uuid::parse_str(id).ok());
-        let (outcome, fields) = match kept(&pool, job, sent).await {
-            Ok(Arrived::New) => ("new", Vec::new()),
-            Ok(Arrived::Again) => ("again", Vec::new()),
-            Ok(Arrived::Different) => {
-                let fault = wrong_shape("id", "an id that no other event has", json!(event));
-                ("refused", vec![fault])
-            }
-            Err(ApiError::Invalid(fields)) => ("refused", fields),
-            // the database is away: the tablet sends everything once more
-            Err(other) => return Err(other),
-        };
-        answers.push(EventAnswer { id: event, outcome: outcome.into(), fields });
-    }
-    Ok(web::Json(EventsReply { answers, events: run_events::of_job(&pool, job).await? }))
+    let job = jobs::live(&pool, id(&path)?).await?;
+    let shop = Shop::read(&pool, person(&request)).await?;
+    let fuel = usual_fuel(&shop, &job)?;
+    let run = job_runs::of_today(&pool, (job.record.id, fuel.code())).await?;
+    let at = (job.record.id, run);
+    let answers = keep_all(&pool, at, (&body.value.events, MOST)).await?;
+    let events = run_events::of_job(&pool, job.record.id).await?;
+    Ok(web::Json(EventsReply { answers, events, next: 0 }))
+}
+
+/// The thickest cut of a run: the lens is for that one.
+fn thickest(cuts: &[RunCut]) -> Option<f64> {
+    let cuts = cuts.iter().filter(|cut| cut.fits);
+    let paths = cuts.map(|cut| cut.view.plan.path_thickness_mm);
+    paths.max_by(f64::total_cmp)
 }
 
 /// What core makes a record of.
@@ -552,7 +477,12 @@ pub async fn show_record(
     path: web::Path<String>,
 ) -> ApiResult<web::Json<RecordReply>> {
     let job = jobs::live(&pool, id(&path)?).await?.record.id;
-    let events = run_events::of_job(&pool, job).await?;
+    Ok(web::Json(record_of(run_events::of_job(&pool, job).await?)))
+}
+
+/// What events come to.
+#[must_use]
+pub fn record_of(events: Vec<RunEvent>) -> RecordReply {
     let folded = record(&events.iter().map(as_core).collect::<Vec<_>>());
     let state = |state: StepState| match state {
         StepState::Open => "open",
@@ -564,7 +494,7 @@ pub async fn show_record(
         let at = at.unwrap_or(OffsetDateTime::UNIX_EPOCH);
         at.format(&time::format_description::well_known::Rfc3339).unwrap_or_default()
     };
-    Ok(web::Json(RecordReply {
+    RecordReply {
         steps: folded.steps.into_iter().map(|(key, it)| (key, state(it).to_owned())).collect(),
         cuts: folded
             .cuts
@@ -576,5 +506,5 @@ pub async fn show_record(
             .collect(),
         timers: folded.timers.into_iter().map(|(key, at)| (key, moment(at))).collect(),
         events,
-    }))
+    }
 }

@@ -72,6 +72,15 @@ pub async fn of_job(pool: &PgPool, job: Uuid) -> ApiResult<Vec<JobLine>> {
     Ok(sqlx::query_as(sql).bind(job).fetch_all(pool).await?)
 }
 
+/// Whether a line is one of a job's, deleted or not.
+///
+/// # Errors
+/// When the database fails.
+pub async fn is_of(pool: &PgPool, (line, job): (Uuid, Uuid)) -> ApiResult<bool> {
+    let sql = "SELECT EXISTS (SELECT 1 FROM job_lines WHERE id = $1 AND job_id = $2)";
+    Ok(sqlx::query_scalar(sql).bind(line).bind(job).fetch_one(pool).await?)
+}
+
 /// The lines of every job that is not deleted, in order.
 ///
 /// # Errors

@@ -4,6 +4,7 @@ pub mod burns;
 pub mod diagnoses;
 pub mod gear;
 pub mod job_lines;
+pub mod job_runs;
 pub mod jobs;
 pub mod people;
 pub mod photos;

@@ -20,7 +20,7 @@ pub struct RunEvent {
     pub happened_at: OffsetDateTime,
     /// Who was at the tablet.
     pub person_id: Option<Uuid>,
-    /// step, skip, timer, cut, reading, note, undo.
+    /// step, skip, timer, cut, reading, note, undo, end, rig, place.
     pub kind: String,
     /// What it says.
     #[schema(value_type = Object)]
@@ -52,21 +52,41 @@ pub async fn of_job(pool: &PgPool, job: Uuid) -> ApiResult<Vec<RunEvent>> {
     Ok(sqlx::query_as(sql).bind(job).fetch_all(pool).await?)
 }
 
+/// The events of a run that arrived after `since`, in the order of their moments, and the place to ask on from.
+///
+/// # Errors
+/// When the database fails.
+pub async fn of_run(pool: &PgPool, run: Uuid, since: i64) -> ApiResult<(Vec<RunEvent>, i64)> {
+    let sql = "SELECT id, happened_at, person_id, kind, body, made_from FROM run_events
+               WHERE run_id = $1 AND arrival > $2 AND arrival <= $3 ORDER BY happened_at, id";
+    let newest = "SELECT coalesce(max(arrival), 0) FROM run_events WHERE run_id = $1";
+    let next: i64 = sqlx::query_scalar(newest).bind(run).fetch_one(pool).await?;
+    let events = sqlx::query_as(sql).bind(run).bind(since).bind(next).fetch_all(pool).await?;
+    Ok((events, next.max(since)))
+}
+
 /// Keeps an event; a cut becomes a burn too, and an undo takes that burn back, whichever comes first.
 ///
 /// # Errors
 /// When the database fails; nothing is kept then.
 pub async fn keep(
     pool: &PgPool,
-    job: Uuid,
+    (job, run): (Uuid, Uuid),
     (event, burn): (&RunEvent, Option<&NewBurn>),
 ) -> ApiResult<Arrived> {
     let mut work = pool.begin().await?;
-    let sql = "INSERT INTO run_events (id, job_id, happened_at, person_id, kind, body, made_from)
-               VALUES ($1, $2, $3, $4, $5, $6, $7) ON CONFLICT (id) DO NOTHING";
+    // one after the other within a run, so that what is asked for since a moment misses nothing
+    sqlx::query("SELECT pg_advisory_xact_lock(hashtextextended($1::text, 0))")
+        .bind(run)
+        .execute(&mut *work)
+        .await?;
+    let sql =
+        "INSERT INTO run_events (id, job_id, run_id, happened_at, person_id, kind, body, made_from)
+               VALUES ($1, $2, $3, $4, $5, $6, $7, $8) ON CONFLICT (id) DO NOTHING";
     let added = sqlx::query(sql)
         .bind(event.id)
         .bind(job)
+        .bind(run)
         .bind(event.happened_at)
         .bind(event.person_id)
         .bind(&event.kind)
@@ -89,20 +109,20 @@ pub async fn keep(
         burns::insert(&mut *work, by, (burn, &event.made_from)).await?;
     }
     if matches!(event.kind.as_str(), "cut" | "undo") {
-        take_back(&mut work, job).await?;
+        take_back(&mut work, event.id).await?;
     }
     work.commit().await?;
     Ok(Arrived::New)
 }
 
-/// Burns whose cut was taken back are deleted, as far as they came from this job's run.
-async fn take_back(work: &mut Transaction<'_, Postgres>, job: Uuid) -> ApiResult<()> {
+/// The burn of a cut that was taken back is deleted, when the later of the two arrives: one restored since stays.
+async fn take_back(work: &mut Transaction<'_, Postgres>, event: Uuid) -> ApiResult<()> {
     let sql = "UPDATE burns SET deleted_at = now(), version = version + 1
                WHERE deleted_at IS NULL AND id IN (
                    SELECT cut.id FROM run_events cut
                    JOIN run_events undo ON undo.job_id = cut.job_id AND undo.kind = 'undo'
                         AND undo.body->>'event' = cut.id::text
-                   WHERE cut.job_id = $1 AND cut.kind = 'cut')";
-    sqlx::query(sql).bind(job).execute(&mut **work).await?;
+                   WHERE cut.kind = 'cut' AND $1 IN (cut.id, undo.id))";
+    sqlx::query(sql).bind(event).execute(&mut **work).await?;
     Ok(())
 }

@@ -1,0 +1,177 @@
+//! The runs of a job: each is for one rig and one day, begun and ended, and read ever after.
+
+use actix_web::{HttpRequest, HttpResponse, get, post, put, web};
+use serde::{Deserialize, Serialize};
+use serde_json::{Value, json};
+use sqlx::PgPool;
+use utoipa::{IntoParams, ToSchema};
+use uuid::Uuid;
+
+use super::body::Body;
+use super::burns::unknown;
+use super::fields::Fields;
+use super::guard::person;
+use super::rows::{id, new_id};
+use super::run::{
+    Asked, Cuts, EventsReply, RecordReply, RunDocument, RunQuery, document, fuel_named, record_of,
+    usual_fuel,
+};
+use super::run_event::{NewEvents, keep_all};
+use super::setup::PlaceWire;
+use crate::error::{ApiError, ApiResult, Conflict, ErrorBody};
+use crate::shop::Shop;
+use crate::store::job_runs::{self, JobRun, NewRun};
+use crate::store::jobs;
+use crate::store::run_events::{self, Arrived};
+
+/// Events sent at once.
+const MOST: usize = 200;
+
+/// A run to be begun.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct BeginRun {
+    /// The fuel that is rigged; may be left out where every cut of the job is planned for the same one.
+    pub fuel: Option<String>,
+    /// What the place brings with it.
+    #[serde(default)]
+    pub place: PlaceWire,
+    /// Regulators, hoses and torch are still together from earlier that day.
+    #[serde(default)]
+    pub assembled: bool,
+    /// Who is at the torch.
+    pub person_id: Option<Uuid>,
+}
+
+/// The runs of a job.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct RunsReply {
+    /// The newest first.
+    pub runs: Vec<JobRun>,
+}
+
+/// Which events are asked for.
+#[derive(Debug, Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct SinceQuery {
+    /// The `next` of the time before; every event of the run where it is left out.
+    pub since: Option<i64>,
+}
+
+/// A run of a job by the ids in its path.
+async fn found(pool: &PgPool, (job, run): (&str, &str)) -> ApiResult<(Uuid, JobRun)> {
+    let job = jobs::live(pool, id(job)?).await?.record.id;
+    let run = job_runs::find(pool, job, id(run)?).await?.ok_or(ApiError::NotFound)?;
+    Ok((job, run))
+}
+
+/// Begins a run with one rig, under a UUIDv7 of the client's choice; repeatable.
+#[utoipa::path(put, operation_id = "runs_begin", path = "/api/v1/jobs/{id}/runs/{run_id}", request_body = BeginRun,
+    params(("id" = String, Path), ("run_id" = String, Path)),
+    responses((status = 201, body = JobRun), (status = 200, body = JobRun), (status = 404, body = ErrorBody), (status = 409, body = ErrorBody), (status = 422, body = ErrorBody)))]
+#[put("/jobs/{id}/runs/{run_id}")]
+pub async fn begin(
+    pool: web::Data<PgPool>,
+    (path, request): (web::Path<(String, String)>, HttpRequest),
+    body: Body<BeginRun>,
+) -> ApiResult<HttpResponse> {
+    let job = jobs::live(&pool, id(&path.0)?).await?;
+    let (run, by) = new_id(&path.1, &request)?;
+    let shop = Shop::read(&pool, by).await?;
+    let fuel = match &body.value.fuel {
+        Some(code) => fuel_named(code)?,
+        None => match Cuts::of(&pool, (&shop, &job)).await?.fuels().as_slice() {
+            [] => usual_fuel(&shop, &job)?,
+            [one] => fuel_named(one)?,
+            several => {
+                let mut fields = Fields::default();
+                fields.unknown_choice("fuel", Value::Null, several.to_vec());
+                return Err(ApiError::Invalid(fields.errors));
+            }
+        },
+    };
+    let place = json!(body.value.place);
+    let new = NewRun {
+        id: run,
+        job: job.record.id,
+        fuel: fuel.code(),
+        place: &place,
+        assembled: body.value.assembled,
+        person: body.value.person_id,
+        made_from: &body.json,
+    };
+    let arrived = job_runs::begin(&pool, &new).await;
+    let arrived = arrived.map_err(|error| unknown("job_runs", error))?;
+    let known = job_runs::find(&pool, job.record.id, run).await?;
+    match (arrived, known) {
+        (Arrived::New, Some(run)) => Ok(HttpResponse::Created().json(run)),
+        (Arrived::Again, Some(run)) => Ok(HttpResponse::Ok().json(run)),
+        // the id may be that of a run of another job
+        (_, known) => {
+            let both = Conflict { current: json!(known), yours: body.json.clone() };
+            Err(ApiError::Different(Box::new(both)))
+        }
+    }
+}
+
+/// The runs of a job, the newest first.
+#[utoipa::path(get, operation_id = "runs_list", path = "/api/v1/jobs/{id}/runs", params(("id" = String, Path)),
+    responses((status = 200, body = RunsReply), (status = 404, body = ErrorBody)))]
+#[get("/jobs/{id}/runs")]
+pub async fn list(
+    pool: web::Data<PgPool>,
+    path: web::Path<String>,
+) -> ApiResult<web::Json<RunsReply>> {
+    let job = jobs::live(&pool, id(&path)?).await?.record.id;
+    Ok(web::Json(RunsReply { runs: job_runs::of_job(&pool, job).await? }))
+}
+
+/// A run in one document: its own fuel, place and events; the job's cuts as the shop plans them now.
+#[utoipa::path(get, operation_id = "runs_show", path = "/api/v1/jobs/{id}/runs/{run_id}",
+    params(("id" = String, Path), ("run_id" = String, Path)),
+    responses((status = 200, body = RunDocument), (status = 404, body = ErrorBody)))]
+#[get("/jobs/{id}/runs/{run_id}")]
+pub async fn show(
+    pool: web::Data<PgPool>,
+    (path, request): (web::Path<(String, String)>, HttpRequest),
+) -> ApiResult<web::Json<RunDocument>> {
+    let job = jobs::live(&pool, id(&path.0)?).await?;
+    let (_, run) = found(&pool, (&path.0, &path.1)).await?;
+    let shop = Shop::read(&pool, person(&request)).await?;
+    let cuts = Cuts::of(&pool, (&shop, &job)).await?;
+    let (events, _) = run_events::of_run(&pool, run.id, 0).await?;
+    let place: PlaceWire =
+        serde_json::from_value(run.place).map_err(|error| ApiError::Internal(error.to_string()))?;
+    let query = RunQuery::of(&place, run.assembled);
+    let asked = Asked { fuel: fuel_named(&run.fuel)?, query, events };
+    Ok(web::Json(document(&pool, (&shop, job, cuts), asked).await?))
+}
+
+/// A run as it stands, from every tablet's events.
+#[utoipa::path(get, operation_id = "runs_record", path = "/api/v1/jobs/{id}/runs/{run_id}/record",
+    params(("id" = String, Path), ("run_id" = String, Path)),
+    responses((status = 200, body = RecordReply), (status = 404, body = ErrorBody)))]
+#[get("/jobs/{id}/runs/{run_id}/record")]
+pub async fn show_record(
+    pool: web::Data<PgPool>,
+    path: web::Path<(String, String)>,
+) -> ApiResult<web::Json<RecordReply>> {
+    let (_, run) = found(&pool, (&path.0, &path.1)).await?;
+    Ok(web::Json(record_of(run_events::of_run(&pool, run.id, 0).await?.0)))
+}
+
+/// Keeps events of a run, each once, in whatever order they come; gives back what arrived since.
+#[utoipa::path(post, operation_id = "runs_events", path = "/api/v1/jobs/{id}/runs/{run_id}/events", request_body = NewEvents,
+    params(("id" = String, Path), ("run_id" = String, Path), SinceQuery),
+    responses((status = 200, body = EventsReply), (status = 404, body = ErrorBody), (status = 422, body = ErrorBody)))]
+#[post("/jobs/{id}/runs/{run_id}/events")]
+pub async fn keep(
+    pool: web::Data<PgPool>,
+    (path, query): (web::Path<(String, String)>, web::Query<SinceQuery>),
+    body: Body<NewEvents>,
+) -> ApiResult<web::Json<EventsReply>> {
+    let (job, run) = found(&pool, (&path.0, &path.1)).await?;
+    let answers = keep_all(&pool, (job, run.id), (&body.value.events, MOST)).await?;
+    let (events, next) = run_events::of_run(&pool, run.id, query.since.unwrap_or(0)).await?;
+    Ok(web::Json(EventsReply { answers, events, next }))
+}

@@ -1,0 +1,152 @@
+//! The table `job_runs`: a job at the torch, one rig, one place, one day.
+
+use serde::Serialize;
+use serde_json::{Value, json};
+use sqlx::{PgExecutor, PgPool};
+use time::OffsetDateTime;
+use utoipa::ToSchema;
+use uuid::Uuid;
+
+use super::run_events::Arrived;
+use crate::error::ApiResult;
+
+/// A run as it was begun, with how it ended.
+#[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]
+pub struct JobRun {
+    /// Chosen by the tablet.
+    pub id: Uuid,
+    /// The fuel that is rigged.
+    pub fuel: String,
+    /// When it was begun.
+    #[serde(with = "time::serde::rfc3339")]
+    pub begun_at: OffsetDateTime,
+    /// When it was ended; null while it goes on.
+    #[serde(with = "time::serde::rfc3339::option")]
+    pub ended_at: Option<OffsetDateTime>,
+    /// complete, left; null while it goes on.
+    pub how: Option<String>,
+    /// Who began it.
+    pub person_id: Option<Uuid>,
+    /// What the place is like.
+    #[serde(skip)]
+    #[schema(ignore)]
+    pub place: Value,
+    /// Whether the rig stood ready from earlier that day.
+    #[serde(skip)]
+    #[schema(ignore)]
+    pub assembled: bool,
+}
+
+/// A run to be begun.
+pub struct NewRun<'a> {
+    /// Chosen by the tablet.
+    pub id: Uuid,
+    /// Of which job.
+    pub job: Uuid,
+    /// The fuel that is rigged.
+    pub fuel: &'a str,
+    /// What the place is like.
+    pub place: &'a Value,
+    /// Whether the rig stood ready.
+    pub assembled: bool,
+    /// Who begins it.
+    pub person: Option<Uuid>,
+    /// As it came.
+    pub made_from: &'a Value,
+}
+
+/// A run is ended by the last event that says so and was not taken back.
+const SELECT: &str =
+    "SELECT run.id, run.fuel, run.begun_at, run.person_id, run.place, run.assembled,
+           ended.happened_at AS ended_at, ended.body->>'how' AS how
+    FROM job_runs run
+    LEFT JOIN LATERAL (
+        SELECT event.happened_at, event.body FROM run_events event
+        WHERE event.run_id = run.id AND event.kind = 'end' AND NOT EXISTS (
+            SELECT 1 FROM run_events undo WHERE undo.run_id = run.id AND undo.kind = 'undo'
+                AND undo.body->>'event' = event.id::text)
+        ORDER BY event.happened_at DESC, event.id DESC LIMIT 1) ended ON true";
+
+async fn insert(at: impl PgExecutor<'_>, new: &NewRun<'_>) -> ApiResult<bool> {
+    let sql = "INSERT INTO job_runs (id, job_id, fuel, place, assembled, person_id, made_from)
+               VALUES ($1, $2, $3, $4, $5, $6, $7) ON CONFLICT (id) DO NOTHING";
+    let added = sqlx::query(sql)
+        .bind(new.id)
+        .bind(new.job)
+        .bind(new.fuel)
+        .bind(new.place)
+        .bind(new.assembled)
+        .bind(new.person)
+        .bind(new.made_from)
+        .execute(at)
+        .await?;
+    Ok(added.rows_affected() > 0)
+}
+
+/// Begins a run, once.
+///
+/// # Errors
+/// When the database fails, or the person is unknown.
+pub async fn begin(pool: &PgPool, new: &NewRun<'_>) -> ApiResult<Arrived> {
+    if insert(pool, new).await? {
+        return Ok(Arrived::New);
+    }
+    let known = "SELECT made_from = $2 AND job_id = $3 FROM job_runs WHERE id = $1";
+    let same: Option<bool> = sqlx::query_scalar(known)
+        .bind(new.id)
+        .bind(new.made_from)
+        .bind(new.job)
+        .fetch_optional(pool)
+        .await?;
+    Ok(if same == Some(true) { Arrived::Again } else { Arrived::Different })
+}
+
+/// The runs of a job, the newest first.
+///
+/// # Errors
+/// When the database fails.
+pub async fn of_job(pool: &PgPool, job: Uuid) -> ApiResult<Vec<JobRun>> {
+    let sql = format!("{SELECT} WHERE run.job_id = $1 ORDER BY run.begun_at DESC, run.id DESC");
+    Ok(sqlx::query_as(sqlx::AssertSqlSafe(sql)).bind(job).fetch_all(pool).await?)
+}
+
+/// A run of a job.
+///
+/// # Errors
+/// When the database fails.
+pub async fn find(pool: &PgPool, job: Uuid, run: Uuid) -> ApiResult<Option<JobRun>> {
+    let sql = format!("{SELECT} WHERE run.job_id = $1 AND run.id = $2");
+    Ok(sqlx::query_as(sqlx::AssertSqlSafe(sql)).bind(job).bind(run).fetch_optional(pool).await?)
+}
+
+/// The run of a job with a fuel that was begun today and goes on; begun now where there is none.
+///
+/// # Errors
+/// When the database fails.
+pub async fn of_today(pool: &PgPool, (job, fuel): (Uuid, &str)) -> ApiResult<Uuid> {
+    let mut work = pool.begin().await?;
+    // two old pages at once begin one run
+    sqlx::query("SELECT pg_advisory_xact_lock(hashtextextended($1::text, 1))")
+        .bind(job)
+        .execute(&mut *work)
+        .await?;
+    let sql = format!(
+        "{SELECT} WHERE run.job_id = $1 AND run.fuel = $2 AND run.begun_at >= date_trunc('day', now())
+           AND ended.happened_at IS NULL ORDER BY run.begun_at DESC, run.id DESC LIMIT 1"
+    );
+    let known: Option<JobRun> = sqlx::query_as(sqlx::AssertSqlSafe(sql))
+        .bind(job)
+        .bind(fuel)
+        .fetch_optional(&mut *work)
+        .await?;
+    if let Some(run) = known {
+        return Ok(run.id);
+    }
+    let nothing = json!({});
+    let (place, made_from) = (&nothing, &nothing);
+    let new =
+        NewRun { id: Uuid::now_v7(), job, fuel, place, assembled: false, person: None, made_from };
+    insert(&mut *work, &new).await?;
+    work.commit().await?;
+    Ok(new.id)
+}

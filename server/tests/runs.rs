@@ -1,0 +1,310 @@
+//! Runs of a job by the contract: one rig, one day, begun and ended, and what arrived since.
+
+use serde_json::{Value, json};
+use uuid::Uuid;
+
+use crate::test_app::{Answer, TestApp};
+
+/// A job of a propane cut, an acetylene cut of painted steel, and a stopped one that takes the shop's acetylene.
+struct Yard {
+    app: TestApp,
+    job: Uuid,
+    lines: Vec<Uuid>,
+}
+
+impl Yard {
+    async fn start() -> Self {
+        Self::with(&[
+            json!({ "steel": { "thickness_mm": 20 }, "cut": { "length_mm": 300, "process": "guided" }, "gas": { "fuel": "propane" } }),
+            json!({ "steel": { "thickness_mm": 12, "surface": "paint" }, "cut": { "length_mm": 300, "process": "guided" } }),
+            json!({ "steel": { "thickness_mm": 6, "grade": "304" }, "cut": { "length_mm": 300, "process": "guided" } }),
+        ])
+        .await
+    }
+
+    async fn with(inputs: &[Value]) -> Self {
+        let app = TestApp::start().await;
+        let job = job(&app).await;
+        let mut lines = Vec::new();
+        for input in inputs {
+            lines.push(line(&app, job, input).await);
+        }
+        Self { app, job, lines }
+    }
+
+    fn path(&self, rest: &str) -> String {
+        format!("/api/v1/jobs/{}/runs{rest}", self.job)
+    }
+
+    async fn begin(&self, body: &Value) -> (Uuid, Answer) {
+        let run = Uuid::now_v7();
+        (run, self.app.put(&self.path(&format!("/{run}")), body).await)
+    }
+
+    async fn begun(&self, body: &Value) -> Uuid {
+        let (run, reply) = self.begin(body).await;
+        assert_eq!(reply.status, 201, "{}", reply.body);
+        run
+    }
+
+    async fn send(&self, run: Uuid, (since, events): (&str, &[Value])) -> Value {
+        let path = self.path(&format!("/{run}/events{since}"));
+        let reply = self.app.post(&path, &json!({ "events": events })).await;
+        assert_eq!(reply.status, 200, "{}", reply.body);
+        reply.body
+    }
+
+    async fn document(&self, run: Uuid) -> Value {
+        self.app.get(&self.path(&format!("/{run}"))).await.body
+    }
+
+    async fn runs(&self) -> Vec<Value> {
+        self.app.get(&self.path("")).await.body["runs"].as_array().unwrap().clone()
+    }
+}
+
+async fn job(app: &TestApp) -> Uuid {
+    let job = Uuid::now_v7();
+    let body = json!({ "name": "Yard", "note": "", "rig": {} });
+    assert_eq!(app.put(&format!("/api/v1/jobs/{job}"), &body).await.status, 201);
+    job
+}
+
+async fn line(app: &TestApp, job: Uuid, input: &Value) -> Uuid {
+    let line = Uuid::now_v7();
+    let body = json!({ "job_id": job, "typed": "a cut", "input": input, "position": 1 });
+    let made = app.put(&format!("/api/v1/job-lines/{line}"), &body).await;
+    assert_eq!(made.status, 201, "{}", made.body);
+    line
+}
+
+fn event(kind: &str, second: u32, body: &Value) -> Value {
+    json!({ "id": Uuid::now_v7(), "happened_at": format!("2026-05-31T09:00:{second:02}Z"),
+        "person_id": null, "kind": kind, "body": body })
+}
+
+fn ids(told: &Value) -> Vec<Value> {
+    told.as_array().unwrap().iter().map(|event| event["id"].clone()).collect()
+}
+
+fn steps(document: &Value) -> Vec<&str> {
+    let phases = document["phases"].as_array().unwrap().iter();
+    let steps = phases.flat_map(|phase| phase["steps"].as_array().unwrap());
+    steps.map(|step| step["code"].as_str().unwrap()).collect()
+}
+
+#[actix_web::test]
+async fn a_run_is_begun_for_one_rig_and_only_once() {
+    let yard = Yard::start().await;
+    // two fuels: which is rigged has to be said
+    let (_, unsaid) = yard.begin(&json!({})).await;
+    assert_eq!(unsaid.status, 422);
+    assert_eq!(unsaid.body["error"]["fields"][0]["path"], "fuel");
+    assert!(
+        unsaid.body["error"]["fields"][0]["message"].as_str().unwrap().contains("propane"),
+        "{}",
+        unsaid.body
+    );
+    // no such fuel is an error, never acetylene
+    let (_, unknown) = yard.begin(&json!({ "fuel": "hydrogen" })).await;
+    assert_eq!(
+        (unknown.status.as_u16(), &unknown.body["error"]["fields"][0]["path"]),
+        (422, &json!("fuel"))
+    );
+    let body = json!({ "fuel": "propane", "place": { "wind": true } });
+    let (run, first) = yard.begin(&body).await;
+    assert_eq!((first.status.as_u16(), &first.body["fuel"]), (201, &json!("propane")));
+    let path = yard.path(&format!("/{run}"));
+    assert_eq!(yard.app.put(&path, &body).await.status, 200);
+    assert_eq!(yard.app.put(&path, &json!({ "fuel": "acetylene" })).await.status, 409);
+    let stranger = json!({ "fuel": "propane", "person_id": Uuid::now_v7() });
+    let (_, stranger) = yard.begin(&stranger).await;
+    assert_eq!(
+        (stranger.status.as_u16(), &stranger.body["error"]["fields"][0]["path"]),
+        (422, &json!("person_id"))
+    );
+    let old = yard.path(&format!("/{}", Uuid::from_u128(7)));
+    assert_eq!(yard.app.put(&old, &body).await.status, 422);
+    // under another job the same id holds nothing, and is not to be had
+    let other = job(&yard.app).await;
+    let elsewhere = format!("/api/v1/jobs/{other}/runs/{run}");
+    assert_eq!(yard.app.get(&elsewhere).await.status, 404);
+    assert_eq!(yard.app.put(&elsewhere, &body).await.status, 409);
+    assert_eq!(yard.runs().await.len(), 1);
+    // where all cuts agree nothing need be said
+    let one = Yard::with(&[json!({ "steel": { "thickness_mm": 20 }, "cut": { "length_mm": 300, "process": "guided" }, "gas": { "fuel": "propylene" } })]).await;
+    let (_, agreed) = one.begin(&json!({})).await;
+    assert_eq!((agreed.status.as_u16(), &agreed.body["fuel"]), (201, &json!("propylene")));
+}
+
+/// Ceiling, order of work and which cuts may be made follow what is rigged; a stopped cut is told whatever its fuel.
+#[actix_web::test]
+async fn the_order_of_work_follows_the_fuel_that_is_rigged() {
+    let yard = Yard::start().await;
+    let propane = yard.document(yard.begun(&json!({ "fuel": "propane" })).await).await;
+    let acetylene = yard.document(yard.begun(&json!({ "fuel": "acetylene" })).await).await;
+    for document in [&propane, &acetylene] {
+        assert_eq!(document["fuels"], json!(["propane", "acetylene"]));
+        let stopped = document["stopped"].as_array().unwrap();
+        assert_eq!(stopped.len(), 1);
+        assert_eq!(stopped[0]["line_id"], json!(yard.lines[2]));
+        assert!(stopped[0]["notes"].as_array().unwrap().iter().all(|note| note["level"] == "stop"));
+        assert!(stopped[0]["notes"][0]["text"].as_str().is_some_and(|text| !text.is_empty()));
+    }
+    let why = |document: &Value| -> Vec<(bool, Value)> {
+        let cuts = document["cuts"].as_array().unwrap().iter();
+        cuts.map(|cut| (cut["fits"] == true, cut["why_not"].clone())).collect()
+    };
+    let (fits, other, stopped) =
+        ((true, Value::Null), (false, json!("other_fuel")), (false, json!("stopped")));
+    assert_eq!(why(&propane), [fits.clone(), other.clone(), stopped.clone()]);
+    assert_eq!(why(&acetylene), [other, fits, stopped]);
+    // 15 psi, above which free acetylene may come apart. Source: CGA G-1; OSHA 29 CFR 1910.253
+    let ceiling = acetylene["ceiling_kpa"].as_f64().unwrap();
+    assert!((ceiling - 103.4).abs() < 0.1, "{ceiling}");
+    assert_eq!(propane["ceiling_kpa"], Value::Null);
+    let (with, without) = (steps(&acetylene), steps(&propane));
+    assert!(with.contains(&"acetylene_ceiling") && !without.contains(&"acetylene_ceiling"));
+    let at = |steps: &[&str], code: &str| steps.iter().position(|it| *it == code).unwrap();
+    // common practice: acetylene off first, with the other fuels oxygen first
+    assert!(at(&with, "close_fuel_valve") < at(&with, "close_oxygen_valve"));
+    assert!(at(&without, "close_oxygen_valve") < at(&without, "close_fuel_valve"));
+    // the paint that a cut names is known of the place, where that cut is made
+    assert!(with.contains(&"coating_fume") && !without.contains(&"coating_fume"));
+}
+
+#[actix_web::test]
+async fn a_tablet_is_told_what_arrived_since() {
+    let yard = Yard::start().await;
+    let (run, other) = (
+        yard.begun(&json!({ "fuel": "propane" })).await,
+        yard.begun(&json!({ "fuel": "acetylene" })).await,
+    );
+    let late = event("note", 50, &json!({ "text": "tip changed" }));
+    let first = yard.send(run, ("", std::slice::from_ref(&late))).await;
+    let since = format!("?since={}", first["next"]);
+    // it happened before, and arrives after
+    let early = event("step", 1, &json!({ "key": "soap_test", "done": true }));
+    let second = yard.send(run, (&since, std::slice::from_ref(&early))).await;
+    assert_eq!(ids(&second["events"]), [early["id"].clone()]);
+    let nothing = yard.send(run, (&format!("?since={}", second["next"]), &[])).await;
+    assert_eq!((&nothing["events"], &nothing["next"]), (&json!([]), &second["next"]));
+    let all = yard.send(run, ("", &[])).await;
+    assert_eq!(ids(&all["events"]), [early["id"].clone(), late["id"].clone()]);
+    // the leak test of one run does not count in another
+    assert_eq!(yard.document(other).await["events"], json!([]));
+    let record = yard.app.get(&yard.path(&format!("/{other}/record"))).await.body;
+    assert_eq!(record["steps"], json!({}));
+    let record = yard.app.get(&yard.path(&format!("/{run}/record"))).await.body;
+    assert_eq!(record["steps"], json!({ "soap_test": "done" }));
+    // a slice is two hundred
+    let slice =
+        |n: u32| (0..n).map(|_| event("note", 2, &json!({ "text": "x" }))).collect::<Vec<_>>();
+    let path = yard.path(&format!("/{run}/events"));
+    let over = yard.app.post(&path, &json!({ "events": slice(201) })).await;
+    assert_eq!(
+        (over.status.as_u16(), &over.body["error"]["fields"][0]["path"]),
+        (422, &json!("events"))
+    );
+    let full = yard.send(run, (&format!("?since={}", second["next"]), &slice(200))).await;
+    assert_eq!(full["events"].as_array().unwrap().len(), 200);
+    let soon = yard.path(&format!("/{run}/events?since=soon"));
+    let bad = yard.app.post(&soon, &json!({ "events": [] })).await;
+    assert!(bad.status.is_client_error());
+}
+
+#[actix_web::test]
+async fn a_run_ends_and_may_go_on_after_all() {
+    let yard = Yard::start().await;
+    let run = yard.begun(&json!({ "fuel": "propane", "assembled": true })).await;
+    assert_eq!(yard.runs().await[0]["how"], Value::Null);
+    let refused = [
+        (event("end", 1, &json!({ "how": "tired" })), "body.how"),
+        (event("rig", 1, &json!({ "assembled": "yes" })), "body.assembled"),
+        (event("place", 1, &json!({ "wind": true })), "body.bare_floor"),
+    ];
+    for (bad, at) in refused {
+        let answer = yard.send(run, ("", &[bad])).await["answers"][0].clone();
+        assert_eq!(
+            (&answer["outcome"], &answer["fields"][0]["path"]),
+            (&json!("refused"), &json!(at))
+        );
+    }
+    let moved = json!({ "wind": true, "bare_floor": false, "low": false, "confined": false, "coated": false });
+    let kept = [event("rig", 2, &json!({ "assembled": false })), event("place", 3, &moved)];
+    let end = event("end", 40, &json!({ "how": "left" }));
+    let answers = yard.send(run, ("", &[kept[0].clone(), kept[1].clone(), end.clone()])).await;
+    assert!(
+        answers["answers"].as_array().unwrap().iter().all(|it| it["outcome"] == "new"),
+        "{answers}"
+    );
+    let ended = yard.runs().await[0].clone();
+    assert_eq!(
+        (&ended["how"], &ended["ended_at"]),
+        (&json!("left"), &json!("2026-05-31T09:00:40Z"))
+    );
+    // taken back, with the id written another way
+    let shouted = end["id"].as_str().unwrap().to_uppercase();
+    yard.send(run, ("", &[event("undo", 50, &json!({ "event": shouted }))])).await;
+    assert_eq!(yard.runs().await[0]["ended_at"], Value::Null);
+}
+
+#[actix_web::test]
+async fn a_cut_names_a_line_of_its_job_and_a_restored_burn_stays() {
+    let yard = Yard::start().await;
+    let run = yard.begun(&json!({ "fuel": "propane" })).await;
+    let other = job(&yard.app).await;
+    let foreign = line(
+        &yard.app,
+        other,
+        &json!({ "steel": { "thickness_mm": 8 }, "cut": { "length_mm": 90, "process": "guided" } }),
+    )
+    .await;
+    let cut =
+        |second, line: &Uuid| event("cut", second, &json!({ "line_id": line, "outcome": "good" }));
+    let answer = yard.send(run, ("", &[cut(1, &foreign)])).await["answers"][0].clone();
+    assert_eq!(
+        (&answer["outcome"], &answer["fields"][0]["path"]),
+        (&json!("refused"), &json!("body.line_id"))
+    );
+    let made = cut(2, &yard.lines[0]);
+    let shouted = made["id"].as_str().unwrap().to_uppercase();
+    yard.send(run, ("", &[made.clone(), event("undo", 3, &json!({ "event": shouted }))])).await;
+    let burns =
+        async || yard.app.get("/api/v1/burns").await.body["burns"].as_array().unwrap().len();
+    assert_eq!(burns().await, 0);
+    sqlx::query("UPDATE burns SET deleted_at = NULL").execute(&yard.app.pool).await.unwrap();
+    yard.send(run, ("", &[cut(4, &yard.lines[0])])).await;
+    assert_eq!(burns().await, 2);
+}
+
+/// What older pages send goes into a run of that day, one for all of them.
+#[actix_web::test]
+async fn what_older_pages_send_stands_in_a_run_of_today() {
+    let yard = Yard::start().await;
+    let path = format!("/api/v1/jobs/{}/run/events", yard.job);
+    let note = || json!({ "events": [event("note", 1, &json!({ "text": "x" }))] });
+    let (first, second) = (note(), note());
+    let (one, two) =
+        futures_util::future::join(yard.app.post(&path, &first), yard.app.post(&path, &second))
+            .await;
+    assert_eq!((one.status.as_u16(), two.status.as_u16()), (200, 200));
+    let runs = yard.runs().await;
+    assert_eq!((runs.len(), &runs[0]["fuel"]), (1, &json!("acetylene")));
+    let run = Uuid::parse_str(runs[0]["id"].as_str().unwrap()).unwrap();
+    assert_eq!(yard.document(run).await["events"].as_array().unwrap().len(), 2);
+    // the next day it is another one
+    let earlier = "UPDATE job_runs SET begun_at = begun_at - interval '1 day'";
+    sqlx::query(earlier).execute(&yard.app.pool).await.unwrap();
+    yard.app.post(&path, &note()).await;
+    assert_eq!(yard.runs().await.len(), 2);
+    // a rig whose fuel nobody knows is not taken for acetylene
+    let other = job(&yard.app).await;
+    let odd = r#"UPDATE jobs SET rig = '{"gas": {"fuel": "hydrogen"}}' WHERE id = $1"#;
+    sqlx::query(odd).bind(other).execute(&yard.app.pool).await.unwrap();
+    let told = yard.app.get(&format!("/api/v1/jobs/{other}/run")).await;
+    assert_eq!(
+        (told.status.as_u16(), &told.body["error"]["fields"][0]["path"]),
+        (422, &json!("fuel"))
+    );
+}
