@@ -484,6 +484,23 @@ fn another_fuel_drops_a_tip_of_the_wrong_face() {
     assert!(with_fuel(&request, Fuel::Acetylene).tip.is_some());
 }
 
+#[test]
+fn another_fuel_keeps_what_the_torch_stands_and_how_its_tips_sit() {
+    let mut request = plate(100.0);
+    let limit = GaugePressure::from_pa(200e3);
+    request.gear =
+        Gear { torch_limit: Some(limit), torch_seat: Some(Seat::Flat), ..Gear::default() };
+    for option in fuels(&request.clone().into(), |_| None).expect("a comparison") {
+        let told = &option.settings.notes;
+        assert!(told.iter().any(|note| note.code == "torch_over_limit"), "{:?}", option.fuel);
+        let other = with_fuel(&request, option.fuel);
+        assert_eq!(
+            (other.gear.torch_limit, other.gear.torch_seat),
+            (Some(limit), Some(Seat::Flat))
+        );
+    }
+}
+
 // --- tips of a job --------------------------------------------------------------------------
 
 #[test]

@@ -2,7 +2,7 @@
 
 use anyhow::{Context, Result, bail, ensure};
 use galvanon_e2e::{Browser, DARK, DESK, PHONE, Relay, Viewport, journey};
-use serde_json::Value;
+use serde_json::{Value, json};
 
 /// The card that is shown.
 async fn card(browser: &Browser) -> Result<String> {
@@ -333,6 +333,56 @@ async fn two_tablets_on_one_job_add_up() -> Result<()> {
         outcome?;
         let record = app.get(&format!("/api/v1/jobs/{job}/run/record")).await?;
         ensure!(record["cuts"][0]["events"].as_array().map(Vec::len) == Some(1), "{record}");
+        Ok(())
+    })
+    .await
+}
+
+/// A job whose cuts name two fuels, one of them stopped: what is rigged is asked, and the order of work follows it.
+#[tokio::test(flavor = "multi_thread")]
+async fn two_fuels_and_a_stopped_cut_are_told_before_the_first_step() -> Result<()> {
+    journey(PHONE, |app, browser| async move {
+        let job = uuid::Uuid::now_v7();
+        let rig = json!({ "name": "Two rigs", "note": "", "rig": {} });
+        app.put(&format!("/api/v1/jobs/{job}"), &rig).await?;
+        let cuts = [
+            ("20 mm propane", 20, "A36", "propane"),
+            ("12 mm", 12, "A36", "acetylene"),
+            ("6 mm stainless", 6, "304", "acetylene"),
+        ];
+        for (at, (typed, thickness_mm, grade, fuel)) in cuts.into_iter().enumerate() {
+            let id = uuid::Uuid::now_v7();
+            let input = json!({ "steel": { "thickness_mm": thickness_mm, "grade": grade },
+                "cut": { "length_mm": 300, "process": "guided" }, "gas": { "fuel": fuel } });
+            let line = json!({ "job_id": job, "typed": typed, "input": input, "position": at });
+            app.put(&format!("/api/v1/job-lines/{id}"), &line).await?;
+        }
+        let path = format!("/jobs/{job}/run");
+        browser.open(&path).await?;
+        browser.see("[data-stopped='1']").await?;
+        browser.see("[data-next='start'][disabled]").await?;
+        browser.reads("[data-next='start']", "First: what is rigged?").await?;
+        is_fit_for_gloves(&browser).await?;
+        browser.see("[data-fuel='propane']").await?.click().await?;
+        browser.see("[data-fuel='propane'][aria-pressed='true']").await?;
+        browser.reads("[data-others='1']", "acetylene").await?;
+        is_fit_for_gloves(&browser).await?;
+        if let Some(folder) = std::env::var_os("GALVANON_LOOK") {
+            browser.picture(&std::path::Path::new(&folder).join("two-fuels.png")).await?;
+        }
+        next(&browser).await?;
+        browser.see("[data-step='hot_work_permit']").await?;
+        next(&browser).await?;
+        browser.see("[data-saved='shop']").await?;
+        // with acetylene it is another rig: nothing of it was looked at, and its cuts are the others
+        browser.open(&path).await?;
+        browser.see("[data-fuel='acetylene']").await?.click().await?;
+        browser.reads("[data-others='1']", "propane").await?;
+        next(&browser).await?;
+        browser.see("[data-step='hot_work_permit']").await?;
+        let runs = app.get(&format!("/api/v1/jobs/{job}/runs")).await?;
+        let fuels = runs["runs"].as_array().context("runs")?;
+        ensure!(fuels.iter().any(|run| run["fuel"] == "propane"), "{runs}");
         Ok(())
     })
     .await

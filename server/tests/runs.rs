@@ -293,11 +293,24 @@ async fn what_older_pages_send_stands_in_a_run_of_today() {
     assert_eq!((runs.len(), &runs[0]["fuel"]), (1, &json!("acetylene")));
     let run = Uuid::parse_str(runs[0]["id"].as_str().unwrap()).unwrap();
     assert_eq!(yard.document(run).await["events"].as_array().unwrap().len(), 2);
+    // two rigs on one day are two runs, and each event says of which fuel
+    let other = yard.app.post(&format!("{path}?fuel=propane"), &note()).await.body;
+    let fuels = other["events"].as_array().unwrap().iter().map(|event| event["fuel"].clone());
+    assert_eq!(fuels.filter(|fuel| fuel == "propane").count(), 1);
+    assert_eq!(yard.app.post(&format!("{path}?fuel=hydrogen"), &note()).await.status, 422);
     // the next day it is another one
     let earlier = "UPDATE job_runs SET begun_at = begun_at - interval '1 day'";
     sqlx::query(earlier).execute(&yard.app.pool).await.unwrap();
     yard.app.post(&path, &note()).await;
-    assert_eq!(yard.runs().await.len(), 2);
+    assert_eq!(yard.runs().await.len(), 3);
+    // the document of before follows what it is told is rigged
+    let asked = format!("/api/v1/jobs/{}/run", yard.job);
+    let (usual, told) = (
+        yard.app.get(&asked).await.body,
+        yard.app.get(&format!("{asked}?fuel=propane")).await.body,
+    );
+    assert_eq!((&usual["fuel"], &told["fuel"]), (&json!("acetylene"), &json!("propane")));
+    assert_eq!((&told["ceiling_kpa"], &told["cuts"][0]["fits"]), (&Value::Null, &json!(true)));
     // a rig whose fuel nobody knows is not taken for acetylene
     let other = job(&yard.app).await;
     let odd = r#"UPDATE jobs SET rig = '{"gas": {"fuel": "hydrogen"}}' WHERE id = $1"#;

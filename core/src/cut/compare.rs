@@ -33,8 +33,9 @@ pub fn with_fuel(request: &Request, fuel: Fuel) -> Request {
     let fits = |tip: &Tip| tip.face.is_none() || tip.face == face;
     let mut other = request.clone();
     other.gas.fuel = fuel;
-    other.gear =
-        Gear { oxygen_regulator_limit: request.gear.oxygen_regulator_limit, ..Gear::default() };
+    // what is not the fuel's stays: the torch in hand holds what it holds, whatever burns
+    let Gear { oxygen_regulator_limit, torch_limit, torch_seat, .. } = request.gear;
+    other.gear = Gear { oxygen_regulator_limit, torch_limit, torch_seat, ..Gear::default() };
     other.tip = other.tip.filter(fits);
     // without a tip of its face in the drawer the generic series stands in; the change says so
     if !other.drawer.iter().any(fits) {

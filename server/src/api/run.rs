@@ -47,6 +47,8 @@ const FIRST_AID: [&str; 4] = ["burn_flame_out", "burn_cool", "burn_cover", "burn
 #[derive(Debug, Default, Deserialize, IntoParams)]
 #[into_params(parameter_in = Query)]
 pub struct RunQuery {
+    /// The fuel that is rigged. Where it is left out: that of the cuts where they agree, else that of the rig or shop.
+    pub fuel: Option<String>,
     /// Wind.
     pub wind: Option<bool>,
     /// Over bare concrete or stones.
@@ -68,6 +70,7 @@ impl RunQuery {
     #[must_use]
     pub fn of(place: &PlaceWire, assembled: bool) -> Self {
         Self {
+            fuel: None,
             wind: Some(place.wind),
             bare_floor: Some(place.bare_floor),
             low: Some(place.low),
@@ -417,23 +420,39 @@ pub async fn show(
     let job = jobs::live(&pool, id(&path)?).await?;
     let shop = Shop::read(&pool, person(&request)).await?;
     let cuts = Cuts::of(&pool, (&shop, &job)).await?;
+    let fuel = match (&query.fuel, cuts.fuels().as_slice()) {
+        (Some(told), _) => fuel_named(told)?,
+        (None, [one]) => fuel_named(one)?,
+        _ => usual_fuel(&shop, &job)?,
+    };
     let events = run_events::of_job(&pool, job.record.id).await?;
-    let asked = Asked { fuel: usual_fuel(&shop, &job)?, query: query.into_inner(), events };
+    let asked = Asked { fuel, query: query.into_inner(), events };
     Ok(web::Json(document(&pool, (&shop, job, cuts), asked).await?))
 }
 
-/// What older pages send, into a run of this day; gives back every event of the job.
-#[utoipa::path(post, operation_id = "run_events", path = "/api/v1/jobs/{id}/run/events", request_body = NewEvents, params(("id" = String, Path)),
+/// Which rig events are of.
+#[derive(Debug, Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct RigQuery {
+    /// The fuel that is rigged; the rig's or the shop's where it is left out.
+    pub fuel: Option<String>,
+}
+
+/// Keeps events in a run of this day with that fuel; gives back every event of the job.
+#[utoipa::path(post, operation_id = "run_events", path = "/api/v1/jobs/{id}/run/events", request_body = NewEvents, params(("id" = String, Path), RigQuery),
     responses((status = 200, body = EventsReply), (status = 404, body = ErrorBody), (status = 422, body = ErrorBody)))]
 #[post("/jobs/{id}/run/events")]
 pub async fn keep(
     pool: web::Data<PgPool>,
-    (path, request): (web::Path<String>, HttpRequest),
+    (path, query, request): (web::Path<String>, web::Query<RigQuery>, HttpRequest),
     body: Body<NewEvents>,
 ) -> ApiResult<web::Json<EventsReply>> {
     let job = jobs::live(&pool, id(&path)?).await?;
     let shop = Shop::read(&pool, person(&request)).await?;
-    let fuel = usual_fuel(&shop, &job)?;
+    let fuel = match &query.fuel {
+        Some(told) => fuel_named(told)?,
+        None => usual_fuel(&shop, &job)?,
+    };
     let run = job_runs::of_today(&pool, (job.record.id, fuel.code())).await?;
     let at = (job.record.id, run);
     let answers = keep_all(&pool, at, (&body.value.events, MOST)).await?;

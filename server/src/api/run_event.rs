@@ -213,6 +213,7 @@ fn checked(event: &NewEvent, sent: &Value) -> ApiResult<RunEvent> {
         person_id: event.person_id,
         kind: event.kind.clone(),
         body: Value::Object(body),
+        fuel: None,
         made_from: sent.clone(),
     })
 }

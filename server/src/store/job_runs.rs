@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 use serde_json::{Value, json};
-use sqlx::{PgExecutor, PgPool};
+use sqlx::{AssertSqlSafe, PgExecutor, PgPool};
 use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
@@ -107,7 +107,7 @@ pub async fn begin(pool: &PgPool, new: &NewRun<'_>) -> ApiResult<Arrived> {
 /// When the database fails.
 pub async fn of_job(pool: &PgPool, job: Uuid) -> ApiResult<Vec<JobRun>> {
     let sql = format!("{SELECT} WHERE run.job_id = $1 ORDER BY run.begun_at DESC, run.id DESC");
-    Ok(sqlx::query_as(sqlx::AssertSqlSafe(sql)).bind(job).fetch_all(pool).await?)
+    Ok(sqlx::query_as(AssertSqlSafe(sql)).bind(job).fetch_all(pool).await?)
 }
 
 /// A run of a job.
@@ -116,7 +116,7 @@ pub async fn of_job(pool: &PgPool, job: Uuid) -> ApiResult<Vec<JobRun>> {
 /// When the database fails.
 pub async fn find(pool: &PgPool, job: Uuid, run: Uuid) -> ApiResult<Option<JobRun>> {
     let sql = format!("{SELECT} WHERE run.job_id = $1 AND run.id = $2");
-    Ok(sqlx::query_as(sqlx::AssertSqlSafe(sql)).bind(job).bind(run).fetch_optional(pool).await?)
+    Ok(sqlx::query_as(AssertSqlSafe(sql)).bind(job).bind(run).fetch_optional(pool).await?)
 }
 
 /// The run of a job with a fuel that was begun today and goes on; begun now where there is none.
@@ -134,11 +134,8 @@ pub async fn of_today(pool: &PgPool, (job, fuel): (Uuid, &str)) -> ApiResult<Uui
         "{SELECT} WHERE run.job_id = $1 AND run.fuel = $2 AND run.begun_at >= date_trunc('day', now())
            AND ended.happened_at IS NULL ORDER BY run.begun_at DESC, run.id DESC LIMIT 1"
     );
-    let known: Option<JobRun> = sqlx::query_as(sqlx::AssertSqlSafe(sql))
-        .bind(job)
-        .bind(fuel)
-        .fetch_optional(&mut *work)
-        .await?;
+    let known: Option<JobRun> =
+        sqlx::query_as(AssertSqlSafe(sql)).bind(job).bind(fuel).fetch_optional(&mut *work).await?;
     if let Some(run) = known {
         return Ok(run.id);
     }

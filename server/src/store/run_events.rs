@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 use serde_json::Value;
-use sqlx::{PgPool, Postgres, Transaction};
+use sqlx::{AssertSqlSafe, PgPool, Postgres, Transaction};
 use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
@@ -25,6 +25,9 @@ pub struct RunEvent {
     /// What it says.
     #[schema(value_type = Object)]
     pub body: Value,
+    /// The fuel of the run it belongs to; null for what was noted before there were runs.
+    #[sqlx(default)]
+    pub fuel: Option<String>,
     /// The event as it was sent.
     #[serde(skip)]
     #[schema(ignore)]
@@ -42,14 +45,17 @@ pub enum Arrived {
     Different,
 }
 
+const SELECT: &str = "SELECT event.id, event.happened_at, event.person_id, event.kind, event.body,
+           event.made_from, run.fuel
+    FROM run_events event LEFT JOIN job_runs run ON run.id = event.run_id";
+
 /// The events of a job, in the order in which they happened.
 ///
 /// # Errors
 /// When the database fails.
 pub async fn of_job(pool: &PgPool, job: Uuid) -> ApiResult<Vec<RunEvent>> {
-    let sql = "SELECT id, happened_at, person_id, kind, body, made_from FROM run_events
-               WHERE job_id = $1 ORDER BY happened_at, id";
-    Ok(sqlx::query_as(sql).bind(job).fetch_all(pool).await?)
+    let sql = format!("{SELECT} WHERE event.job_id = $1 ORDER BY event.happened_at, event.id");
+    Ok(sqlx::query_as(AssertSqlSafe(sql)).bind(job).fetch_all(pool).await?)
 }
 
 /// The events of a run that arrived after `since`, in the order of their moments, and the place to ask on from.
@@ -57,11 +63,14 @@ pub async fn of_job(pool: &PgPool, job: Uuid) -> ApiResult<Vec<RunEvent>> {
 /// # Errors
 /// When the database fails.
 pub async fn of_run(pool: &PgPool, run: Uuid, since: i64) -> ApiResult<(Vec<RunEvent>, i64)> {
-    let sql = "SELECT id, happened_at, person_id, kind, body, made_from FROM run_events
-               WHERE run_id = $1 AND arrival > $2 AND arrival <= $3 ORDER BY happened_at, id";
+    let sql = format!(
+        "{SELECT} WHERE event.run_id = $1 AND event.arrival > $2 AND event.arrival <= $3
+         ORDER BY event.happened_at, event.id"
+    );
     let newest = "SELECT coalesce(max(arrival), 0) FROM run_events WHERE run_id = $1";
     let next: i64 = sqlx::query_scalar(newest).bind(run).fetch_one(pool).await?;
-    let events = sqlx::query_as(sql).bind(run).bind(since).bind(next).fetch_all(pool).await?;
+    let events =
+        sqlx::query_as(AssertSqlSafe(sql)).bind(run).bind(since).bind(next).fetch_all(pool).await?;
     Ok((events, next.max(since)))
 }
 

@@ -13,6 +13,12 @@ export const RUN = {
   close: "Close",
   who: "Who holds the torch?",
   place: "What is it like here?",
+  rigged: "What is rigged? The cuts of this job differ.",
+  sayRigged: "First: what is rigged?",
+  others: "Not in this run: planned for another fuel. Rig that, and begin again.",
+  othersLeft: "Cuts for another fuel that stay to be made:",
+  fuelNeedsShop:
+    "That fuel's order of work is not on this tablet: get back in reach of the shop first.",
   startClock: "Start the clock",
   stopClock: "Stop the clock",
   over: "Time's up",

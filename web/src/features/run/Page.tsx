@@ -17,6 +17,7 @@ import {
   isDone,
   isOver,
   nextOpen,
+  otherwiseRigged,
   partsOf,
   stoppedOf,
 } from "./model";
@@ -233,15 +234,18 @@ function Flow({ run, job, asked, onAsked }: Props) {
   const started = step ? state.timers.get(step.key) : undefined;
   const over = isOver(doc, readings);
   const stopped = stoppedOf(doc);
-  const makeable = doc.cuts.length - stopped.length;
+  const others = otherwiseRigged(doc);
+  const makeable = doc.cuts.some((cut) => cut.fits);
+  // where the cuts differ, someone who stands there says what is rigged
+  const unsaid = doc.fuels.length > 1 && asked.fuel === undefined;
   const waits = useLeft(step?.timer_s ?? 0, started) > 0 && step?.level === "stop";
   const next: Action | undefined =
     card === undefined
       ? {
-          text: run.events.length > 0 ? RUN.goOn : RUN.start,
+          text: unsaid ? RUN.sayRigged : run.events.length > 0 ? RUN.goOn : RUN.start,
           go: () => move(nextOpen(cards, state)),
           // without one cut that may be made no cylinder is opened
-          disabled: !run.settled || makeable === 0,
+          disabled: !run.settled || !makeable || unsaid,
         }
       : step && leaking
         ? { text: RUN.leakAgain, go: () => void leakMended() }
@@ -283,6 +287,7 @@ function Flow({ run, job, asked, onAsked }: Props) {
             asked={asked}
             onAsked={onAsked}
             keeps={canKeep()}
+            away={!run.reached}
             onChanged={run.reload}
           />
         ) : leaving && step ? (
@@ -323,7 +328,9 @@ function Flow({ run, job, asked, onAsked }: Props) {
         )}
         {finished && (
           <p className="pt-4 text-2xl font-bold text-accent" data-finished="">
-            {stopped.length === 0 ? RUN.allDone : `${RUN.doneBut} ${stopped.length}.`}
+            {stopped.length + others.length === 0 && RUN.allDone}
+            {stopped.length > 0 && `${RUN.doneBut} ${stopped.length}. `}
+            {others.length > 0 && `${RUN.othersLeft} ${others.length}.`}
           </p>
         )}
       </main>

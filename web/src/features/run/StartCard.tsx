@@ -3,11 +3,11 @@ import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { api, data, person } from "@/api/client";
 import { facts } from "@/bench";
-import { SCREEN, sentence } from "@/text";
+import { SCREEN, sentence, word } from "@/text";
 import { PLACES, RUN } from "@/text/run";
 import { usePreferences } from "@/ui/preferences";
 import { Big } from "./Big";
-import { type Cut, type Doc, stoppedOf } from "./model";
+import { type Cut, type Doc, otherwiseRigged, stoppedOf } from "./model";
 import { CARD, isMeasured, measure, pixelsPerMm } from "./scale";
 import type { Asked } from "./useRun";
 
@@ -16,6 +16,8 @@ type Props = {
   asked: Asked;
   onAsked: (asked: Asked) => void;
   keeps: boolean;
+  /** Without a network: another fuel's order of work cannot be had. */
+  away: boolean;
   /** A cut was changed here. */
   onChanged: () => void;
 };
@@ -75,11 +77,17 @@ function Measure({ onDone }: { onDone: () => void }) {
   );
 }
 
-export function StartCard({ doc, asked, onAsked, keeps, onChanged }: Props) {
+export function StartCard({ doc, asked, onAsked, keeps, away, onChanged }: Props) {
   const [who, setWho] = useState(person.read);
   const [measuring, setMeasuring] = useState(false);
   const { system } = usePreferences();
   const stopped = stoppedOf(doc);
+  const others = otherwiseRigged(doc);
+  // that of the cuts, and what is rigged now where no cut names it
+  const fuels = [...new Set([...doc.fuels, doc.fuel])];
+  const said = doc.fuels.length < 2 || asked.fuel !== undefined;
+  // paint or zinc that a cut names is known already
+  const holds = (key: keyof Asked) => asked[key] === true || (key === "coated" && doc.place.coated);
   if (measuring) return <Measure onDone={() => setMeasuring(false)} />;
   return (
     <div className="flex flex-col gap-4" data-start="">
@@ -112,6 +120,39 @@ export function StartCard({ doc, asked, onAsked, keeps, onChanged }: Props) {
             {RUN.toTheJob}
           </Link>
         </section>
+      )}
+      {fuels.length > 1 && (
+        <fieldset className="flex flex-col gap-2">
+          <legend className="pb-1 text-xl font-semibold">{RUN.rigged}</legend>
+          <div className="flex flex-wrap gap-2">
+            {fuels.map((fuel) => (
+              <Big
+                key={fuel}
+                look={said && doc.fuel === fuel ? "picked" : "plain"}
+                aria-pressed={said && doc.fuel === fuel}
+                onClick={() => onAsked({ ...asked, fuel })}
+                data-fuel={fuel}
+              >
+                {word(fuel)}
+              </Big>
+            ))}
+          </div>
+          {away && asked.fuel !== undefined && asked.fuel !== doc.fuel && (
+            <p className="text-xl font-semibold text-stop">{RUN.fuelNeedsShop}</p>
+          )}
+          {said && others.length > 0 && (
+            <div className="text-xl" data-others={others.length}>
+              <p className="font-semibold">{RUN.others}</p>
+              <ul>
+                {others.map((cut) => (
+                  <li key={cut.line.id}>
+                    {facts(cut.request, system)} · {word(String(cut.request.gas?.fuel ?? ""))}
+                  </li>
+                ))}
+              </ul>
+            </div>
+          )}
+        </fieldset>
       )}
       <fieldset className="flex flex-col gap-2">
         <legend className="pb-1 text-xl font-semibold">{RUN.who}</legend>
@@ -150,8 +191,8 @@ export function StartCard({ doc, asked, onAsked, keeps, onChanged }: Props) {
           {PLACES.map(({ key, text }) => (
             <Big
               key={key}
-              look={asked[key] ? "picked" : "plain"}
-              aria-pressed={asked[key] === true}
+              look={holds(key) ? "picked" : "plain"}
+              aria-pressed={holds(key)}
               onClick={() => onAsked({ ...asked, [key]: !asked[key] })}
               data-place={key}
             >

@@ -7,7 +7,35 @@ export type Cut = Schemas["RunCut"];
 export type RunEvent = Pick<
   Schemas["RunEvent"],
   "id" | "happened_at" | "person_id" | "kind" | "body"
->;
+> & { fuel?: string | null };
+
+/** A pause that ends a run, ms: six hours. Ours: longer than any break, shorter than any night. */
+const PAUSE = 6 * 3_600_000;
+
+/**
+ * What counts in the run that goes on now with a fuel. Cuts stay made, whenever and with whatever they were made; of all
+ * else only what was noted with this rig since the last long pause: yesterday's leak test is none of today's. The clock
+ * of a cylinder that stands after it lay runs on over night.
+ */
+export function ofThisRun(
+  events: readonly RunEvent[],
+  { fuel, now }: { fuel: string; now: number },
+): RunEvent[] {
+  const own = events.filter((event) => event.fuel == null || event.fuel === fuel);
+  const times = own.map((event) => Date.parse(event.happened_at)).sort((a, b) => b - a);
+  let since = now;
+  for (const time of times) {
+    if (since - time >= PAUSE) break;
+    since = Math.min(since, time);
+  }
+  const stays = (event: RunEvent) =>
+    event.kind === "cut" ||
+    event.kind === "undo" ||
+    (event.kind === "timer" && String(body(event).key).startsWith("stand_upright"));
+  return events.filter(
+    (event) => stays(event) || (own.includes(event) && Date.parse(event.happened_at) >= since),
+  );
+}
 
 export type Card = {
   key: string;
@@ -16,13 +44,13 @@ export type Card = {
   title: string;
 } & ({ step: Step; cut?: never } | { cut: Cut; step?: never });
 
-/** One card a step; in the stage of cutting, the steps first and then a card for each cut that may be made. */
+/** One card a step; in the stage of cutting, the steps first and then a card for each cut that fits what is rigged. */
 export function cardsOf(doc: Doc): Card[] {
   return doc.phases.flatMap((phase) => {
     const of = { phase: phase.code, title: phase.title };
     const steps: Card[] = phase.steps.map((step) => ({ ...of, key: step.key, step }));
     if (phase.code !== "cut") return steps;
-    const cuts = doc.cuts.filter((cut) => cut.plan.verdict !== "stop");
+    const cuts = doc.cuts.filter((cut) => cut.fits);
     return [...steps, ...cuts.map((cut) => ({ ...of, key: `cut:${cut.line.id}`, cut }))];
   });
 }
@@ -32,8 +60,13 @@ export function stoppedOf(
   doc: Doc,
 ): { cut: Cut; note: Cut["plan"]["notes"][number] | undefined }[] {
   return doc.cuts
-    .filter((cut) => cut.plan.verdict === "stop")
+    .filter((cut) => cut.why_not === "stopped")
     .map((cut) => ({ cut, note: cut.plan.notes.find((note) => note.level === "stop") }));
+}
+
+/** Cuts that are planned for another fuel than the one that is rigged. */
+export function otherwiseRigged(doc: Doc): Cut[] {
+  return doc.cuts.filter((cut) => cut.why_not === "other_fuel");
 }
 
 /** Whether a reading of acetylene stands over its ceiling: the only way on is to bring it down. */

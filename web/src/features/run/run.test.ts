@@ -7,6 +7,8 @@ import {
   folded,
   isOver,
   judged,
+  ofThisRun,
+  otherwiseRigged,
   type RunEvent,
   slices,
   stoppedOf,
@@ -79,6 +81,50 @@ describe("the record", () => {
   });
 });
 
+describe("the run that goes on", () => {
+  const hour = 3_600_000;
+  const now = Date.UTC(2026, 5, 2, 7);
+  const at = (id: string, hoursAgo: number, kind: string, body: object, fuel?: string) => ({
+    ...event(id, 0, kind, body),
+    happened_at: new Date(now - hoursAgo * hour).toISOString(),
+    fuel: fuel ?? null,
+  });
+  const kept = (events: RunEvent[], fuel = "acetylene") =>
+    ofThisRun(events, { fuel, now }).map((each) => each.id);
+
+  it("does not count yesterday's leak test, but the cuts that were made", () => {
+    const yesterday = [
+      at("leak", 14, "step", { key: "soap_test", done: true }),
+      at("cut", 13, "cut", { line_id: "L", outcome: "good" }),
+      at("undo", 13, "undo", { event: "cut" }),
+    ];
+    const today = [at("label", 1, "step", { key: "read_label", done: true })];
+    expect(kept([...yesterday, ...today])).toEqual(["cut", "undo", "label"]);
+    expect(kept(yesterday)).toEqual(["cut", "undo"]);
+  });
+  it("goes on over midnight and a break, in whatever order its events come", () => {
+    const night = [11, 7, 2, 0.5].map((ago, i) => at(`${i}`, ago, "step", { key: `${i}` }));
+    expect(kept([...night].reverse())).toEqual(["3", "2", "1", "0"]);
+    const broken = [at("a", 12.1, "step", {}), at("b", 6, "step", {}), at("c", 5.9, "step", {})];
+    expect(kept(broken)).toEqual(["b", "c"]);
+  });
+  it("knows a rig by its fuel: another one is looked at anew", () => {
+    const rigs = [
+      at("leak", 1, "step", { key: "soap_test", done: true }, "acetylene"),
+      at("cut", 1, "cut", { line_id: "L", outcome: "good" }, "acetylene"),
+      at("old", 1, "step", { key: "read_label", done: true }),
+      at("mine", 1, "step", { key: "read_label", done: true }, "propane"),
+    ];
+    expect(kept(rigs, "propane")).toEqual(["cut", "old", "mine"]);
+  });
+  it("lets the clock of a standing cylinder run over night, and no other", () => {
+    const clocks = ["stand_upright:fuel", "fire_watch"].map((key) =>
+      at(key, 20, "timer", { key, running: true }),
+    );
+    expect(kept(clocks)).toEqual(["stand_upright:fuel"]);
+  });
+});
+
 describe("gauge and flame", () => {
   it("judges a reading; acetylene has a ceiling", () => {
     const band = { low: 200, set: 280, high: 380 };
@@ -106,6 +152,8 @@ describe("cuts that are stopped", () => {
   const cut = (id: string, verdict: string, notes: object[]) => ({
     line: { id },
     plan: { verdict, notes },
+    fits: verdict === "ok",
+    why_not: { ok: null, stop: "stopped", propane: "other_fuel" }[verdict],
   });
   const doc = {
     fuel: "acetylene",
@@ -117,6 +165,7 @@ describe("cuts that are stopped", () => {
         { level: "info", code: "closing_rise" },
         { level: "stop", code: "not_oxygen_cuttable" },
       ]),
+      cut("c", "propane", []),
     ],
   } as unknown as Doc;
 
@@ -125,6 +174,7 @@ describe("cuts that are stopped", () => {
     expect(stoppedOf(doc).map(({ cut, note }) => [cut.line.id, note?.code])).toEqual([
       ["b", "not_oxygen_cuttable"],
     ]);
+    expect(otherwiseRigged(doc).map((cut) => cut.line.id)).toEqual(["c"]);
   });
 
   it("acetylene over its ceiling is over, and nothing else is", () => {

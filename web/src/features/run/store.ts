@@ -8,6 +8,8 @@ export type NewEvent = Schemas["NewEvent"];
 export type Held = {
   id: string;
   job: string;
+  /** What was rigged when it was noted. */
+  fuel?: string | null;
   event: NewEvent;
   state: "here" | "shop" | "refused";
   fields?: FieldError[];
@@ -18,8 +20,13 @@ interface Tables extends DBSchema {
   events: { key: string; value: Held; indexes: { job: string } };
 }
 
-const database = openDB<Tables>("galvanon-run", 1, {
-  upgrade(db) {
+const database = openDB<Tables>("galvanon-run", 2, {
+  upgrade(db, old, _new, work) {
+    if (old > 0) {
+      // a document of before does not say which cuts fit what is rigged: it is fetched anew
+      void work.objectStore("documents").clear();
+      return;
+    }
     db.createObjectStore("documents", { keyPath: "job_id" });
     db.createObjectStore("events", { keyPath: "id" }).createIndex("job", "job");
   },

@@ -2,11 +2,13 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { v7 } from "uuid";
 import { ApiFailure, api, data, person } from "@/api/client";
-import { type Doc, type RunEvent, slices } from "./model";
+import { type Doc, ofThisRun, type RunEvent, slices } from "./model";
 import { type Held, keepDocument, keepEvent, keptDocument, keptEvents } from "./store";
 
 /** The place and the gear, as they are asked of the shop. */
 export type Asked = {
+  /** What is rigged. */
+  fuel?: string;
   wind?: boolean;
   bare_floor?: boolean;
   low?: boolean;
@@ -38,9 +40,14 @@ export type Run = {
 
 function merged(shop: readonly RunEvent[], held: readonly Held[]): RunEvent[] {
   const all = new Map<string, RunEvent>(shop.map((event) => [event.id, event]));
-  for (const { id, event } of held) {
+  for (const { id, event, fuel } of held) {
     if (!all.has(id))
-      all.set(id, { ...event, body: event.body, person_id: event.person_id ?? null });
+      all.set(id, {
+        ...event,
+        body: event.body,
+        person_id: event.person_id ?? null,
+        fuel: fuel ?? null,
+      });
   }
   return [...all.values()];
 }
@@ -91,15 +98,24 @@ export function useRun(job: string, asked: Asked): Run {
     };
   }, [job, question, fetched]);
 
+  const rigged = doc?.fuel ?? null;
   const send = useCallback(async () => {
     if (sending.current) return;
     sending.current = true;
     try {
       const waiting = (await keptEvents(job)).filter((each) => each.state === "here");
-      const path = { params: { path: { id: job } } };
-      for (const slice of slices(waiting)) {
+      // each to the run of what was rigged when it was noted
+      const rigs = [...new Set([rigged, ...waiting.map((each) => each.fuel ?? null)])];
+      const parts = rigs.flatMap((fuel) =>
+        slices(waiting.filter((each) => (each.fuel ?? null) === fuel)).map((slice) => ({
+          fuel,
+          slice,
+        })),
+      );
+      for (const { fuel, slice } of parts) {
+        const params = { path: { id: job }, query: fuel === null ? {} : { fuel } };
         const body = { events: slice.map((each) => each.event) };
-        const reply = await data(api.POST("/api/v1/jobs/{id}/run/events", { ...path, body }));
+        const reply = await data(api.POST("/api/v1/jobs/{id}/run/events", { params, body }));
         for (const answer of reply.answers) {
           const mine = slice.find((each) => each.id === answer.id);
           if (mine === undefined) continue;
@@ -118,7 +134,7 @@ export function useRun(job: string, asked: Asked): Run {
     } finally {
       sending.current = false;
     }
-  }, [job]);
+  }, [job, rigged]);
 
   useEffect(() => {
     const again = () => void send();
@@ -142,26 +158,29 @@ export function useRun(job: string, asked: Asked): Run {
         kind,
         body,
       };
-      const mine: Held = { id, job, event, state: "here" };
+      const mine: Held = { id, job, fuel: rigged, event, state: "here" };
       await keepEvent(mine);
       setHeld((now) => [...now, mine]);
       void send();
       return id;
     },
-    [job, send],
+    [job, rigged, send],
   );
 
   return {
     doc,
     failure,
-    events: merged(
-      shopEvents,
-      held.filter((each) => each.state !== "refused"),
+    events: ofThisRun(
+      merged(
+        shopEvents,
+        held.filter((each) => each.state !== "refused"),
+      ),
+      { fuel: rigged ?? "", now: Date.now() },
     ),
     waiting: held.filter((each) => each.state === "here").length,
     refused: held.filter((each) => each.state === "refused"),
     reached,
-    settled: answered === question,
+    settled: answered === question && (asked.fuel === undefined || asked.fuel === rigged),
     note,
     reload: useCallback(() => setFetched((times) => times + 1), []),
   };
