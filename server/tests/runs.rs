@@ -284,6 +284,9 @@ async fn what_older_pages_send_stands_in_a_run_of_today() {
     let yard = Yard::start().await;
     let path = format!("/api/v1/jobs/{}/run/events", yard.job);
     let note = || json!({ "events": [event("note", 1, &json!({ "text": "x" }))] });
+    // a page that only asks begins nothing
+    yard.app.post(&path, &json!({ "events": [] })).await;
+    assert_eq!(yard.runs().await.len(), 0);
     let (first, second) = (note(), note());
     let (one, two) =
         futures_util::future::join(yard.app.post(&path, &first), yard.app.post(&path, &second))

@@ -32,8 +32,6 @@ pub mod recovery;
 pub mod reference;
 pub mod rows;
 pub mod run;
-pub mod run_event;
-pub mod runs;
 pub mod section_reply;
 pub mod section_request;
 pub mod section_strokes;
@@ -84,11 +82,11 @@ pub fn routes(app: &mut web::ServiceConfig) {
         .service(run::show)
         .service(run::keep)
         .service(run::show_record)
-        .service(runs::list)
-        .service(runs::begin)
-        .service(runs::show)
-        .service(runs::show_record)
-        .service(runs::keep)
+        .service(run::runs::list)
+        .service(run::runs::begin)
+        .service(run::runs::show)
+        .service(run::runs::show_record)
+        .service(run::runs::keep)
         .service(burns::list)
         .service(burns::create)
         .service(kept::list)
@@ -185,11 +183,11 @@ async fn nothing() -> ApiResult<String> {
         run::show,
         run::keep,
         run::show_record,
-        runs::list,
-        runs::begin,
-        runs::show,
-        runs::show_record,
-        runs::keep,
+        run::runs::list,
+        run::runs::begin,
+        run::runs::show,
+        run::runs::show_record,
+        run::runs::keep,
         burns::list,
         burns::create,
         kept::list,

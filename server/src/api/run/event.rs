@@ -11,10 +11,10 @@ use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use super::body::read;
-use super::burns::{BurnRequest, checked as checked_burn, unknown};
-use super::edge::internal;
-use super::fields::{Fields, Given, NumberField, wrong_shape};
+use crate::api::body::read;
+use crate::api::burns::{BurnRequest, checked as checked_burn, unknown};
+use crate::api::edge::internal;
+use crate::api::fields::{Fields, Given, NumberField, wrong_shape};
 use crate::error::{ApiError, ApiResult, FieldError};
 use crate::store::job_lines;
 use crate::store::run_events::{self, Arrived, RunEvent};

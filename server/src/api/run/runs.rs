@@ -7,17 +7,17 @@ use sqlx::PgPool;
 use utoipa::{IntoParams, ToSchema};
 use uuid::Uuid;
 
-use super::body::Body;
-use super::burns::unknown;
-use super::fields::Fields;
-use super::guard::person;
-use super::rows::{id, new_id};
-use super::run::{
-    Asked, Cuts, EventsReply, RecordReply, RunDocument, RunQuery, document, fuel_named, record_of,
-    usual_fuel,
-};
-use super::run_event::{NewEvents, keep_all};
-use super::setup::PlaceWire;
+use super::EventsReply;
+use super::cuts::Cuts;
+use super::document::{Asked, RunDocument, RunQuery, document, fuel_named, usual_fuel};
+use super::event::{NewEvents, keep_all};
+use super::record::{RecordReply, record_of};
+use crate::api::body::Body;
+use crate::api::burns::unknown;
+use crate::api::fields::Fields;
+use crate::api::guard::person;
+use crate::api::rows::{id, new_id};
+use crate::api::setup::PlaceWire;
 use crate::error::{ApiError, ApiResult, Conflict, ErrorBody};
 use crate::shop::Shop;
 use crate::store::job_runs::{self, JobRun, NewRun};

@@ -1,0 +1,135 @@
+//! The cuts of a job at the torch: which may be made with what is rigged, and why the others may not.
+
+use galvanon_core::gas::fuel::Fuel;
+use serde::Serialize;
+use sqlx::PgPool;
+use utoipa::ToSchema;
+use uuid::Uuid;
+
+use crate::api::cut_reply::{NoteWire, SentenceWire};
+use crate::api::jobs::cards;
+use crate::api::lines::{LineView, view};
+use crate::api::recovery::guides;
+use crate::error::ApiResult;
+use crate::shop::Shop;
+use crate::store::job_lines;
+use crate::store::jobs::Job;
+
+/// One cut of the run.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct RunCut {
+    /// The line with its plan, without traces.
+    #[serde(flatten)]
+    pub view: LineView,
+    /// Whether it may be made with what is rigged.
+    pub fits: bool,
+    /// Why it may not: stopped, or planned for other_fuel; null where it fits.
+    pub why_not: Option<String>,
+    /// When it goes out and was through up to there: what to do, in order.
+    pub lost_through: Vec<SentenceWire>,
+    /// When it goes out and was not through.
+    pub lost_not_through: Vec<SentenceWire>,
+}
+
+/// A cut that must not be made as it is planned.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct StoppedCut {
+    /// The line.
+    pub line_id: Uuid,
+    /// As it was typed.
+    pub title: String,
+    /// What stops it.
+    pub notes: Vec<NoteWire>,
+}
+
+/// The cuts of a job as the shop plans them now, each with the fuel of its plan.
+pub struct Cuts(Vec<(LineView, [Vec<SentenceWire>; 2])>);
+
+impl Cuts {
+    /// Plans the cuts of a job.
+    ///
+    /// # Errors
+    /// When the database fails, or a line does not plan.
+    pub async fn of(pool: &PgPool, (shop, job): (&Shop, &Job)) -> ApiResult<Self> {
+        let cards = cards(pool).await?;
+        let mut cuts = Vec::new();
+        for line in job_lines::of_job(pool, job.record.id).await? {
+            let input = line.input.clone();
+            let view = view(line, (shop, job), &cards)?;
+            let whole = shop.request(&job.rig, &input)?.request;
+            cuts.push((view, guides(&whole)?));
+        }
+        Ok(Self(cuts))
+    }
+
+    /// Every fuel that they are planned for, each once, in the order of the cuts.
+    #[must_use]
+    pub fn fuels(&self) -> Vec<String> {
+        let mut fuels: Vec<String> = Vec::new();
+        for fuel in self.0.iter().map(|(view, _)| fuel_of(view)) {
+            if !fuels.contains(&fuel) {
+                fuels.push(fuel);
+            }
+        }
+        fuels
+    }
+
+    /// Those that must not be made, whatever they are planned for.
+    #[must_use]
+    pub fn stopped(&self) -> Vec<StoppedCut> {
+        let stopped = self.0.iter().map(|(view, _)| view).filter(|view| is_stopped(view));
+        let told = |view: &LineView| StoppedCut {
+            line_id: view.line.record.id,
+            title: view.line.typed.clone(),
+            notes: view.plan.notes.iter().filter(|note| note.level == "stop").cloned().collect(),
+        };
+        stopped.map(told).collect()
+    }
+
+    /// All of them, judged by what is rigged.
+    #[must_use]
+    pub fn judged(self, fuel: Fuel) -> Vec<RunCut> {
+        let judge = |(view, guides): (LineView, [Vec<SentenceWire>; 2])| {
+            let [lost_through, lost_not_through] = guides;
+            let why_not = if is_stopped(&view) {
+                Some("stopped")
+            } else {
+                (fuel_of(&view) != fuel.code()).then_some("other_fuel")
+            };
+            RunCut {
+                fits: why_not.is_none(),
+                why_not: why_not.map(str::to_owned),
+                view,
+                lost_through,
+                lost_not_through,
+            }
+        };
+        self.0.into_iter().map(judge).collect()
+    }
+}
+
+fn is_stopped(view: &LineView) -> bool {
+    view.plan.verdict == "stop"
+}
+
+/// Whether a cut names paint or zinc on a face.
+#[must_use]
+pub fn is_coated(view: &LineView) -> bool {
+    let steel = &view.request.steel;
+    let told = [&steel.surface, &steel.back_surface];
+    let coats = ["paint", "galvanised"];
+    told.into_iter().flatten().any(|face| coats.iter().any(|coat| face.0 == *coat))
+}
+
+fn fuel_of(view: &LineView) -> String {
+    let told = view.request.gas.fuel.as_ref().and_then(|told| told.0.as_str());
+    told.unwrap_or_default().to_owned()
+}
+
+/// The thickest cut of a run: the lens is for that one.
+#[must_use]
+pub fn thickest(cuts: &[RunCut]) -> Option<f64> {
+    let cuts = cuts.iter().filter(|cut| cut.fits);
+    let paths = cuts.map(|cut| cut.view.plan.path_thickness_mm);
+    paths.max_by(f64::total_cmp)
+}
