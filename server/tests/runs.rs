@@ -135,6 +135,15 @@ async fn a_run_is_begun_for_one_rig_and_only_once() {
     let one = Yard::with(&[json!({ "steel": { "thickness_mm": 20 }, "cut": { "length_mm": 300, "process": "guided" }, "gas": { "fuel": "propylene" } })]).await;
     let (_, agreed) = one.begin(&json!({})).await;
     assert_eq!((agreed.status.as_u16(), &agreed.body["fuel"]), (201, &json!("propylene")));
+    // told again it is the same run, whatever cuts came since
+    line(
+        &one.app,
+        one.job,
+        &json!({ "steel": { "thickness_mm": 8 }, "cut": { "length_mm": 90, "process": "guided" } }),
+    )
+    .await;
+    let again = one.path(&format!("/{}", agreed.body["id"].as_str().unwrap()));
+    assert_eq!(one.app.put(&again, &json!({})).await.status, 200);
 }
 
 /// Ceiling, order of work and which cuts may be made follow what is rigged; a stopped cut is told whatever its fuel.
@@ -237,6 +246,12 @@ async fn a_run_ends_and_may_go_on_after_all() {
     assert!(
         answers["answers"].as_array().unwrap().iter().all(|it| it["outcome"] == "new"),
         "{answers}"
+    );
+    // the rig was taken apart and moved into the wind: the order of work follows
+    let document = yard.document(run).await;
+    assert_eq!((&document["assembled"], &document["place"]), (&json!(false), &moved));
+    assert!(
+        steps(&document).contains(&"wind_shield") && steps(&document).contains(&"fit_regulator")
     );
     let ended = yard.runs().await[0].clone();
     assert_eq!(

@@ -22,7 +22,7 @@ use crate::error::{ApiError, ApiResult, Conflict, ErrorBody};
 use crate::shop::Shop;
 use crate::store::job_runs::{self, JobRun, NewRun};
 use crate::store::jobs;
-use crate::store::run_events::{self, Arrived};
+use crate::store::run_events::{self, Arrived, RunEvent};
 
 /// Events sent at once.
 const MOST: usize = 200;
@@ -65,6 +65,15 @@ async fn found(pool: &PgPool, (job, run): (&str, &str)) -> ApiResult<(Uuid, JobR
     Ok((job, run))
 }
 
+/// What the last event of a kind says that was not taken back.
+fn told_last<'a>(events: &'a [RunEvent], kind: &str) -> Option<&'a Value> {
+    let undone = |id: Uuid| {
+        events.iter().any(|event| event.kind == "undo" && event.body["event"] == json!(id))
+    };
+    let told = events.iter().filter(|event| event.kind == kind && !undone(event.id));
+    told.last().map(|event| &event.body)
+}
+
 /// Begins a run with one rig, under a UUIDv7 of the client's choice; repeatable.
 #[utoipa::path(put, operation_id = "runs_begin", path = "/api/v1/jobs/{id}/runs/{run_id}", request_body = BeginRun,
     params(("id" = String, Path), ("run_id" = String, Path)),
@@ -78,7 +87,8 @@ pub async fn begin(
     let job = jobs::live(&pool, id(&path.0)?).await?;
     let (run, by) = new_id(&path.1, &request)?;
     let shop = Shop::read(&pool, by).await?;
-    let fuel = match &body.value.fuel {
+    let begun = job_runs::find(&pool, job.record.id, run).await?.map(|run| run.fuel);
+    let fuel = match begun.as_ref().or(body.value.fuel.as_ref()) {
         Some(code) => fuel_named(code)?,
         None => match Cuts::of(&pool, (&shop, &job)).await?.fuels().as_slice() {
             [] => usual_fuel(&shop, &job)?,
@@ -140,9 +150,12 @@ pub async fn show(
     let shop = Shop::read(&pool, person(&request)).await?;
     let cuts = Cuts::of(&pool, (&shop, &job)).await?;
     let (events, _) = run_events::of_run(&pool, run.id, 0).await?;
+    // as it was begun, or as it was told last
+    let place = told_last(&events, "place").cloned().unwrap_or(run.place);
     let place: PlaceWire =
-        serde_json::from_value(run.place).map_err(|error| ApiError::Internal(error.to_string()))?;
-    let query = RunQuery::of(&place, run.assembled);
+        serde_json::from_value(place).map_err(|error| ApiError::Internal(error.to_string()))?;
+    let rig = told_last(&events, "rig").and_then(|rig| rig["assembled"].as_bool());
+    let query = RunQuery::of(&place, rig.unwrap_or(run.assembled));
     let asked = Asked { fuel: fuel_named(&run.fuel)?, query, events };
     Ok(web::Json(document(&pool, (&shop, job, cuts), asked).await?))
 }
