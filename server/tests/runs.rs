@@ -1,6 +1,12 @@
 //! Runs of a job by the contract: one rig, one day, begun and ended, and what arrived since.
 
+use std::collections::BTreeMap;
+
+use galvanon_server::api::run::record::record_of;
+use galvanon_server::store::run_events::RunEvent;
 use serde_json::{Value, json};
+use time::OffsetDateTime;
+use time::format_description::well_known::Rfc3339;
 use uuid::Uuid;
 
 use crate::test_app::{Answer, TestApp};
@@ -338,4 +344,34 @@ async fn what_older_pages_send_stands_in_a_run_of_today() {
         (told.status.as_u16(), &told.body["error"]["fields"][0]["path"]),
         (422, &json!("fuel"))
     );
+}
+
+/// The same cases are read by the browser's fold (`web/src/features/run/run.test.ts`).
+#[test]
+fn a_record_is_the_same_here_and_in_the_browser() {
+    let shared = include_str!("../../reference/cases/run_record.json");
+    let shared: Value = serde_json::from_str(shared).unwrap();
+    let event = |told: &Value| RunEvent {
+        id: Uuid::parse_str(told["id"].as_str().unwrap()).unwrap(),
+        happened_at: OffsetDateTime::parse(told["happened_at"].as_str().unwrap(), &Rfc3339)
+            .unwrap(),
+        person_id: None,
+        kind: told["kind"].as_str().unwrap().to_owned(),
+        body: told["body"].clone(),
+        fuel: None,
+        made_from: Value::Null,
+    };
+    for case in shared["cases"].as_array().unwrap() {
+        let all: Vec<_> = case["events"].as_array().unwrap().iter().map(event).collect();
+        let twice: Vec<_> = all[2..].iter().chain(&all).cloned().collect();
+        for told in [all.clone(), all.into_iter().rev().collect(), twice] {
+            let record = json!(record_of(told));
+            assert_eq!(record["steps"], case["steps"], "{}", case["name"]);
+            let cuts = record["cuts"].as_array().unwrap().iter();
+            let cuts = cuts.map(|cut| (cut["line_id"].as_str().unwrap(), cut["events"].clone()));
+            assert_eq!(json!(cuts.collect::<BTreeMap<_, _>>()), case["cuts"], "{}", case["name"]);
+            let timers = record["timers"].as_object().unwrap().keys().collect::<Vec<_>>();
+            assert_eq!(json!(timers), case["timers"], "{}", case["name"]);
+        }
+    }
 }

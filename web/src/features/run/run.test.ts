@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { drawn, mixed } from "@/draw/flame-mix";
+import shared from "../../../../reference/cases/run_record.json";
 import { beats, face, leftOf, onStrip, paceAt, toNextStop } from "./clock";
 import {
   cardsOf,
@@ -63,22 +64,18 @@ const event = (id: string, second: number, kind: string, body: object): RunEvent
 });
 
 describe("the record", () => {
-  const all = [
-    event("a", 50, "step", { key: "soap_test", done: true }),
-    event("b", 55, "cut", { line_id: "L", outcome: "good" }),
-    event("c", 70, "cut", { line_id: "L", outcome: "lost" }),
-    event("d", 80, "undo", { event: "b" }),
-    event("e", 90, "timer", { key: "fire_watch", running: true }),
-  ];
-  it("is the same for every order, across midnight, and for events that come twice", () => {
-    const told = (events: RunEvent[]) => {
-      const { steps, cuts, timers } = folded(events);
-      return [[...steps], [...cuts].map(([l, es]) => [l, es.map((x) => x.id)]), [...timers.keys()]];
-    };
-    const expected = [[["soap_test", "done"]], [["L", ["c"]]], ["fire_watch"]];
-    expect(told(all)).toEqual(expected);
-    expect(told([...all].reverse().concat(all))).toEqual(expected);
-  });
+  for (const { name, events, steps, cuts, timers } of shared.cases) {
+    it(`is what the shop makes of it, in every order and told twice: ${name}`, () => {
+      const all = events.map((each) => ({ ...each, person_id: null }) as unknown as RunEvent);
+      for (const told of [all, [...all].reverse(), [...all.slice(2), ...all]]) {
+        const state = folded(told);
+        expect(Object.fromEntries(state.steps)).toEqual(steps);
+        const made = [...state.cuts].map(([line, each]) => [line, each.map((cut) => cut.id)]);
+        expect(Object.fromEntries(made)).toEqual(cuts);
+        expect([...state.timers.keys()]).toEqual(timers);
+      }
+    });
+  }
 });
 
 describe("the run that goes on", () => {
