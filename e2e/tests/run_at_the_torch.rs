@@ -205,6 +205,9 @@ async fn shut_down(browser: &Browser) -> Result<()> {
     leave(browser).await?;
     browser.see("[data-running='fire_watch']").await?;
     browser.see("[data-step='tell_the_next']").await?;
+    // one cut of the job is stopped, so it is not complete; what was left out stands with its reason
+    browser.reads("[data-hand-over='open']", "Stopped:").await?;
+    browser.reads("[data-hand-over]", "done already today").await?;
     browser.see("[data-saved='shop']").await?;
     Ok(())
 }

@@ -6,8 +6,9 @@ import { OUTCOMES, REASONS, RUN } from "@/text/run";
 import { Failed, Loading } from "@/ui/states";
 import { Big } from "./Big";
 import { CutCard, useGoing } from "./CutCard";
-import { face } from "./clock";
+import { face, paceOf } from "./clock";
 import { Emergency } from "./Emergency";
+import { HandOver } from "./HandOver";
 import {
   type Card,
   cardsOf,
@@ -17,9 +18,7 @@ import {
   isDone,
   isOver,
   nextOpen,
-  otherwiseRigged,
   partsOf,
-  stoppedOf,
 } from "./model";
 import { canKeep, keepPage, stayAwake } from "./offline";
 import { StartCard } from "./StartCard";
@@ -183,7 +182,7 @@ function Flow({ run, job, asked, onAsked }: Props) {
     const cut = card?.cut;
     if (cut === undefined || at === null) return;
     const { heat_s, cut_s } = going;
-    const length = cut.request.cut.length_mm;
+    const pace = cut.plan.section ? null : paceOf(cut.request.cut.length_mm, cut_s ?? 0);
     const id = await run.note("cut", {
       line_id: cut.line.id,
       outcome: code,
@@ -193,7 +192,7 @@ function Flow({ run, job, asked, onAsked }: Props) {
         ? {}
         : {
             duration_s: cut_s,
-            ...(cut.plan.section ? {} : { pace_mm_min: (length / cut_s) * 60 }),
+            ...(pace === null ? {} : { pace_mm_min: pace }),
           }),
     });
     setLast({ id, text: OUTCOMES.find((each) => each.code === code)?.text ?? code });
@@ -233,8 +232,6 @@ function Flow({ run, job, asked, onAsked }: Props) {
   };
   const started = step ? state.timers.get(step.key) : undefined;
   const over = isOver(doc, readings);
-  const stopped = stoppedOf(doc);
-  const others = otherwiseRigged(doc);
   const makeable = doc.cuts.some((cut) => cut.fits);
   // where the cuts differ, someone who stands there says what is rigged
   const unsaid = doc.fuels.length > 1 && asked.fuel === undefined;
@@ -326,13 +323,7 @@ function Flow({ run, job, asked, onAsked }: Props) {
             />
           )
         )}
-        {finished && (
-          <p className="pt-4 text-2xl font-bold text-accent" data-finished="">
-            {stopped.length + others.length === 0 && RUN.allDone}
-            {stopped.length > 0 && `${RUN.doneBut} ${stopped.length}. `}
-            {others.length > 0 && `${RUN.othersLeft} ${others.length}.`}
-          </p>
-        )}
+        {(finished || step?.code === "tell_the_next") && <HandOver doc={doc} events={run.events} />}
       </main>
       <footer className="flex items-stretch gap-2 border-t-2 border-line bg-sheet p-2">
         {card === undefined ? (

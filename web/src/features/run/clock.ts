@@ -45,3 +45,12 @@ export function face(seconds: number): string {
   const [h, m] = [Math.floor(s / 3600), Math.floor(s / 60) % 60];
   return h > 0 ? `${h}:${two(m)}:${two(s % 60)}` : `${m}:${two(s % 60)}`;
 }
+
+/** Slowest and fastest that the shop keeps, mm/min: 10 µm/s and 0.2 m/s (server, burns). */
+const KEPT = { slowest: 0.6, fastest: 12_000 };
+
+/** The pace of a cut, mm/min; null where the touches cannot have been its start and end: it is kept without one. */
+export function paceOf(length_mm: number, seconds: number): number | null {
+  const pace = (length_mm / seconds) * 60;
+  return pace >= KEPT.slowest && pace <= KEPT.fastest ? pace : null;
+}

@@ -131,11 +131,47 @@ export function folded(events: readonly RunEvent[]): Folded {
   return out;
 }
 
+/** Pieces of a cut that are made; one that has to be cut again is none. */
+function piecesMade(cut: Cut, state: Folded): number {
+  return (state.cuts.get(cut.line.id) ?? []).filter((e) => body(e).outcome !== "redo").length;
+}
+
 /** Whether a card has nothing left to do. */
 export function isDone(card: Card, state: Folded): boolean {
   if (card.step) return (state.steps.get(card.key) ?? "open") !== "open";
-  const made = (state.cuts.get(card.cut.line.id) ?? []).filter((e) => body(e).outcome !== "redo");
-  return made.length >= card.cut.plan.line_total.count;
+  return piecesMade(card.cut, state) >= card.cut.plan.line_total.count;
+}
+
+/** What is handed over: pieces made of each cut, what was left out and why, and whether nothing is open at all. */
+export type HandOver = {
+  cuts: { cut: Cut; made: number; of: number; why: Cut["plan"]["notes"][number] | undefined }[];
+  skipped: { step: Step; reason: string }[];
+  complete: boolean;
+};
+
+export function handedOver(doc: Doc, events: readonly RunEvent[]): HandOver {
+  const state = folded(events);
+  const cards = cardsOf(doc);
+  const stops = new Map(stoppedOf(doc).map(({ cut, note }) => [cut.line.id, note]));
+  const cuts = doc.cuts.map((cut) => ({
+    cut,
+    made: piecesMade(cut, state),
+    of: cut.plan.line_total.count,
+    why: stops.get(cut.line.id),
+  }));
+  const reasons = new Map(
+    events
+      .filter((event) => event.kind === "skip" && !state.undone.has(event.id))
+      .sort((a, b) => Date.parse(a.happened_at) - Date.parse(b.happened_at))
+      .map((event) => [String(body(event).key), String(body(event).reason ?? "")]),
+  );
+  const skipped = cards.flatMap(({ key, step }) => {
+    const reason = reasons.get(key);
+    const out = step !== undefined && state.steps.get(key) === "skipped" && reason;
+    return out ? [{ step, reason }] : [];
+  });
+  const complete = cards.every((card) => isDone(card, state)) && cuts.every((c) => c.made >= c.of);
+  return { cuts, skipped, complete };
 }
 
 /** The first card that is still open, or the last one. */

@@ -1,11 +1,12 @@
 import { describe, expect, it } from "vitest";
 import { drawn, mixed } from "@/draw/flame-mix";
 import shared from "../../../../reference/cases/run_record.json";
-import { beats, face, leftOf, onStrip, paceAt, toNextStop } from "./clock";
+import { beats, face, leftOf, onStrip, paceAt, paceOf, toNextStop } from "./clock";
 import {
   cardsOf,
   type Doc,
   folded,
+  handedOver,
   isOver,
   judged,
   ofThisRun,
@@ -34,6 +35,10 @@ describe("pace", () => {
     const places = looks(120_000).map((ms) => paceAt(ms, 300));
     expect(Math.abs((places.at(-1) ?? 0) / 600 - 1)).toBeLessThan(0.01);
     expect(places.every((mm, i) => i === 0 || mm >= (places[i - 1] ?? 0))).toBe(true);
+  });
+  it("of a cut is none where two touches cannot have been its ends: the shop would refuse the cut", () => {
+    expect(paceOf(300, 60)).toBe(300);
+    expect([paceOf(355.6, 1.5), paceOf(300, 0), paceOf(1, 3600)]).toEqual([null, null, null]);
   });
   it("wraps on its strip, beats each inch and counts to the next stop", () => {
     expect(onStrip(250, 200)).toBeCloseTo(0.25);
@@ -119,6 +124,63 @@ describe("the run that goes on", () => {
       at(key, 20, "timer", { key, running: true }),
     );
     expect(kept(clocks)).toEqual(["stand_upright:fuel"]);
+  });
+});
+
+describe("what is handed over", () => {
+  const step = (key: string) => ({ key, code: key.split(":")[0] });
+  const cut = (id: string, count: number, why_not: string | null) => ({
+    line: { id },
+    plan: { line_total: { count }, notes: [{ level: "stop", code: "fuel_over_limit" }] },
+    fits: why_not === null,
+    why_not,
+  });
+  const doc = (...cuts: object[]) =>
+    ({
+      phases: [
+        { code: "place", title: "Place", steps: [step("hot_work_permit"), step("extinguisher")] },
+        { code: "cut", title: "Cut", steps: [] },
+      ],
+      cuts,
+    }) as unknown as Doc;
+  const done = event("s", 10, "step", { key: "hot_work_permit", done: true });
+  const out = (id: string, second: number, reason: string) =>
+    event(id, second, "skip", { key: "extinguisher", reason });
+  const made = (id: string, second: number, line_id: string, outcome = "good") =>
+    event(id, second, "cut", { line_id, outcome });
+
+  it("counts pieces, tells why a step was left out, and is complete when nothing is open", () => {
+    const all = [
+      done,
+      out("o", 20, "not met here"),
+      made("1", 30, "L"),
+      made("2", 40, "L", "redo"),
+    ];
+    const open = handedOver(doc(cut("L", 2, null)), all);
+    expect(open.cuts.map(({ made, of, why }) => [made, of, why])).toEqual([[1, 2, undefined]]);
+    expect(open.skipped.map(({ step, reason }) => [step.key, reason])).toEqual([
+      ["extinguisher", "not met here"],
+    ]);
+    expect(open.complete).toBe(false);
+    expect(handedOver(doc(cut("L", 2, null)), [...all, made("3", 50, "L")]).complete).toBe(true);
+  });
+  it("is never complete while a cut is stopped or waits for another fuel", () => {
+    const all = [done, out("o", 20, "not met here"), made("1", 30, "L")];
+    const stopped = handedOver(doc(cut("L", 1, null), cut("S", 1, "stopped")), all);
+    expect([stopped.complete, stopped.cuts[1]?.why?.code]).toEqual([false, "fuel_over_limit"]);
+    const other = doc(cut("L", 1, null), cut("P", 1, "other_fuel"));
+    expect(handedOver(other, all).complete).toBe(false);
+    // made with its own rig, whenever that was, it is made
+    expect(handedOver(other, [...all, made("2", 40, "P")]).complete).toBe(true);
+  });
+  it("tells the last reason, and none where the step was done after all or the leaving taken back", () => {
+    const twice = [out("a", 20, "not met here"), out("b", 30, "done already today")];
+    const reasons = (events: RunEvent[]) =>
+      handedOver(doc(), events).skipped.map((each) => each.reason);
+    expect(reasons([...twice].reverse())).toEqual(["done already today"]);
+    expect(reasons([...twice, event("u", 40, "undo", { event: "b" })])).toEqual(["not met here"]);
+    const after = event("d", 50, "step", { key: "extinguisher", done: true });
+    expect(reasons([...twice, after])).toEqual([]);
   });
 });
 
