@@ -62,7 +62,7 @@ export const RUN = {
   whyOut: "Why is it left out?",
   otherSchool: "Why so?",
   allDone: "All done. The record is complete.",
-  stillOpen: "Not complete: this is still open",
+  stillOpen: "Not complete yet",
   stopped: "Stopped:",
   plannedFor: "Planned for",
   leftOut: "Left out, and why",
