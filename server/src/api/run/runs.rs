@@ -70,8 +70,8 @@ fn told_last<'a>(events: &'a [RunEvent], kind: &str) -> Option<&'a Value> {
     let undone = |id: Uuid| {
         events.iter().any(|event| event.kind == "undo" && event.body["event"] == json!(id))
     };
-    let told = events.iter().filter(|event| event.kind == kind && !undone(event.id));
-    told.last().map(|event| &event.body)
+    let mut told = events.iter().rev().filter(|event| event.kind == kind && !undone(event.id));
+    told.next().map(|event| &event.body)
 }
 
 /// Begins a run with one rig, under a UUIDv7 of the client's choice; repeatable.
