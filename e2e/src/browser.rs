@@ -130,6 +130,18 @@ impl Browser {
         Ok(self.driver.quit().await?)
     }
 
+    /// From the next page on, clocks of the page say that so many hours have passed.
+    ///
+    /// # Errors
+    /// When the browser does not answer.
+    pub async fn later(&self, hours: u32) -> Result<()> {
+        let script =
+            format!("{{ const now = Date.now; Date.now = () => now() + {hours} * 3600e3; }}");
+        let source = json!({ "source": script });
+        self.devtools("Page.addScriptToEvaluateOnNewDocument", source).await?;
+        Ok(())
+    }
+
     async fn devtools(&self, command: &str, parameters: Value) -> Result<Value> {
         Ok(self.driver.cdp().send_raw(command, parameters).await?)
     }

@@ -107,7 +107,7 @@ async fn odd_bodies_are_refused_with_their_field() {
     let app = TestApp::start().await;
     let path = job(&app, "Odd").await;
     for (body, field) in [
-        (json!({ "name": "No version" }), ""),
+        (json!({ "name": "No version" }), "version"),
         (json!({ "version": 1, "colour": "red" }), "colour"),
         (json!({ "version": "one", "name": "X" }), "version"),
         (json!({ "version": 1, "name": "" }), "name"),

@@ -9,95 +9,7 @@ use time::OffsetDateTime;
 use time::format_description::well_known::Rfc3339;
 use uuid::Uuid;
 
-use crate::test_app::{Answer, TestApp};
-
-/// A job of a propane cut, an acetylene cut of painted steel, and a stopped one that takes the shop's acetylene.
-struct Yard {
-    app: TestApp,
-    job: Uuid,
-    lines: Vec<Uuid>,
-}
-
-impl Yard {
-    async fn start() -> Self {
-        Self::with(&[
-            json!({ "steel": { "thickness_mm": 20 }, "cut": { "length_mm": 300, "process": "guided" }, "gas": { "fuel": "propane" } }),
-            json!({ "steel": { "thickness_mm": 12, "surface": "paint" }, "cut": { "length_mm": 300, "process": "guided" } }),
-            json!({ "steel": { "thickness_mm": 6, "grade": "304" }, "cut": { "length_mm": 300, "process": "guided" } }),
-        ])
-        .await
-    }
-
-    async fn with(inputs: &[Value]) -> Self {
-        let app = TestApp::start().await;
-        let job = job(&app).await;
-        let mut lines = Vec::new();
-        for input in inputs {
-            lines.push(line(&app, job, input).await);
-        }
-        Self { app, job, lines }
-    }
-
-    fn path(&self, rest: &str) -> String {
-        format!("/api/v1/jobs/{}/runs{rest}", self.job)
-    }
-
-    async fn begin(&self, body: &Value) -> (Uuid, Answer) {
-        let run = Uuid::now_v7();
-        (run, self.app.put(&self.path(&format!("/{run}")), body).await)
-    }
-
-    async fn begun(&self, body: &Value) -> Uuid {
-        let (run, reply) = self.begin(body).await;
-        assert_eq!(reply.status, 201, "{}", reply.body);
-        run
-    }
-
-    async fn send(&self, run: Uuid, (since, events): (&str, &[Value])) -> Value {
-        let path = self.path(&format!("/{run}/events{since}"));
-        let reply = self.app.post(&path, &json!({ "events": events })).await;
-        assert_eq!(reply.status, 200, "{}", reply.body);
-        reply.body
-    }
-
-    async fn document(&self, run: Uuid) -> Value {
-        self.app.get(&self.path(&format!("/{run}"))).await.body
-    }
-
-    async fn runs(&self) -> Vec<Value> {
-        self.app.get(&self.path("")).await.body["runs"].as_array().unwrap().clone()
-    }
-}
-
-async fn job(app: &TestApp) -> Uuid {
-    let job = Uuid::now_v7();
-    let body = json!({ "name": "Yard", "note": "", "rig": {} });
-    assert_eq!(app.put(&format!("/api/v1/jobs/{job}"), &body).await.status, 201);
-    job
-}
-
-async fn line(app: &TestApp, job: Uuid, input: &Value) -> Uuid {
-    let line = Uuid::now_v7();
-    let body = json!({ "job_id": job, "typed": "a cut", "input": input, "position": 1 });
-    let made = app.put(&format!("/api/v1/job-lines/{line}"), &body).await;
-    assert_eq!(made.status, 201, "{}", made.body);
-    line
-}
-
-fn event(kind: &str, second: u32, body: &Value) -> Value {
-    json!({ "id": Uuid::now_v7(), "happened_at": format!("2026-05-31T09:00:{second:02}Z"),
-        "person_id": null, "kind": kind, "body": body })
-}
-
-fn ids(told: &Value) -> Vec<Value> {
-    told.as_array().unwrap().iter().map(|event| event["id"].clone()).collect()
-}
-
-fn steps(document: &Value) -> Vec<&str> {
-    let phases = document["phases"].as_array().unwrap().iter();
-    let steps = phases.flat_map(|phase| phase["steps"].as_array().unwrap());
-    steps.map(|step| step["code"].as_str().unwrap()).collect()
-}
+use crate::yard::{Yard, event, ids, job, line, steps};
 
 #[actix_web::test]
 async fn a_run_is_begun_for_one_rig_and_only_once() {
@@ -236,7 +148,8 @@ async fn a_run_ends_and_may_go_on_after_all() {
     let refused = [
         (event("end", 1, &json!({ "how": "tired" })), "body.how"),
         (event("rig", 1, &json!({ "assembled": "yes" })), "body.assembled"),
-        (event("place", 1, &json!({ "wind": true })), "body.bare_floor"),
+        (event("place", 1, &json!({ "windy": true })), "body.windy"),
+        (event("end", 1, &json!({ "how": "left", "reason": " " })), "body.reason"),
     ];
     for (bad, at) in refused {
         let answer = yard.send(run, ("", &[bad])).await["answers"][0].clone();
@@ -317,10 +230,10 @@ async fn what_older_pages_send_stands_in_a_run_of_today() {
     assert_eq!((runs.len(), &runs[0]["fuel"]), (1, &json!("acetylene")));
     let run = Uuid::parse_str(runs[0]["id"].as_str().unwrap()).unwrap();
     assert_eq!(yard.document(run).await["events"].as_array().unwrap().len(), 2);
-    // two rigs on one day are two runs, and each event says of which fuel
+    // two rigs on one day are two runs, and each event says of which
     let other = yard.app.post(&format!("{path}?fuel=propane"), &note()).await.body;
-    let fuels = other["events"].as_array().unwrap().iter().map(|event| event["fuel"].clone());
-    assert_eq!(fuels.filter(|fuel| fuel == "propane").count(), 1);
+    let runs = other["events"].as_array().unwrap().iter().map(|event| event["run_id"].clone());
+    assert_eq!(runs.filter(|of| *of == json!(run)).count(), 2);
     assert_eq!(yard.app.post(&format!("{path}?fuel=hydrogen"), &note()).await.status, 422);
     // the next day it is another one
     let earlier = "UPDATE job_runs SET begun_at = begun_at - interval '1 day'";
@@ -356,9 +269,9 @@ fn a_record_is_the_same_here_and_in_the_browser() {
         happened_at: OffsetDateTime::parse(told["happened_at"].as_str().unwrap(), &Rfc3339)
             .unwrap(),
         person_id: None,
-        kind: told["kind"].as_str().unwrap().to_owned(),
-        body: told["body"].clone(),
-        fuel: None,
+        what: serde_json::from_value(json!({ "kind": told["kind"], "body": told["body"] }))
+            .unwrap(),
+        run_id: None,
         made_from: Value::Null,
     };
     for case in shared["cases"].as_array().unwrap() {
@@ -374,4 +287,65 @@ fn a_record_is_the_same_here_and_in_the_browser() {
             assert_eq!(json!(timers), case["timers"], "{}", case["name"]);
         }
     }
+}
+
+/// Pieces stay made whoever makes them with whatever rig, and an acetylene cylinder goes on standing; a leak test of another
+/// run is none of this one.
+#[actix_web::test]
+async fn what_is_made_elsewhere_counts_and_a_leak_test_of_another_run_does_not() {
+    let yard = Yard::start().await;
+    let (mine, other) = (
+        yard.begun(&json!({ "fuel": "propane" })).await,
+        yard.begun(&json!({ "fuel": "acetylene" })).await,
+    );
+    let before = yard.send(mine, ("", &[])).await;
+    let cut = event("cut", 5, &json!({ "line_id": yard.lines[1], "outcome": "good" }));
+    let clock = event("timer", 6, &json!({ "key": "stand_upright:acetylene", "running": true }));
+    let purge = event("timer", 7, &json!({ "key": "purge_oxygen", "running": true }));
+    let leak = event("step", 8, &json!({ "key": "soap_test", "done": true }));
+    let sent = [cut.clone(), clock.clone(), purge, leak];
+    yard.send(other, ("", &sent)).await;
+    let told = yard.send(mine, (&format!("?since={}", before["next"]), &[])).await;
+    assert_eq!(told["events"], json!([]));
+    assert_eq!(ids(&told["elsewhere"]), [cut["id"].clone(), clock["id"].clone()]);
+    assert_eq!(told["elsewhere"][0]["run_id"], json!(other));
+    let document = yard.document(mine).await;
+    assert_eq!(
+        (ids(&document["elsewhere"]).len(), ids(&document["events"]).len()),
+        (2, 0),
+        "{document}"
+    );
+    // six hours, ours: longer than a break, shorter than a night
+    assert_eq!(document["goes_on_s"], json!(21_600.0));
+    // a run is heard of when it is begun and with each event; the tablet's clock may be ahead of the shop's
+    let late = json!({ "id": Uuid::now_v7(), "happened_at": "2200-01-01T00:00:00Z", "kind": "note",
+        "body": { "text": "x" } });
+    yard.send(mine, ("", &[late])).await;
+    let runs = yard.runs().await;
+    let heard = |run: Uuid| runs.iter().find(|it| it["id"] == json!(run)).unwrap().clone();
+    assert_eq!(heard(mine)["heard_at"], "2200-01-01T00:00:00Z");
+    assert_eq!(heard(other)["heard_at"], heard(other)["begun_at"]);
+}
+
+/// A shape's strokes are kept with their own heat, pace and outcome, and stand in one piece.
+#[actix_web::test]
+async fn the_strokes_of_a_piece_keep_what_each_was() {
+    let yard = Yard::start().await;
+    let run = yard.begun(&json!({ "fuel": "propane" })).await;
+    let strokes = json!([
+        { "order": 1, "start_s": 14.0, "duration_s": 31.5, "pace_mm_min": 320.0, "outcome": "good" },
+        { "order": 2, "duration_s": 80.0, "outcome": "lost" },
+    ]);
+    let cut = |strokes: &Value| {
+        event("cut", 9, &json!({ "line_id": yard.lines[0], "outcome": "slag", "strokes": strokes }))
+    };
+    let kept = cut(&strokes);
+    let answers = yard.send(run, ("", std::slice::from_ref(&kept))).await["answers"].clone();
+    assert_eq!(answers[0]["outcome"], "new", "{answers}");
+    assert_eq!(yard.document(run).await["events"][0]["body"]["strokes"], strokes);
+    let record = yard.app.get(&yard.path(&format!("/{run}/record"))).await.body;
+    assert_eq!(record["cuts"][0]["events"], json!([kept["id"]]));
+    let nameless = json!([{ "order": "web", "outcome": "good" }]);
+    let answer = yard.send(run, ("", &[cut(&nameless)])).await["answers"][0].clone();
+    assert_eq!(answer["fields"][0]["path"], "body.strokes[0].order", "{answer}");
 }

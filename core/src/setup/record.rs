@@ -6,6 +6,12 @@
 
 use std::collections::{BTreeMap, BTreeSet};
 
+use crate::quantity::Duration;
+
+/// A run that nothing was heard of for longer is over: permit, leak test and gauges are asked anew. Longer than any break,
+/// shorter than any night, so that a shift over midnight is one run. Source: `ours`.
+pub const PAUSE: Duration = Duration::from_s(6.0 * 3_600.0);
+
 /// What an event does.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub enum Kept {

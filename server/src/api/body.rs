@@ -6,9 +6,10 @@ use std::pin::Pin;
 use actix_web::dev::Payload;
 use actix_web::{FromRequest, HttpRequest, web};
 use serde::de::DeserializeOwned;
+use serde::de::value::MapDeserializer;
 use serde_json::Value;
 
-use super::fields::{path_of_unknown, wrong_shape};
+use super::fields::{Fields, path_of_unknown, wrong_shape};
 use crate::config::BODY_LIMIT;
 use crate::error::{ApiError, ApiResult};
 
@@ -77,15 +78,35 @@ fn unreadable(why: &str) -> ApiError {
 /// # Errors
 /// [`ApiError::Invalid`] with the field that could not be read.
 pub fn read<T: DeserializeOwned>(json: &Value) -> ApiResult<T> {
-    serde_path_to_error::deserialize(json).map_err(|error| {
-        let path = error.path().to_string();
-        let path = if path == "." { String::new() } else { path };
-        let message = error.inner().to_string();
-        ApiError::Invalid(vec![match path_of_unknown(&path, &message) {
-            Some(field) => field,
-            None => wrong_shape(&path, &message, at(json, &path)),
-        }])
-    })
+    serde_path_to_error::deserialize(json).map_err(|error| fault(&error, json))
+}
+
+/// Reads a value from its parts in this order: what a part means may hang on one before it.
+///
+/// # Errors
+/// [`ApiError::Invalid`] with the field that could not be read.
+pub fn read_parts<T: DeserializeOwned>(parts: &[(&'static str, Value)]) -> ApiResult<T> {
+    let whole = parts.iter().map(|(name, value)| ((*name).to_owned(), value.clone()));
+    let whole = Value::Object(whole.collect());
+    let parts = MapDeserializer::<_, serde_json::Error>::new(parts.iter().cloned());
+    serde_path_to_error::deserialize(parts).map_err(|error| fault(&error, &whole))
+}
+
+fn fault(error: &serde_path_to_error::Error<serde_json::Error>, json: &Value) -> ApiError {
+    let path = error.path().to_string();
+    let path = if path == "." { String::new() } else { path };
+    let message = error.inner().to_string();
+    if let Some(field) = message.strip_prefix("missing field `").and_then(|it| it.split('`').next())
+    {
+        let path = if path.is_empty() { field.to_owned() } else { format!("{path}.{field}") };
+        let mut fields = Fields::default();
+        fields.refuse(&path, "missing_part", Value::Null, &[]);
+        return ApiError::Invalid(fields.errors);
+    }
+    ApiError::Invalid(vec![match path_of_unknown(&path, &message) {
+        Some(field) => field,
+        None => wrong_shape(&path, &message, at(json, &path)),
+    }])
 }
 
 /// The value at a dotted path.

@@ -27,7 +27,7 @@ use crate::text::{Section, filled, printed};
 /// Inspections are asked for once a year. Source: `common_practice`.
 const INSPECTED_FOR: Duration = Duration::days(365);
 /// Acetylene that lay down stands up this long. Source: `common_practice`.
-const STANDS_UP_FOR: Duration = Duration::hours(24);
+pub const STANDS_UP_FOR: Duration = Duration::hours(24);
 /// A reading of a cylinder older than this is doubted. Source: `ours`.
 const READING_HOLDS_FOR: Duration = Duration::days(7);
 /// A tip is cleaned after so many cuts. Source: `common_practice` (every 4 to 5).

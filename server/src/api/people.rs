@@ -1,7 +1,7 @@
 //! Who works here. There is no sign-in yet: who is at a screen is chosen on it.
 
 use actix_web::{HttpRequest, HttpResponse, delete, get, patch, post, put, web};
-use serde::{Deserialize, Serialize};
+use serde::Serialize;
 use sqlx::PgPool;
 use utoipa::ToSchema;
 
@@ -10,7 +10,7 @@ use super::fields::Fields;
 use super::guard::person;
 use super::rows::{Seen, id, new_id, put_reply};
 use crate::error::{ApiError, ApiResult, ErrorBody};
-use crate::store::people::{self, NewPerson, Person};
+use crate::store::people::{self, NewPerson, Person, PersonChange};
 use crate::store::set_deleted;
 
 const LONGEST_NAME: usize = 80;
@@ -21,18 +21,6 @@ const HANDS: &[((), &str)] = &[((), "right"), ((), "left")];
 pub struct PeopleReply {
     /// By name.
     pub people: Vec<Person>,
-}
-
-/// What may change in a person; what is left out stays.
-#[derive(Clone, Debug, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct PersonChange {
-    /// The version that was seen.
-    pub version: i32,
-    /// What they are called.
-    pub name: Option<String>,
-    /// left, right.
-    pub handedness: Option<String>,
 }
 
 fn checked(name: Option<&str>, handedness: Option<&str>) -> ApiResult<()> {
@@ -80,10 +68,9 @@ pub async fn change(
     body: Body<PersonChange>,
 ) -> ApiResult<web::Json<Person>> {
     let change = &body.value;
-    let (name, hand) = (change.name.as_deref(), change.handedness.as_deref());
-    checked(name, hand)?;
-    let key = (id(&path)?, change.version, person(&request));
-    Ok(web::Json(people::patch(&pool, key, (name, hand, &body.json)).await?))
+    checked(change.name.as_deref(), change.handedness.as_deref())?;
+    let key = (id(&path)?, person(&request));
+    Ok(web::Json(people::patch(&pool, key, (change, &body.json)).await?))
 }
 
 /// Deletes a person; it can be taken back.

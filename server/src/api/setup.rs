@@ -34,6 +34,31 @@ const DEPTHS: [(Depth, &str); 3] =
 const LIGHTING: [(Lighting, &str); 2] =
     [(Lighting::FuelOnly, "fuel_only"), (Lighting::LittleOxygen, "little_oxygen")];
 
+/// How much a hand is told; depth never removes a stop.
+#[derive(Clone, Copy, Debug, Default, Deserialize, PartialEq, Eq, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum DepthWire {
+    /// Each step by itself.
+    #[default]
+    EveryStep,
+    /// A stage at a time, its stops apart.
+    Phases,
+    /// The stops alone.
+    Stops,
+}
+
+impl DepthWire {
+    /// Its word.
+    #[must_use]
+    pub fn code(self) -> &'static str {
+        match self {
+            Self::EveryStep => "every_step",
+            Self::Phases => "phases",
+            Self::Stops => "stops",
+        }
+    }
+}
+
 /// What a shop settles once.
 #[derive(Clone, Debug, Default, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]

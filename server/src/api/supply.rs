@@ -180,10 +180,41 @@ fn rule_of(shop: &Shop, lines: &[Going]) -> Rule {
 }
 
 /// A cylinder that may be drawn on, with what a limit needs to know of it.
-struct Ready<'a> {
-    view: &'a GearView,
-    contents: GasVolume,
-    rated: GasVolume,
+pub struct Ready<'a> {
+    /// The cylinder.
+    pub view: &'a GearView,
+    /// Gas inside.
+    pub contents: GasVolume,
+    /// Gas when full.
+    pub rated: GasVolume,
+}
+
+impl<'a> Ready<'a> {
+    /// A cylinder whose contents are known.
+    #[must_use]
+    pub fn of(view: &'a GearView) -> Option<Self> {
+        let contents = GasVolume::from_m3(view.free_gas_l? / 1e3);
+        let rated = view.gear.fields["rated_l"].as_f64().map(|l| GasVolume::from_m3(l / 1e3));
+        Some(Ready { view, contents, rated: rated.unwrap_or(contents) })
+    }
+
+    /// What stays inside: below it oxygen no longer reaches its highest setting, acetylene takes its solvent along.
+    ///
+    /// # Errors
+    /// Only a fault of ours.
+    pub fn keep(&self, setting: GaugePressure, air: Option<Temperature>) -> ApiResult<GasVolume> {
+        let fields = &self.view.gear.fields;
+        Ok(match fields["gas"].as_str() {
+            Some("oxygen") => {
+                let space = fields["water_volume_l"].as_f64();
+                let space = WaterVolume::from_m3(space.unwrap_or(1.0) / 1e3);
+                let t = air.unwrap_or(Temperature::from_c(20.0));
+                oxygen_keep(space, setting, (t, P_REFERENCE)).map_err(internal)?
+            }
+            Some("acetylene") => GasVolume::from_m3(self.rated.as_m3() * ACETYLENE_KEEP),
+            _ => GasVolume::from_m3(self.contents.as_m3() * LIQUEFIED_KEEP),
+        })
+    }
 }
 
 fn ready<'a>(shop: &'a Shop, gas: &str) -> Vec<Ready<'a>> {
@@ -192,16 +223,7 @@ fn ready<'a>(shop: &'a Shop, gas: &str) -> Vec<Ready<'a>> {
             && view.gear.fields["gas"] == gas
             && view.notes.iter().all(|note| level_of(note) != Level::Stop)
     };
-    let mut all: Vec<Ready<'a>> = shop
-        .rack
-        .iter()
-        .filter(usable)
-        .filter_map(|view| {
-            let contents = GasVolume::from_m3(view.free_gas_l? / 1e3);
-            let rated = view.gear.fields["rated_l"].as_f64().map(|l| GasVolume::from_m3(l / 1e3));
-            Some(Ready { view, contents, rated: rated.unwrap_or(contents) })
-        })
-        .collect();
+    let mut all: Vec<Ready<'a>> = shop.rack.iter().filter(usable).filter_map(Ready::of).collect();
     // what was begun is used up first
     all.sort_by(|a, b| a.contents.as_m3().total_cmp(&b.contents.as_m3()));
     all
@@ -215,29 +237,15 @@ struct Job<'a> {
 }
 
 impl Job<'_> {
-    fn stock(&self, gas: &str, cylinders: &[Ready<'_>]) -> ApiResult<Vec<Stock>> {
-        let highest = self
-            .lines
-            .iter()
-            .filter_map(|line| line.settings.oxygen_pressure)
-            .map(|at| at.set.as_pa());
-        let setting = GaugePressure::from_pa(highest.fold(0.0, f64::max));
-        cylinders
-            .iter()
-            .map(|cylinder| {
-                let keep = match gas {
-                    "oxygen" => {
-                        let space = cylinder.view.gear.fields["water_volume_l"].as_f64();
-                        let space = WaterVolume::from_m3(space.unwrap_or(1.0) / 1e3);
-                        let t = self.air.unwrap_or(Temperature::from_c(20.0));
-                        oxygen_keep(space, setting, (t, P_REFERENCE)).map_err(internal)?
-                    }
-                    "acetylene" => GasVolume::from_m3(cylinder.rated.as_m3() * ACETYLENE_KEEP),
-                    _ => GasVolume::from_m3(cylinder.contents.as_m3() * LIQUEFIED_KEEP),
-                };
-                Ok(Stock { contents: cylinder.contents, keep })
-            })
-            .collect()
+    fn stock(&self, cylinders: &[Ready<'_>]) -> ApiResult<Vec<Stock>> {
+        let settings = self.lines.iter().filter_map(|line| line.settings.oxygen_pressure);
+        let highest = settings.map(|at| at.set.as_pa()).fold(0.0, f64::max);
+        let setting = GaugePressure::from_pa(highest);
+        let stock = |cylinder: &Ready<'_>| {
+            let keep = cylinder.keep(setting, self.air)?;
+            Ok(Stock { contents: cylinder.contents, keep })
+        };
+        cylinders.iter().map(stock).collect()
     }
 
     /// What one cylinder with `left` in it gives.
@@ -290,7 +298,7 @@ impl Job<'_> {
     fn gas(&self, gas: &'static str) -> ApiResult<(GasSupply, Vec<Note>)> {
         let draws = self.draws(gas);
         let cylinders = ready(self.shop, gas);
-        let stock = self.stock(gas, &cylinders)?;
+        let stock = self.stock(&cylinders)?;
         let peak = draws.iter().map(|draw| draw.flow.as_m3_s()).fold(0.0, f64::max);
         let peak = GasFlow::from_m3_s(peak);
         let full = cylinders.last().map(|full| (full.rated, full.contents));

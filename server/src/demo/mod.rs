@@ -23,13 +23,7 @@ use crate::store::{Made, gear, job_lines, jobs, people, plans, shop_settings};
 #[derive(Deserialize)]
 struct ShopFile {
     settings: toml::Table,
-    people: Vec<PersonEntry>,
-}
-
-#[derive(Deserialize)]
-struct PersonEntry {
-    name: String,
-    handedness: String,
+    people: Vec<NewPerson>,
 }
 
 #[derive(Deserialize)]
@@ -165,15 +159,13 @@ pub async fn load(pool: &PgPool, folder: &Path) -> Result<bool, DemoError> {
 
 async fn load_people(
     pool: &PgPool,
-    entries: &[PersonEntry],
+    entries: &[NewPerson],
 ) -> Result<Vec<(String, Uuid)>, DemoError> {
     let mut crew = Vec::new();
-    for entry in entries {
-        let person = NewPerson { name: entry.name.clone(), handedness: entry.handedness.clone() };
-        let body = json!({ "name": person.name, "handedness": person.handedness });
+    for person in entries {
         let id = Uuid::now_v7();
-        people::put(pool, (id, None), (&person, &body)).await?;
-        crew.push((person.name, id));
+        people::put(pool, (id, None), (person, &json!(person))).await?;
+        crew.push((person.name.clone(), id));
     }
     Ok(crew)
 }

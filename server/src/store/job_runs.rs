@@ -8,6 +8,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use super::run_events::Arrived;
+use crate::api::run::event_body::RigBody;
 use crate::error::ApiResult;
 
 /// A run as it was begun, with how it ended.
@@ -25,6 +26,11 @@ pub struct JobRun {
     pub ended_at: Option<OffsetDateTime>,
     /// complete, left; null while it goes on.
     pub how: Option<String>,
+    /// Why something was left, as it was told at the end.
+    pub why: Option<String>,
+    /// When it was heard of last: its newest event, or its begin.
+    #[serde(with = "time::serde::rfc3339")]
+    pub heard_at: OffsetDateTime,
     /// Who began it.
     pub person_id: Option<Uuid>,
     /// What the place is like.
@@ -35,6 +41,14 @@ pub struct JobRun {
     #[serde(skip)]
     #[schema(ignore)]
     pub assembled: bool,
+    /// Whether its acetylene cylinder was laid down.
+    #[serde(skip)]
+    #[schema(ignore)]
+    pub lying: bool,
+    /// The cylinders of the rack that stand on the rig.
+    #[serde(skip)]
+    #[schema(ignore)]
+    pub cylinders: Vec<Uuid>,
 }
 
 /// A run to be begun.
@@ -47,8 +61,8 @@ pub struct NewRun<'a> {
     pub fuel: &'a str,
     /// What the place is like.
     pub place: &'a Value,
-    /// Whether the rig stood ready.
-    pub assembled: bool,
+    /// The rig.
+    pub rig: &'a RigBody,
     /// Who begins it.
     pub person: Option<Uuid>,
     /// As it came.
@@ -58,7 +72,10 @@ pub struct NewRun<'a> {
 /// A run is ended by the last event that says so and was not taken back.
 const SELECT: &str =
     "SELECT run.id, run.fuel, run.begun_at, run.person_id, run.place, run.assembled,
-           ended.happened_at AS ended_at, ended.body->>'how' AS how
+           run.lying, run.cylinders,
+           ended.happened_at AS ended_at, ended.body->>'how' AS how, ended.body->>'reason' AS why,
+           greatest(run.begun_at, (SELECT max(event.happened_at) FROM run_events event
+               WHERE event.run_id = run.id)) AS heard_at
     FROM job_runs run
     LEFT JOIN LATERAL (
         SELECT event.happened_at, event.body FROM run_events event
@@ -68,16 +85,18 @@ const SELECT: &str =
         ORDER BY event.happened_at DESC, event.id DESC LIMIT 1) ended ON true";
 
 async fn insert(at: impl PgExecutor<'_>, new: &NewRun<'_>) -> ApiResult<bool> {
-    let sql = "INSERT INTO job_runs (id, job_id, fuel, place, assembled, person_id, made_from)
-               VALUES ($1, $2, $3, $4, $5, $6, $7) ON CONFLICT (id) DO NOTHING";
+    let sql = "INSERT INTO job_runs (id, job_id, fuel, place, assembled, person_id, made_from, lying, cylinders)
+               VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) ON CONFLICT (id) DO NOTHING";
     let added = sqlx::query(sql)
         .bind(new.id)
         .bind(new.job)
         .bind(new.fuel)
         .bind(new.place)
-        .bind(new.assembled)
+        .bind(new.rig.assembled)
         .bind(new.person)
         .bind(new.made_from)
+        .bind(new.rig.lying)
+        .bind(&new.rig.cylinders)
         .execute(at)
         .await?;
     Ok(added.rows_affected() > 0)
@@ -141,8 +160,8 @@ pub async fn of_today(pool: &PgPool, (job, fuel): (Uuid, &str)) -> ApiResult<Uui
     }
     let nothing = json!({});
     let (place, made_from) = (&nothing, &nothing);
-    let new =
-        NewRun { id: Uuid::now_v7(), job, fuel, place, assembled: false, person: None, made_from };
+    let rig = &RigBody::default();
+    let new = NewRun { id: Uuid::now_v7(), job, fuel, place, rig, person: None, made_from };
     insert(&mut *work, &new).await?;
     work.commit().await?;
     Ok(new.id)

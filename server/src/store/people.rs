@@ -7,6 +7,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use super::{Made, Record, Recorded, changed, made};
+use crate::api::setup::DepthWire;
 use crate::error::ApiResult;
 
 /// A person of the shop.
@@ -20,6 +21,9 @@ pub struct Person {
     pub name: String,
     /// left, right: the hand that holds the torch.
     pub handedness: String,
+    /// How much a run tells them: every_step, phases, stops.
+    #[schema(value_type = DepthWire)]
+    pub depth: String,
 }
 
 impl Recorded for Person {
@@ -31,13 +35,30 @@ impl Recorded for Person {
 }
 
 /// What makes a person.
-#[derive(Clone, Debug, Deserialize, ToSchema)]
+#[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct NewPerson {
     /// What they are called.
     pub name: String,
     /// left, right.
     pub handedness: String,
+    /// every_step, phases, stops; every_step when left out.
+    #[serde(default)]
+    pub depth: DepthWire,
+}
+
+/// What may change in a person; what is left out stays.
+#[derive(Clone, Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct PersonChange {
+    /// The version that was seen.
+    pub version: i32,
+    /// What they are called.
+    pub name: Option<String>,
+    /// left, right.
+    pub handedness: Option<String>,
+    /// every_step, phases, stops.
+    pub depth: Option<DepthWire>,
 }
 
 /// Everybody, by name.
@@ -68,14 +89,15 @@ pub async fn put(
     (id, by): (Uuid, Option<Uuid>),
     (person, body): (&NewPerson, &Value),
 ) -> ApiResult<Made<Person>> {
-    let sql = "INSERT INTO people (id, name, handedness, made_from, made_by, changed_by)
-               VALUES ($1, $2, $3, $4, $5, $5) ON CONFLICT (id) DO NOTHING RETURNING *";
+    let sql = "INSERT INTO people (id, name, handedness, made_from, made_by, changed_by, depth)
+               VALUES ($1, $2, $3, $4, $5, $5, $6) ON CONFLICT (id) DO NOTHING RETURNING *";
     let new: Option<Person> = sqlx::query_as(sql)
         .bind(id)
         .bind(&person.name)
         .bind(&person.handedness)
         .bind(body)
         .bind(by)
+        .bind(person.depth.code())
         .fetch_optional(pool)
         .await?;
     made(pool, id, (new, body)).await
@@ -87,18 +109,20 @@ pub async fn put(
 /// [`crate::error::ApiError::Stale`] when it was changed meanwhile.
 pub async fn patch(
     pool: &PgPool,
-    (id, version, by): (Uuid, i32, Option<Uuid>),
-    (name, handedness, body): (Option<&str>, Option<&str>, &Value),
+    (id, by): (Uuid, Option<Uuid>),
+    (change, body): (&PersonChange, &Value),
 ) -> ApiResult<Person> {
     let sql = "UPDATE people SET name = COALESCE($3, name), handedness = COALESCE($4, handedness),
+                   depth = COALESCE($6, depth),
                    version = version + 1, changed_at = now(), changed_by = $5
                WHERE id = $1 AND version = $2 AND deleted_at IS NULL RETURNING *";
     let row = sqlx::query_as(sql)
         .bind(id)
-        .bind(version)
-        .bind(name)
-        .bind(handedness)
+        .bind(change.version)
+        .bind(&change.name)
+        .bind(&change.handedness)
         .bind(by)
+        .bind(change.depth.map(DepthWire::code))
         .fetch_optional(pool)
         .await?;
     changed(pool, id, (row, body)).await

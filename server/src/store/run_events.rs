@@ -1,17 +1,20 @@
 //! The table `run_events`: what happened at the torch, an event a row, never changed.
 
 use serde::Serialize;
-use serde_json::Value;
-use sqlx::{AssertSqlSafe, PgPool, Postgres, Transaction};
+use serde_json::{Value, json};
+use sqlx::postgres::PgRow;
+use sqlx::{AssertSqlSafe, FromRow, PgPool, Postgres, Row, Transaction};
 use time::OffsetDateTime;
+use time::format_description::well_known::Rfc3339;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
 use super::burns::{self, NewBurn};
-use crate::error::ApiResult;
+use crate::api::run::event_body::{GaugePlace, ReadGas, ReadingBody, RunEventBody};
+use crate::error::{ApiError, ApiResult};
 
 /// An event.
-#[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]
+#[derive(Clone, Debug, Serialize, ToSchema)]
 pub struct RunEvent {
     /// Chosen by the tablet.
     pub id: Uuid,
@@ -20,18 +23,42 @@ pub struct RunEvent {
     pub happened_at: OffsetDateTime,
     /// Who was at the tablet.
     pub person_id: Option<Uuid>,
-    /// step, skip, timer, cut, reading, note, undo, end, rig, place.
-    pub kind: String,
     /// What it says.
-    #[schema(value_type = Object)]
-    pub body: Value,
-    /// The fuel of the run it belongs to; null for what was noted before there were runs.
-    #[sqlx(default)]
-    pub fuel: Option<String>,
+    #[serde(flatten)]
+    pub what: RunEventBody,
+    /// The run it belongs to; null for what was noted before there were runs.
+    pub run_id: Option<Uuid>,
     /// The event as it was sent.
     #[serde(skip)]
     #[schema(ignore)]
     pub made_from: Value,
+}
+
+impl RunEvent {
+    /// Kind and body as they are kept.
+    ///
+    /// # Errors
+    /// Only a fault of ours.
+    fn columns(&self) -> ApiResult<(String, Value)> {
+        let mut told = serde_json::to_value(&self.what)?;
+        let kind = told["kind"].as_str().unwrap_or_default().to_owned();
+        Ok((kind, told["body"].take()))
+    }
+}
+
+impl FromRow<'_, PgRow> for RunEvent {
+    fn from_row(row: &PgRow) -> sqlx::Result<Self> {
+        let (kind, body): (String, Value) = (row.try_get("kind")?, row.try_get("body")?);
+        let what = serde_json::from_value(json!({ "kind": kind, "body": body }));
+        Ok(Self {
+            id: row.try_get("id")?,
+            happened_at: row.try_get("happened_at")?,
+            person_id: row.try_get("person_id")?,
+            what: what.map_err(|error| sqlx::Error::Decode(error.into()))?,
+            run_id: row.try_get("run_id")?,
+            made_from: row.try_get("made_from")?,
+        })
+    }
 }
 
 /// What came of an event that was sent.
@@ -45,33 +72,54 @@ pub enum Arrived {
     Different,
 }
 
-const SELECT: &str = "SELECT event.id, event.happened_at, event.person_id, event.kind, event.body,
-           event.made_from, run.fuel
-    FROM run_events event LEFT JOIN job_runs run ON run.id = event.run_id";
+const SELECT: &str =
+    "SELECT id, happened_at, person_id, kind, body, made_from, run_id FROM run_events";
+
+/// What counts beyond its run: pieces stay made, whoever makes them with whatever rig, and the clock of a cylinder that
+/// stands after it lay goes on.
+const STAYS: &str =
+    "(kind IN ('cut', 'undo') OR (kind = 'timer' AND body->>'key' LIKE 'stand_upright%'))";
 
 /// The events of a job, in the order in which they happened.
 ///
 /// # Errors
 /// When the database fails.
 pub async fn of_job(pool: &PgPool, job: Uuid) -> ApiResult<Vec<RunEvent>> {
-    let sql = format!("{SELECT} WHERE event.job_id = $1 ORDER BY event.happened_at, event.id");
+    let sql = format!("{SELECT} WHERE job_id = $1 ORDER BY happened_at, id");
     Ok(sqlx::query_as(AssertSqlSafe(sql)).bind(job).fetch_all(pool).await?)
 }
 
-/// The events of a run that arrived after `since`, in the order of their moments, and the place to ask on from.
+/// What arrived since a moment.
+#[derive(Debug)]
+pub struct Since {
+    /// Events of the run, in the order of their moments.
+    pub events: Vec<RunEvent>,
+    /// What counts of the job's other runs.
+    pub elsewhere: Vec<RunEvent>,
+    /// The place to ask on from.
+    pub next: i64,
+}
+
+/// What arrived after `since` in a run, and what of the job's other runs counts there too.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn of_run(pool: &PgPool, run: Uuid, since: i64) -> ApiResult<(Vec<RunEvent>, i64)> {
+pub async fn since(pool: &PgPool, (job, run): (Uuid, Uuid), since: i64) -> ApiResult<Since> {
+    let newest = "SELECT coalesce(max(arrival), 0) FROM run_events WHERE job_id = $1";
+    let next: i64 = sqlx::query_scalar(newest).bind(job).fetch_one(pool).await?;
     let sql = format!(
-        "{SELECT} WHERE event.run_id = $1 AND event.arrival > $2 AND event.arrival <= $3
-         ORDER BY event.happened_at, event.id"
+        "{SELECT} WHERE job_id = $1 AND arrival > $2 AND arrival <= $3 AND (run_id = $4 OR {STAYS})
+         ORDER BY happened_at, id"
     );
-    let newest = "SELECT coalesce(max(arrival), 0) FROM run_events WHERE run_id = $1";
-    let next: i64 = sqlx::query_scalar(newest).bind(run).fetch_one(pool).await?;
-    let events =
-        sqlx::query_as(AssertSqlSafe(sql)).bind(run).bind(since).bind(next).fetch_all(pool).await?;
-    Ok((events, next.max(since)))
+    let all: Vec<RunEvent> = sqlx::query_as(AssertSqlSafe(sql))
+        .bind(job)
+        .bind(since)
+        .bind(next)
+        .bind(run)
+        .fetch_all(pool)
+        .await?;
+    let (events, elsewhere) = all.into_iter().partition(|event| event.run_id == Some(run));
+    Ok(Since { events, elsewhere, next: next.max(since) })
 }
 
 /// Keeps an event; a cut becomes a burn too, and an undo takes that burn back, whichever comes first.
@@ -83,10 +131,11 @@ pub async fn keep(
     (job, run): (Uuid, Uuid),
     (event, burn): (&RunEvent, Option<&NewBurn>),
 ) -> ApiResult<Arrived> {
+    let (kind, body) = event.columns()?;
     let mut work = pool.begin().await?;
-    // one after the other within a run, so that what is asked for since a moment misses nothing
+    // one after the other within a job, so that what is asked for since a moment misses nothing
     sqlx::query("SELECT pg_advisory_xact_lock(hashtextextended($1::text, 0))")
-        .bind(run)
+        .bind(job)
         .execute(&mut *work)
         .await?;
     let sql =
@@ -98,8 +147,8 @@ pub async fn keep(
         .bind(run)
         .bind(event.happened_at)
         .bind(event.person_id)
-        .bind(&event.kind)
-        .bind(&event.body)
+        .bind(&kind)
+        .bind(&body)
         .bind(&event.made_from)
         .execute(&mut *work)
         .await?;
@@ -117,11 +166,42 @@ pub async fn keep(
         let by = (event.id, event.person_id);
         burns::insert(&mut *work, by, (burn, &event.made_from)).await?;
     }
-    if matches!(event.kind.as_str(), "cut" | "undo") {
+    if let RunEventBody::Reading(reading) = &event.what {
+        weighs_in(&mut work, event, reading).await?;
+    }
+    if matches!(event.what, RunEventBody::Cut(_) | RunEventBody::Undo(_)) {
         take_back(&mut work, event.id).await?;
     }
     work.commit().await?;
     Ok(Arrived::New)
+}
+
+/// The contents gauge of an oxygen cylinder that was read at the torch is a reading of the rack, unless a later one is
+/// there. What is measured by weight a gauge does not tell; a cylinder that is off the list stays so.
+async fn weighs_in(
+    work: &mut Transaction<'_, Postgres>,
+    event: &RunEvent,
+    reading: &ReadingBody,
+) -> ApiResult<()> {
+    let (GaugePlace::Contents, ReadGas::Oxygen, Some(cylinder)) =
+        (reading.place, reading.gas, reading.gear_id)
+    else {
+        return Ok(());
+    };
+    let sql = "UPDATE gear SET version = version + 1, changed_at = now(), changed_by = $4,
+                   fields = fields || jsonb_build_object('pressure_kpa', $2::float8, 'read_at', $3::text)
+               WHERE id = $1 AND kind = 'cylinder' AND fields->>'gas' = 'oxygen' AND deleted_at IS NULL
+                   AND coalesce((fields->>'read_at')::timestamptz < $3::timestamptz, true)";
+    let read_at =
+        event.happened_at.format(&Rfc3339).map_err(|e| ApiError::Internal(e.to_string()))?;
+    sqlx::query(sql)
+        .bind(cylinder)
+        .bind(reading.pressure_kpa)
+        .bind(read_at)
+        .bind(event.person_id)
+        .execute(&mut **work)
+        .await?;
+    Ok(())
 }
 
 /// The burn of a cut that was taken back is deleted, when the later of the two arrives: one restored since stays.

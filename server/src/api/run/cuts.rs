@@ -31,6 +31,14 @@ pub struct RunCut {
     pub lost_not_through: Vec<SentenceWire>,
 }
 
+impl RunCut {
+    /// The fuel that it is planned for.
+    #[must_use]
+    pub fn fuel(&self) -> Option<String> {
+        Some(fuel_of(&self.view)).filter(|fuel| !fuel.is_empty())
+    }
+}
+
 /// A cut that must not be made as it is planned.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct StoppedCut {

@@ -6,6 +6,7 @@ use galvanon_core::cut::ACETYLENE_CEILING;
 use galvanon_core::edge::trouble::troubles;
 use galvanon_core::gas::flame::{CARBURISING_BELOW, OXIDISING_ABOVE};
 use galvanon_core::gas::fuel::Fuel;
+use galvanon_core::setup::record::PAUSE;
 use serde::{Deserialize, Serialize};
 use serde_json::{Value, json};
 use sqlx::PgPool;
@@ -14,6 +15,8 @@ use utoipa::{IntoParams, ToSchema};
 use uuid::Uuid;
 
 use super::cuts::{Cuts, RunCut, StoppedCut, is_coated, thickest};
+use super::event_body::RigBody;
+use super::rack::{GasNeed, RunCylinder, at_hand, needs, stood};
 use crate::api::body::read;
 use crate::api::cut_reply::SentenceWire;
 use crate::api::edge::{FindingsReply, all_findings, internal};
@@ -55,22 +58,9 @@ pub struct RunQuery {
 }
 
 impl RunQuery {
-    /// What a run was begun with.
+    /// The place.
     #[must_use]
-    pub fn of(place: &PlaceWire, assembled: bool) -> Self {
-        Self {
-            fuel: None,
-            wind: Some(place.wind),
-            bare_floor: Some(place.bare_floor),
-            low: Some(place.low),
-            confined: Some(place.confined),
-            coated: Some(place.coated),
-            assembled: Some(assembled),
-            lying_acetylene_hours_upright: None,
-        }
-    }
-
-    fn place(&self) -> PlaceWire {
+    pub fn place(&self) -> PlaceWire {
         let holds = |told: Option<bool>| told.unwrap_or(false);
         PlaceWire {
             wind: holds(self.wind),
@@ -79,6 +69,13 @@ impl RunQuery {
             confined: holds(self.confined),
             coated: holds(self.coated),
         }
+    }
+
+    /// The rig.
+    #[must_use]
+    pub fn rig(&self) -> RigBody {
+        let assembled = self.assembled.unwrap_or(false);
+        RigBody { assembled, lying: false, cylinders: Vec::new() }
     }
 }
 
@@ -109,6 +106,12 @@ pub struct RunDocument {
     pub place: PlaceWire,
     /// Whether the set is still together.
     pub assembled: bool,
+    /// Whether somebody said that the acetylene cylinder was laid down.
+    pub lying: bool,
+    /// The cylinders of the rack that may stand on the rig: oxygen, and the fuel that is rigged.
+    pub cylinders: Vec<RunCylinder>,
+    /// What the cuts that are still open take of each gas, and whether it is there.
+    pub needs: Vec<GasNeed>,
     /// The order of work.
     pub phases: Vec<RunPhase>,
     /// Its cuts, in order; those that must not be made are among them.
@@ -138,6 +141,10 @@ pub struct RunDocument {
     pub people: Vec<Person>,
     /// What happened so far: in the run that was asked for, or in every run of the job.
     pub events: Vec<RunEvent>,
+    /// What counts of the job's other runs: pieces made, what was taken back, the clock of a cylinder that lay.
+    pub elsewhere: Vec<RunEvent>,
+    /// A run that nothing was heard of for longer is not gone on with, s.
+    pub goes_on_s: f64,
 }
 
 /// What the shop holds, question by question.
@@ -150,10 +157,11 @@ fn held_schools(shop: &Shop) -> ApiResult<BTreeMap<String, Value>> {
 /// The run sheet that shop, rig and place give.
 fn phases(
     shop: &Shop,
-    (fuel, rig, thickest): (Fuel, &Value, Option<f64>),
-    query: &RunQuery,
+    (job, thickest): (&Job, Option<f64>),
+    at: &Standing,
 ) -> ApiResult<Vec<RunPhase>> {
     let setting = |key: &str| shop.settings.get(key).and_then(Value::as_str).unwrap_or_default();
+    let rig = &job.rig;
     let torch = shop.build_of_torch(rig).unwrap_or("combination");
     let shutdown = Some(setting("torch_off")).filter(|school| *school != "by_fuel");
     let turns = match setting("acetylene_valve") {
@@ -163,7 +171,7 @@ fn phases(
         _ => 0.75,
     };
     let asked: RunSheetRequest = read(&json!({
-        "fuel": fuel.code(),
+        "fuel": at.fuel.code(),
         "torch": torch,
         "policy": {
             "shutdown": shutdown,
@@ -171,10 +179,10 @@ fn phases(
             "first_cylinder": setting("first_cylinder"),
             "lighting": setting("lighting"),
         },
-        "place": query.place(),
-        "assembled": query.assembled.unwrap_or(false),
+        "place": at.place,
+        "assembled": at.assembled,
         "arrestors": shop.arrestors(),
-        "lying_acetylene_hours_upright": query.lying_acetylene_hours_upright,
+        "lying_acetylene_hours_upright": at.stood_h,
         "hose_length_m": shop.longest_hose(rig),
         "fire_watch_min": shop.settings.get(FIRE_WATCH_MIN.0),
         "schools": held_schools(shop)?,
@@ -183,14 +191,29 @@ fn phases(
     sheet(&asked.to_core()?)
 }
 
+/// What the order of work hangs on besides shop and job.
+struct Standing {
+    fuel: Fuel,
+    place: PlaceWire,
+    assembled: bool,
+    /// Hours that an acetylene cylinder stands which lay down.
+    stood_h: Option<f64>,
+}
+
 /// What a run is asked with.
 pub struct Asked {
     /// The fuel that is rigged.
     pub fuel: Fuel,
-    /// What place and gear bring with them.
-    pub query: RunQuery,
+    /// What the place brings with it.
+    pub place: PlaceWire,
+    /// The rig.
+    pub rig: RigBody,
+    /// Hours that an acetylene cylinder stands which lay down, where somebody said so.
+    pub stood_h: Option<f64>,
     /// What happened so far.
     pub events: Vec<RunEvent>,
+    /// What counts of other runs.
+    pub elsewhere: Vec<RunEvent>,
 }
 
 /// The fuel of a code.
@@ -221,22 +244,28 @@ pub async fn document(
     (shop, job, cuts): (&Shop, Job, Cuts),
     asked: Asked,
 ) -> ApiResult<RunDocument> {
-    let Asked { fuel, mut query, events } = asked;
+    let Asked { fuel, mut place, rig, stood_h, events, elsewhere } = asked;
+    let now = OffsetDateTime::now_utc();
     let (fuels, stopped) = (cuts.fuels(), cuts.stopped());
     let cuts = cuts.judged(fuel);
     // paint or zinc that a cut names is known of the place too
-    if cuts.iter().any(|cut| cut.fits && is_coated(&cut.view)) {
-        query.coated = Some(true);
-    }
+    place.coated |= cuts.iter().any(|cut| cut.fits && is_coated(&cut.view));
+    let cylinders = at_hand(shop, fuel, &rig.cylinders);
+    let stood_h = stood_h.or_else(|| stood(&cylinders, now)).or_else(|| rig.lying.then_some(0.0));
+    let needs = needs(shop, (&cuts, &cylinders), events.iter().chain(&elsewhere))?;
+    let at = Standing { fuel, place, assembled: rig.assembled, stood_h };
     let emergency = shop.settings.get(EMERGENCY).and_then(Value::as_str).unwrap_or_default();
     Ok(RunDocument {
         job_id: job.record.id,
-        made_at: OffsetDateTime::now_utc(),
+        made_at: now,
         fuel: fuel.code().into(),
         fuels,
-        place: query.place(),
-        assembled: query.assembled.unwrap_or(false),
-        phases: phases(shop, (fuel, &job.rig, thickest(&cuts)), &query)?,
+        phases: phases(shop, (&job, thickest(&cuts)), &at)?,
+        place: at.place,
+        assembled: rig.assembled,
+        lying: rig.lying,
+        cylinders,
+        needs,
         cuts,
         stopped,
         gauges: shop.gauges(&job.rig),
@@ -256,6 +285,8 @@ pub async fn document(
         signs: all_findings()?,
         people: people::all(pool).await?,
         events,
+        elsewhere,
+        goes_on_s: PAUSE.as_s(),
         job_name: job.name,
     })
 }

@@ -3,6 +3,8 @@
 pub mod cuts;
 pub mod document;
 pub mod event;
+pub mod event_body;
+pub mod rack;
 pub mod record;
 pub mod runs;
 
@@ -33,6 +35,8 @@ pub struct EventsReply {
     pub answers: Vec<EventAnswer>,
     /// Every event that was asked for.
     pub events: Vec<RunEvent>,
+    /// What counts of the job's other runs: pieces made, what was taken back, the clock of a cylinder that lay.
+    pub elsewhere: Vec<RunEvent>,
     /// What to ask on from: `since` of the next time.
     pub next: i64,
 }
@@ -54,7 +58,9 @@ pub async fn show(
         _ => usual_fuel(&shop, &job)?,
     };
     let events = run_events::of_job(&pool, job.record.id).await?;
-    let asked = Asked { fuel, query: query.into_inner(), events };
+    let (place, rig) = (query.place(), query.rig());
+    let stood_h = query.lying_acetylene_hours_upright;
+    let asked = Asked { fuel, place, rig, stood_h, events, elsewhere: Vec::new() };
     Ok(web::Json(document(&pool, (&shop, job, cuts), asked).await?))
 }
 
@@ -89,7 +95,7 @@ pub async fn keep(
         answers = keep_all(&pool, at, (&body.value.events, MOST)).await?;
     }
     let events = run_events::of_job(&pool, job.record.id).await?;
-    Ok(web::Json(EventsReply { answers, events, next: 0 }))
+    Ok(web::Json(EventsReply { answers, events, elsewhere: Vec::new(), next: 0 }))
 }
 
 /// A job's run as it stands, from every tablet's events.

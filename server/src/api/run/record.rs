@@ -9,6 +9,7 @@ use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
+use super::event_body::RunEventBody;
 use crate::store::run_events::RunEvent;
 
 /// A cut that counts.
@@ -35,19 +36,19 @@ pub struct RecordReply {
 
 /// What core makes a record of.
 fn as_core(event: &RunEvent) -> Event {
-    let key = || event.body["key"].as_str().unwrap_or_default().to_owned();
-    let named = |name: &str| {
-        let id = event.body[name].as_str().and_then(|id| Uuid::parse_str(id).ok());
-        id.unwrap_or_default().as_u128()
-    };
-    let flag = |name: &str| event.body[name].as_bool().unwrap_or_default();
-    let what = match event.kind.as_str() {
-        "step" => Kept::Step { key: key(), done: flag("done") },
-        "skip" => Kept::Skip { key: key() },
-        "timer" => Kept::Timer { key: key(), running: flag("running") },
-        "cut" => Kept::Cut { line: named("line_id") },
-        "undo" => Kept::Undo { event: named("event") },
-        _ => Kept::Note,
+    let what = match &event.what {
+        RunEventBody::Step(step) => Kept::Step { key: step.key.clone(), done: step.done },
+        RunEventBody::Skip(skip) => Kept::Skip { key: skip.key.clone() },
+        RunEventBody::Timer(timer) => {
+            Kept::Timer { key: timer.key.clone(), running: timer.running }
+        }
+        RunEventBody::Cut(cut) => Kept::Cut { line: cut.line_id.as_u128() },
+        RunEventBody::Undo(undo) => Kept::Undo { event: undo.event.as_u128() },
+        RunEventBody::Reading(_)
+        | RunEventBody::Note(_)
+        | RunEventBody::End(_)
+        | RunEventBody::Rig(_)
+        | RunEventBody::Place(_) => Kept::Note,
     };
     let at = event.happened_at.unix_timestamp_nanos() / 1_000;
     Event { id: event.id.as_u128(), at: i64::try_from(at).unwrap_or_default(), what }

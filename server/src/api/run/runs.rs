@@ -9,10 +9,11 @@ use uuid::Uuid;
 
 use super::EventsReply;
 use super::cuts::Cuts;
-use super::document::{Asked, RunDocument, RunQuery, document, fuel_named, usual_fuel};
+use super::document::{Asked, RunDocument, document, fuel_named, usual_fuel};
 use super::event::{NewEvents, keep_all};
+use super::event_body::{RigBody, RunEventBody};
 use super::record::{RecordReply, record_of};
-use crate::api::body::Body;
+use crate::api::body::{Body, read};
 use crate::api::burns::unknown;
 use crate::api::fields::Fields;
 use crate::api::guard::person;
@@ -22,13 +23,13 @@ use crate::error::{ApiError, ApiResult, Conflict, ErrorBody};
 use crate::shop::Shop;
 use crate::store::job_runs::{self, JobRun, NewRun};
 use crate::store::jobs;
-use crate::store::run_events::{self, Arrived, RunEvent};
+use crate::store::run_events::{self, Arrived, RunEvent, Since};
 
 /// Events sent at once.
 const MOST: usize = 200;
 
 /// A run to be begun.
-#[derive(Debug, Deserialize, ToSchema)]
+#[derive(Clone, Debug, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct BeginRun {
     /// The fuel that is rigged; may be left out where every cut of the job is planned for the same one.
@@ -39,6 +40,12 @@ pub struct BeginRun {
     /// Regulators, hoses and torch are still together from earlier that day.
     #[serde(default)]
     pub assembled: bool,
+    /// Its acetylene cylinder was laid down.
+    #[serde(default)]
+    pub lying: bool,
+    /// The cylinders of the rack that stand on the rig.
+    #[serde(default)]
+    pub cylinders: Vec<Uuid>,
     /// Who is at the torch.
     pub person_id: Option<Uuid>,
 }
@@ -65,13 +72,22 @@ async fn found(pool: &PgPool, (job, run): (&str, &str)) -> ApiResult<(Uuid, JobR
     Ok((job, run))
 }
 
-/// What the last event of a kind says that was not taken back.
-fn told_last<'a>(events: &'a [RunEvent], kind: &str) -> Option<&'a Value> {
+/// Place and rig as the run was begun with them, or as they were told last.
+fn as_told(run: &JobRun, events: &[RunEvent]) -> ApiResult<(PlaceWire, RigBody)> {
     let undone = |id: Uuid| {
-        events.iter().any(|event| event.kind == "undo" && event.body["event"] == json!(id))
+        events.iter().any(|it| matches!(&it.what, RunEventBody::Undo(undo) if undo.event == id))
     };
-    let mut told = events.iter().rev().filter(|event| event.kind == kind && !undone(event.id));
-    told.next().map(|event| &event.body)
+    let mut place: PlaceWire = read(&run.place)?;
+    let JobRun { assembled, lying, .. } = *run;
+    let mut rig = RigBody { assembled, lying, cylinders: run.cylinders.clone() };
+    for event in events.iter().filter(|event| !undone(event.id)) {
+        match &event.what {
+            RunEventBody::Place(told) => place = told.clone(),
+            RunEventBody::Rig(told) => rig = told.clone(),
+            _ => {}
+        }
+    }
+    Ok((place, rig))
 }
 
 /// Begins a run with one rig, under a UUIDv7 of the client's choice; repeatable.
@@ -101,12 +117,14 @@ pub async fn begin(
         },
     };
     let place = json!(body.value.place);
+    let BeginRun { assembled, lying, cylinders, .. } = body.value.clone();
+    let rig = RigBody { assembled, lying, cylinders };
     let new = NewRun {
         id: run,
         job: job.record.id,
         fuel: fuel.code(),
         place: &place,
-        assembled: body.value.assembled,
+        rig: &rig,
         person: body.value.person_id,
         made_from: &body.json,
     };
@@ -149,14 +167,11 @@ pub async fn show(
     let (_, run) = found(&pool, (&path.0, &path.1)).await?;
     let shop = Shop::read(&pool, person(&request)).await?;
     let cuts = Cuts::of(&pool, (&shop, &job)).await?;
-    let (events, _) = run_events::of_run(&pool, run.id, 0).await?;
-    // as it was begun, or as it was told last
-    let place = told_last(&events, "place").cloned().unwrap_or(run.place);
-    let place: PlaceWire =
-        serde_json::from_value(place).map_err(|error| ApiError::Internal(error.to_string()))?;
-    let rig = told_last(&events, "rig").and_then(|rig| rig["assembled"].as_bool());
-    let query = RunQuery::of(&place, rig.unwrap_or(run.assembled));
-    let asked = Asked { fuel: fuel_named(&run.fuel)?, query, events };
+    let Since { events, elsewhere, .. } =
+        run_events::since(&pool, (job.record.id, run.id), 0).await?;
+    let (place, rig) = as_told(&run, &events)?;
+    let asked =
+        Asked { fuel: fuel_named(&run.fuel)?, place, rig, stood_h: None, events, elsewhere };
     Ok(web::Json(document(&pool, (&shop, job, cuts), asked).await?))
 }
 
@@ -169,8 +184,8 @@ pub async fn show_record(
     pool: web::Data<PgPool>,
     path: web::Path<(String, String)>,
 ) -> ApiResult<web::Json<RecordReply>> {
-    let (_, run) = found(&pool, (&path.0, &path.1)).await?;
-    Ok(web::Json(record_of(run_events::of_run(&pool, run.id, 0).await?.0)))
+    let (job, run) = found(&pool, (&path.0, &path.1)).await?;
+    Ok(web::Json(record_of(run_events::since(&pool, (job, run.id), 0).await?.events)))
 }
 
 /// Keeps events of a run, each once, in whatever order they come; gives back what arrived since.
@@ -185,6 +200,7 @@ pub async fn keep(
 ) -> ApiResult<web::Json<EventsReply>> {
     let (job, run) = found(&pool, (&path.0, &path.1)).await?;
     let answers = keep_all(&pool, (job, run.id), (&body.value.events, MOST)).await?;
-    let (events, next) = run_events::of_run(&pool, run.id, query.since.unwrap_or(0)).await?;
-    Ok(web::Json(EventsReply { answers, events, next }))
+    let told = run_events::since(&pool, (job, run.id), query.since.unwrap_or(0)).await?;
+    let Since { events, elsewhere, next } = told;
+    Ok(web::Json(EventsReply { answers, events, elsewhere, next }))
 }

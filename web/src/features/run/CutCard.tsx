@@ -1,5 +1,5 @@
 /** One cut: its settings, the clock of its start, its pace, and how it came out, in two touches. */
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { facts } from "@/bench";
 import { SectionEnd } from "@/draw/section-end";
 import { SignPicture } from "@/draw/sign";
@@ -9,73 +9,32 @@ import { holdsBefore } from "@/text/section";
 import { usePreferences } from "@/ui/preferences";
 import { print, setting } from "@/units";
 import { Big } from "./Big";
-import { face, ticks } from "./clock";
+import { face } from "./clock";
+import { type Going, type Outcome, partAt } from "./going";
 import { HeatRamp } from "./HeatRamp";
-import { type Cut, type Doc, type Part, partsOf, type RunEvent } from "./model";
+import {
+  type Cut,
+  type CutEvent,
+  type Doc,
+  minutesLeft,
+  type Part,
+  partsOf,
+  type RunEvent,
+} from "./model";
 import { Pace } from "./Pace";
-import { useTicks } from "./useTicks";
-
-/** How far a piece has come. Moments are of the wall clock, so that a reload finds them again. */
-export type Going = {
-  stage: "ready" | "heating" | "cutting" | "outcome" | "lost";
-  heatAt?: number;
-  leverAt?: number;
-  /** Heating of the first start, and cutting of all parts so far, s. */
-  heat_s?: number;
-  cut_s?: number;
-  /** Which part is at hand, from 0. */
-  part?: number;
-};
-
-const READY: Going = { stage: "ready" };
-const keyOf = (line: string) => `galvanon.going.${line}`;
-
-/** What a reload left of a piece; what cannot be read is no piece under way. */
-function restored(line: string): Going {
-  try {
-    return (JSON.parse(localStorage.getItem(keyOf(line)) ?? "null") as Going | null) ?? READY;
-  } catch {
-    return READY;
-  }
-}
-
-/** Where a moment of the wall clock stands in ticks, told once. */
-function since(wall: number | undefined): number | null {
-  return wall === undefined ? null : ticks() - Math.max(Date.now() - wall, 0);
-}
-
-export function useGoing(line: string | undefined) {
-  const [going, setGoing] = useState<Going>(() => (line === undefined ? READY : restored(line)));
-  const [marks, setMarks] = useState(() => ({
-    heat: since(going.heatAt),
-    lever: since(going.leverAt),
-  }));
-  useEffect(() => {
-    const found = line === undefined ? READY : restored(line);
-    setGoing(found);
-    setMarks({ heat: since(found.heatAt), lever: since(found.leverAt) });
-  }, [line]);
-  return {
-    going,
-    marks,
-    go: (next: Going) => {
-      if (line !== undefined) localStorage.setItem(keyOf(line), JSON.stringify(next));
-      setMarks((now) => ({
-        heat: next.stage === "heating" ? (now.heat ?? ticks()) : null,
-        lever: next.stage === "cutting" ? (now.lever ?? ticks()) : null,
-      }));
-      setGoing(next);
-    },
-  };
-}
+import type { Marks } from "./useGoing";
+import { useSeconds, useTicks } from "./useTicks";
 
 type Props = {
+  doc: Doc;
+  events: readonly RunEvent[];
   cut: Cut;
-  made: readonly RunEvent[];
+  made: readonly CutEvent[];
   going: Going;
-  marks: { heat: number | null; lever: number | null };
-  signs: Doc["signs"];
-  onOutcome: (outcome: string, findings: string[]) => void;
+  marks: Marks;
+  onOutcome: (outcome: Outcome, findings: string[]) => void;
+  /** The stroke before came out otherwise. */
+  onStroke: (outcome: Outcome) => void;
   onGoOn: () => void;
 };
 
@@ -88,13 +47,13 @@ function Settings({ cut, part }: { cut: Cut; part: Part }) {
     ["Oxygen", setting(part.oxygen, system)],
     [word(request.gas.fuel), setting(part.fuel, system)],
     ["Pace", print(part.pace, "speed", system)],
-    ["Cones off", print(plan.standoff_mm.set, "gap", system)],
+    ["Cones to plate", print(plan.standoff_mm.set, "gap", system)],
   ];
   return (
     <dl className="grid grid-cols-[repeat(auto-fit,minmax(150px,1fr))] gap-x-4 gap-y-1">
       {rows.map(([name, value]) => (
         <div key={name}>
-          <dt className="text-xl text-ink-2">{name}</dt>
+          <dt className="text-xl text-ink-2 first-letter:uppercase">{name}</dt>
           <dd className="text-2xl leading-tight font-bold">{value}</dd>
         </div>
       ))}
@@ -142,6 +101,9 @@ function Stroke({ cut, order }: { cut: Cut; order: number }) {
     </div>
   );
 }
+
+/** Below so many minutes the gas left is told as a warning: time to end a cut and change a cylinder. Ours. */
+const SOON = 5;
 
 /** Signs that are told by their picture, before the outcome or not at all. */
 const SIGNS = [
@@ -220,15 +182,79 @@ function Lost({ cut, onGoOn }: { cut: Cut; onGoOn: () => void }) {
   );
 }
 
-export function CutCard({ cut, made, going, marks, signs, onOutcome, onGoOn }: Props) {
+/** How the stroke before came out: good, where nobody says otherwise. */
+function StrokeBefore({ going, onStroke }: { going: Going; onStroke: Props["onStroke"] }) {
+  const last = going.made?.at(-1);
+  if (last === undefined) return null;
+  return (
+    <fieldset className="flex flex-col gap-2" data-stroke-before={last.outcome}>
+      <legend className="pb-1 text-xl">
+        {RUN.strokeBefore} {last.order}
+      </legend>
+      <div className="grid grid-cols-2 gap-2 lg:grid-cols-4">
+        {OUTCOMES.map(({ code, text }) => (
+          <Big
+            key={code}
+            look={last.outcome === code ? "picked" : "plain"}
+            aria-pressed={last.outcome === code}
+            onClick={() => onStroke(code)}
+          >
+            {text}
+          </Big>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+/** A clock that shows across the room. */
+function Clock({ from, large }: { from: number | null; large: string }) {
+  const seconds = useSeconds(from);
+  return (
+    <p
+      role="timer"
+      className={`${large} leading-none font-bold tabular-nums`}
+      data-seconds={seconds.toFixed(1)}
+    >
+      {face(seconds)}
+    </p>
+  );
+}
+
+function Heating({ from, part, cue }: { from: number | null; part: Part; cue: string }) {
+  const now = useTicks(from !== null);
+  const seconds = from === null ? 0 : (now - from) / 1000;
+  return <HeatRamp seconds={seconds} band={part.heat} colour={cue} />;
+}
+
+/** For how long the gas on the rig lasts, where somebody said what stands there. */
+function GasLeft({ doc, events, from }: Pick<Props, "doc" | "events"> & { from: number | null }) {
+  const seconds = useSeconds(from);
+  const left = minutesLeft(doc, events, seconds);
+  if (left === null) return null;
+  const minutes = Math.floor(left.minutes);
+  return (
+    <p className={`text-xl ${minutes < SOON ? "font-bold text-stop" : ""}`} data-gas-left={minutes}>
+      {RUN.lasts} {minutes} {RUN.minutes} ({word(left.gas)})
+    </p>
+  );
+}
+
+export function CutCard({
+  doc,
+  events,
+  cut,
+  made,
+  going,
+  marks,
+  onOutcome,
+  onStroke,
+  onGoOn,
+}: Props) {
   const [seen, setSeen] = useState<string[]>([]);
   const { system } = usePreferences();
-  const now = useTicks(going.stage === "heating" || going.stage === "cutting");
   const { plan, request } = cut;
-  const parts = partsOf(cut);
-  const part = parts[Math.min(going.part ?? 0, parts.length - 1)] as Part;
-  const running = going.stage === "heating" ? marks.heat : marks.lever;
-  const seconds = running === null ? 0 : (now - running) / 1000;
+  const part = partsOf(cut)[partAt(cut, going)] as Part;
   const cue = (quantity: string) => {
     const found = plan.cues.find((each) => each.quantity === quantity);
     return found ? sentence("cues", found.code, {}, system, found.text) : "";
@@ -243,6 +269,8 @@ export function CutCard({ cut, made, going, marks, signs, onOutcome, onGoOn }: P
           </h2>
           <Settings cut={cut} part={part} />
           {part.order !== null && <Stroke cut={cut} order={part.order} />}
+          <GasLeft doc={doc} events={events} from={null} />
+          <StrokeBefore going={going} onStroke={onStroke} />
           {urgent.map((note) => (
             <p key={note.code} className="text-xl font-semibold text-caution">
               {sentence("notes", note.code, note.values, system, note.text)}
@@ -253,25 +281,14 @@ export function CutCard({ cut, made, going, marks, signs, onOutcome, onGoOn }: P
       )}
       {going.stage === "heating" && (
         <>
-          <p
-            role="timer"
-            className="text-[min(22vw,30vh,180px)] leading-none font-bold tabular-nums"
-            data-seconds={seconds.toFixed(1)}
-          >
-            {face(seconds)}
-          </p>
-          <HeatRamp seconds={seconds} band={part.heat} colour={cue("start_preheat_s")} />
+          <Clock from={marks.heat} large="text-[min(22vw,30vh,180px)]" />
+          <Heating from={marks.heat} part={part} cue={cue("start_preheat_s")} />
         </>
       )}
       {going.stage === "cutting" && (
         <>
-          <p
-            role="timer"
-            className="text-[min(16vw,26vh,120px)] leading-none font-bold tabular-nums"
-            data-seconds={seconds.toFixed(1)}
-          >
-            {face(seconds)}
-          </p>
+          <Clock from={marks.lever} large="text-[min(16vw,26vh,120px)]" />
+          <GasLeft doc={doc} events={events} from={marks.lever} />
           <Pace pace={part.pace} length={part.length} stops={part.stops} since={marks.lever} />
           <p className="text-xl">{cue("travel_speed_mm_min")}</p>
         </>
@@ -292,7 +309,7 @@ export function CutCard({ cut, made, going, marks, signs, onOutcome, onGoOn }: P
               </Big>
             ))}
           </div>
-          <Signs signs={signs} seen={seen} onSeen={setSeen} />
+          <Signs signs={doc.signs} seen={seen} onSeen={setSeen} />
         </div>
       )}
     </div>

@@ -3,19 +3,21 @@ import { facts } from "@/bench";
 import { sentence, word } from "@/text";
 import { RUN } from "@/text/run";
 import { usePreferences } from "@/ui/preferences";
-import { type Doc, handedOver, type RunEvent } from "./model";
+import type { HandOver as Over } from "./model";
 
-export function HandOver({ doc, events }: { doc: Doc; events: readonly RunEvent[] }) {
+/** `why` is what was told when the run was ended with something open. */
+export function HandOver({ over, why }: { over: Over; why?: string | null }) {
   const { system } = usePreferences();
-  const { cuts, skipped, complete } = handedOver(doc, events);
+  const { cuts, skipped, open, complete } = over;
   return (
     <section
-      className="mt-4 flex flex-col gap-3 border-t-4 border-line-strong pt-3 text-xl"
+      className="flex flex-col gap-3 text-xl"
       data-hand-over={complete ? "complete" : "open"}
     >
-      <h3 className={`text-2xl font-bold ${complete ? "text-accent" : ""}`}>
+      <h2 className={`text-2xl font-bold ${complete ? "text-accent" : ""}`}>
         {complete ? RUN.allDone : RUN.stillOpen}
-      </h3>
+        {why && `: ${why}`}
+      </h2>
       <ul className="flex flex-col gap-2">
         {cuts.map(({ cut, made, of, why }) => (
           <li key={cut.line.id} data-made={made}>
@@ -36,9 +38,14 @@ export function HandOver({ doc, events }: { doc: Doc; events: readonly RunEvent[
           </li>
         ))}
       </ul>
+      {open.length > 0 && (
+        <p className="font-semibold text-caution" data-open-steps={open.length}>
+          {open.length === 1 ? RUN.stepOpen : `${open.length} ${RUN.stepsOpen}`} {open[0]?.text}
+        </p>
+      )}
       {skipped.length > 0 && (
         <>
-          <h3 className="text-2xl font-bold">{RUN.leftOut}</h3>
+          <h2 className="text-2xl font-bold">{RUN.leftOut}</h2>
           <ul className="flex flex-col gap-1">
             {skipped.map(({ step, reason }) => (
               <li key={step.key}>

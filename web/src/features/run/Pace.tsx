@@ -5,9 +5,9 @@ import { RUN } from "@/text/run";
 import { usePreferences } from "@/ui/preferences";
 import { print } from "@/units";
 import { Big } from "./Big";
-import { beats, onStrip, paceAt, toNextStop } from "./clock";
+import { beats, onStrip, paceAt, ticks, toNextStop } from "./clock";
 import { pixelsPerMm } from "./scale";
-import { useTicks } from "./useTicks";
+import { useSeconds, useTicks } from "./useTicks";
 
 /** A mark each inch, or each 25 mm. */
 const EVERY = { inch: 25.4, metric: 25 } as const;
@@ -33,32 +33,68 @@ type Props = {
   since: number | null;
 };
 
-export function Pace({ pace, length, stops, since }: Props) {
+/** The strip itself: it alone is drawn as often as the screen is. */
+function Strip({
+  pace,
+  from,
+  loud,
+}: {
+  pace: number;
+  from: number | null;
+  loud: AudioContext | null;
+}) {
   const { system } = usePreferences();
-  const [dry, setDry] = useState<number | null>(null);
-  const [loud, setLoud] = useState(false);
-  const audio = useRef<AudioContext | null>(null);
-  const from = since ?? dry;
   const now = useTicks(from !== null);
   const mm = from === null ? 0 : paceAt(now - from, pace);
   const every = EVERY[system];
   const beat = beats(mm, every);
   useEffect(() => {
-    if (loud && beat > 0 && audio.current) beep(audio.current);
+    if (loud && beat > 0) beep(loud);
   }, [beat, loud]);
   const scale = pixelsPerMm();
   const box = useRef<HTMLDivElement>(null);
   const wide = box.current?.clientWidth ?? 600;
   const strip = wide / scale;
   const marks = Array.from({ length: Math.floor(strip / every) + 1 }, (_, i) => i * every * scale);
-  const left = toNextStop(mm, stops, length, pace);
   const flash = from !== null && mm % every < pace / 60 / 5;
+  const at = onStrip(mm, strip) * wide;
   return (
     <div
-      className="flex flex-col gap-2"
-      data-pace={from === null ? "still" : "runs"}
+      ref={box}
+      className="w-full overflow-hidden rounded-md border-2 border-line-strong bg-sheet"
       data-mm={mm.toFixed(1)}
     >
+      <svg
+        width={wide}
+        height={HIGH}
+        role="img"
+        aria-label={`${RUN.strip} ${print(pace, "speed", system)}`}
+        className="block"
+      >
+        {marks.map((x) => (
+          <path key={x} d={`M${x} ${HIGH - 26} V${HIGH}`} stroke="var(--ink)" strokeWidth="2" />
+        ))}
+        <path
+          d={`M${at} 6 l13 24 h-26 Z M${at} 30 V${HIGH}`}
+          fill={flash ? "var(--heat-orange)" : "var(--accent)"}
+          stroke="var(--ink)"
+          strokeWidth="2"
+        />
+      </svg>
+    </div>
+  );
+}
+
+export function Pace({ pace, length, stops, since }: Props) {
+  const { system } = usePreferences();
+  const [dry, setDry] = useState<number | null>(null);
+  const [loud, setLoud] = useState(false);
+  const audio = useRef<AudioContext | null>(null);
+  const from = since ?? dry;
+  const seconds = useSeconds(from);
+  const left = toNextStop(paceAt(seconds * 1000, pace), stops, length, pace);
+  return (
+    <div className="flex flex-col gap-2" data-pace={from === null ? "still" : "runs"}>
       <p className="text-2xl leading-tight font-bold">
         {print(pace, "speed", system)}
         {from !== null && left !== null && (
@@ -68,34 +104,10 @@ export function Pace({ pace, length, stops, since }: Props) {
           </span>
         )}
       </p>
-      <div
-        ref={box}
-        className="w-full overflow-hidden rounded-md border-2 border-line-strong bg-sheet"
-      >
-        <svg
-          width={wide}
-          height={HIGH}
-          role="img"
-          aria-label={`${RUN.strip} ${print(pace, "speed", system)}`}
-          className="block"
-        >
-          {marks.map((x) => (
-            <path key={x} d={`M${x} ${HIGH - 26} V${HIGH}`} stroke="var(--ink)" strokeWidth="2" />
-          ))}
-          <path
-            d={`M${onStrip(mm, strip) * wide} 6 l13 24 h-26 Z M${onStrip(mm, strip) * wide} 30 V${HIGH}`}
-            fill={flash ? "var(--heat-orange)" : "var(--accent)"}
-            stroke="var(--ink)"
-            strokeWidth="2"
-          />
-        </svg>
-      </div>
+      <Strip pace={pace} from={from} loud={loud ? audio.current : null} />
       <div className="flex flex-wrap gap-2">
         {since === null && (
-          <Big
-            onClick={() => setDry(dry === null ? performance.now() : null)}
-            aria-pressed={dry !== null}
-          >
+          <Big onClick={() => setDry(dry === null ? ticks() : null)} aria-pressed={dry !== null}>
             {dry === null ? RUN.dryRun : RUN.stopDry}
           </Big>
         )}

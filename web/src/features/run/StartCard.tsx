@@ -1,49 +1,26 @@
-/** Before the first step: who holds the torch, what the place is like, how large a millimetre is on this screen. */
-import { Link } from "@tanstack/react-router";
+/** Before the first step: what is stopped, what is rigged, who holds the torch, what the place is like. */
 import { useState } from "react";
-import { api, data, person } from "@/api/client";
 import { facts } from "@/bench";
-import { SCREEN, sentence, word } from "@/text";
+import { SCREEN, word } from "@/text";
 import { PLACES, RUN } from "@/text/run";
 import { usePreferences } from "@/ui/preferences";
 import { Big } from "./Big";
-import { type Cut, type Doc, otherwiseRigged, stoppedOf } from "./model";
+import { Cylinders, Lying } from "./Cylinders";
+import { type Doc, otherwiseRigged } from "./model";
+import { canKeep } from "./offline";
+import { EarlierRuns, UnderWay } from "./Runs";
+import { StoppedCuts } from "./StoppedCuts";
 import { CARD, isMeasured, measure, pixelsPerMm } from "./scale";
-import type { Asked } from "./useRun";
+import type { Asked, Run } from "./useRun";
 
 type Props = {
+  run: Run;
   doc: Doc;
   asked: Asked;
   onAsked: (asked: Asked) => void;
-  keeps: boolean;
-  /** Without a network: another fuel's order of work cannot be had. */
-  away: boolean;
-  /** A cut was changed here. */
-  onChanged: () => void;
+  who: string | null;
+  onWho: (who: string) => void;
 };
-
-/** A tube whose ends nobody looked at: it is asked here, where one can look. */
-function Ends({ cut, onChanged }: { cut: Cut; onChanged: () => void }) {
-  const [failed, setFailed] = useState("");
-  const say = async (ends_open: boolean) => {
-    const { id, version, input } = cut.line;
-    const told = input as { section?: object };
-    const body = { version, input: { ...told, section: { ...told.section, ends_open } } };
-    try {
-      await data(api.PATCH("/api/v1/job-lines/{id}", { params: { path: { id } }, body }));
-      onChanged();
-    } catch (error) {
-      setFailed((error as Error).message);
-    }
-  };
-  return (
-    <div className="flex flex-wrap gap-2 pt-1" data-ends={cut.line.id}>
-      <Big onClick={() => void say(true)}>{RUN.endsOpen}</Big>
-      <Big onClick={() => void say(false)}>{RUN.endClosed}</Big>
-      {failed !== "" && <p className="text-stop">{failed}</p>}
-    </div>
-  );
-}
 
 function Measure({ onDone }: { onDone: () => void }) {
   const [scale, setScale] = useState(pixelsPerMm);
@@ -77,83 +54,102 @@ function Measure({ onDone }: { onDone: () => void }) {
   );
 }
 
-export function StartCard({ doc, asked, onAsked, keeps, away, onChanged }: Props) {
-  const [who, setWho] = useState(person.read);
-  const [measuring, setMeasuring] = useState(false);
+/** What is rigged, where the cuts of the job differ or no cut names it. */
+function Rigged({ run, doc, asked, onAsked }: Pick<Props, "run" | "doc" | "asked" | "onAsked">) {
   const { system } = usePreferences();
-  const stopped = stoppedOf(doc);
   const others = otherwiseRigged(doc);
-  // that of the cuts, and what is rigged now where no cut names it
   const fuels = [...new Set([...doc.fuels, doc.fuel])];
-  const said = doc.fuels.length < 2 || asked.fuel !== undefined;
-  // paint or zinc that a cut names is known already
-  const holds = (key: keyof Asked) => asked[key] === true || (key === "coated" && doc.place.coated);
-  if (measuring) return <Measure onDone={() => setMeasuring(false)} />;
+  const said = doc.fuels.length < 2 || run.run !== null || asked.fuel !== undefined;
+  if (fuels.length < 2) return null;
   return (
-    <div className="flex flex-col gap-4" data-start="">
-      <h2 className="text-2xl leading-tight font-bold">{doc.job_name}</h2>
-      {!keeps && <p className="text-xl font-semibold text-caution">{RUN.noKeeping}</p>}
-      {stopped.length > 0 && (
-        <section
-          className="flex flex-col gap-2 rounded-md border-4 border-stop bg-stop-soft p-3 text-xl"
-          aria-label={RUN.stoppedMany}
-          data-stopped={stopped.length}
-        >
-          <h3 className="font-bold">
-            {stopped.length === 1 ? RUN.stoppedOne : `${stopped.length} ${RUN.stoppedMany}`}
-          </h3>
-          {stopped.length === doc.cuts.length && <p className="font-bold">{RUN.nothingToCut}</p>}
-          <ul className="flex flex-col gap-2">
-            {stopped.map(({ cut, note }) => (
+    <fieldset className="flex flex-col gap-2">
+      <legend className="pb-1 text-xl font-semibold">{RUN.rigged}</legend>
+      <div className="flex flex-wrap gap-2">
+        {fuels.map((fuel) => (
+          <Big
+            key={fuel}
+            look={said && doc.fuel === fuel ? "picked" : "plain"}
+            aria-pressed={said && doc.fuel === fuel}
+            onClick={() => {
+              onAsked({ ...asked, fuel, cylinders: [] });
+              // another rig is another run
+              if (run.run && run.run.fuel !== fuel) run.leave();
+            }}
+            data-fuel={fuel}
+          >
+            {word(fuel)}
+          </Big>
+        ))}
+      </div>
+      {!run.reached && asked.fuel !== undefined && asked.fuel !== doc.fuel && (
+        <p className="text-xl font-semibold text-stop">{RUN.fuelNeedsShop}</p>
+      )}
+      {said && others.length > 0 && (
+        <div className="text-xl" data-others={others.length}>
+          <p className="font-semibold">{RUN.others}</p>
+          <ul>
+            {others.map((cut) => (
               <li key={cut.line.id}>
-                <strong>{facts(cut.request, system)}.</strong>{" "}
-                {note && sentence("notes", note.code, note.values, system, note.text)}
-                {note?.code === "ends_not_known" && <Ends cut={cut} onChanged={onChanged} />}
+                {facts(cut.request, system)} · {word(String(cut.request.gas?.fuel ?? ""))}
               </li>
             ))}
           </ul>
-          <Link
-            to="/jobs/$jobId"
-            params={{ jobId: doc.job_id }}
-            className="flex min-h-16 items-center self-start font-semibold underline"
-          >
-            {RUN.toTheJob}
-          </Link>
-        </section>
+        </div>
       )}
-      {fuels.length > 1 && (
-        <fieldset className="flex flex-col gap-2">
-          <legend className="pb-1 text-xl font-semibold">{RUN.rigged}</legend>
-          <div className="flex flex-wrap gap-2">
-            {fuels.map((fuel) => (
-              <Big
-                key={fuel}
-                look={said && doc.fuel === fuel ? "picked" : "plain"}
-                aria-pressed={said && doc.fuel === fuel}
-                onClick={() => onAsked({ ...asked, fuel })}
-                data-fuel={fuel}
-              >
-                {word(fuel)}
-              </Big>
-            ))}
-          </div>
-          {away && asked.fuel !== undefined && asked.fuel !== doc.fuel && (
-            <p className="text-xl font-semibold text-stop">{RUN.fuelNeedsShop}</p>
-          )}
-          {said && others.length > 0 && (
-            <div className="text-xl" data-others={others.length}>
-              <p className="font-semibold">{RUN.others}</p>
-              <ul>
-                {others.map((cut) => (
-                  <li key={cut.line.id}>
-                    {facts(cut.request, system)} · {word(String(cut.request.gas?.fuel ?? ""))}
-                  </li>
-                ))}
-              </ul>
-            </div>
-          )}
-        </fieldset>
-      )}
+    </fieldset>
+  );
+}
+
+/** Place and rig: asked before a run is begun; told of the run once it goes on. */
+function usePlace({ run, doc, asked, onAsked }: Pick<Props, "run" | "doc" | "asked" | "onAsked">) {
+  const told = { ...doc.place, assembled: doc.assembled, lying: doc.lying };
+  const rigged = doc.cylinders.filter((each) => each.rigged).map((each) => each.gear_id);
+  const rig = { assembled: doc.assembled, lying: doc.lying, cylinders: rigged };
+  type Key = keyof typeof told;
+  return {
+    // paint or zinc that a cut names is known already
+    holds: (key: Key) =>
+      run.run ? told[key] : asked[key] === true || (key === "coated" && doc.place.coated),
+    toggle: async (key: Key) => {
+      if (run.run === null) return onAsked({ ...asked, [key]: !asked[key] });
+      if (key === "assembled" || key === "lying")
+        await run.note({ kind: "rig", body: { ...rig, [key]: !told[key] } });
+      else await run.note({ kind: "place", body: { ...doc.place, [key]: !told[key] } });
+      run.reload();
+    },
+    rigged: run.run ? rigged : (asked.cylinders ?? []),
+    setRigged: async (cylinders: string[]) => {
+      if (run.run === null) return onAsked({ ...asked, cylinders });
+      await run.note({ kind: "rig", body: { ...rig, cylinders } });
+      run.reload();
+    },
+  };
+}
+
+export function StartCard(props: Props) {
+  const { run, doc, who, onWho } = props;
+  const [measuring, setMeasuring] = useState(false);
+  const place = usePlace(props);
+  if (measuring) return <Measure onDone={() => setMeasuring(false)} />;
+  const toggle = (key: Parameters<typeof place.holds>[0], text: string) => (
+    <Big
+      key={key}
+      look={place.holds(key) ? "picked" : "plain"}
+      aria-pressed={place.holds(key)}
+      onClick={() => void place.toggle(key)}
+      data-place={key}
+    >
+      {text}
+    </Big>
+  );
+  return (
+    <div className="flex flex-col gap-4" data-start="">
+      <h2 className="text-2xl leading-tight font-bold sm:hidden">{doc.job_name}</h2>
+      {!canKeep() && <p className="text-xl font-semibold text-caution">{RUN.noKeeping}</p>}
+      <StoppedCuts doc={doc} onChanged={run.reload} />
+      <Lying doc={doc} />
+      <UnderWay run={run} doc={doc} />
+      <Rigged {...props} />
       <fieldset className="flex flex-col gap-2">
         <legend className="pb-1 text-xl font-semibold">{RUN.who}</legend>
         <div className="flex flex-wrap gap-2">
@@ -162,10 +158,7 @@ export function StartCard({ doc, asked, onAsked, keeps, away, onChanged }: Props
               key={each.id}
               look={who === each.id ? "picked" : "plain"}
               aria-pressed={who === each.id}
-              onClick={() => {
-                person.write(each.id);
-                setWho(each.id);
-              }}
+              onClick={() => onWho(each.id)}
             >
               {each.name}
             </Big>
@@ -175,36 +168,20 @@ export function StartCard({ doc, asked, onAsked, keeps, away, onChanged }: Props
       <fieldset className="flex flex-col gap-2">
         <legend className="pb-1 text-xl font-semibold">{RUN.place}</legend>
         <div className="flex flex-wrap gap-2">
-          {doc.fuel === "acetylene" && (
-            <Big
-              look={asked.lying_acetylene_hours_upright === undefined ? "plain" : "picked"}
-              aria-pressed={asked.lying_acetylene_hours_upright !== undefined}
-              onClick={() => {
-                const { lying_acetylene_hours_upright: lay, ...rest } = asked;
-                onAsked(lay === undefined ? { ...rest, lying_acetylene_hours_upright: 0 } : rest);
-              }}
-              data-place="lying"
-            >
-              {RUN.lying}
-            </Big>
-          )}
-          {PLACES.map(({ key, text }) => (
-            <Big
-              key={key}
-              look={holds(key) ? "picked" : "plain"}
-              aria-pressed={holds(key)}
-              onClick={() => onAsked({ ...asked, [key]: !asked[key] })}
-              data-place={key}
-            >
-              {text}
-            </Big>
-          ))}
+          {doc.fuel === "acetylene" && toggle("lying", RUN.lying)}
+          {PLACES.map(({ key, text }) => toggle(key, text))}
         </div>
       </fieldset>
+      <Cylinders
+        doc={doc}
+        rigged={place.rigged}
+        onRigged={(rigged) => void place.setRigged(rigged)}
+      />
       <Big onClick={() => setMeasuring(true)} className="self-start">
         {RUN.measure}
         {isMeasured() && " ✓"}
       </Big>
+      <EarlierRuns run={run} doc={doc} />
       <p className="text-xl">{SCREEN.manual}</p>
     </div>
   );

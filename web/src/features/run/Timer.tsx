@@ -4,31 +4,33 @@ import { useState } from "react";
 import { RUN } from "@/text/run";
 import { Big } from "./Big";
 import { face, leftOf, ticks } from "./clock";
-import type { RunEvent } from "./model";
-import { useTicks } from "./useTicks";
+import { useSeconds } from "./useTicks";
+
+/** When a clock was started, by the wall clock, and what started it. */
+export type Started = { id: string; happened_at: string };
 
 /** Seconds left of a clock; all of them while it does not run. */
-export function useLeft(total: number, started: RunEvent | undefined): number {
-  const now = useTicks(started !== undefined);
+export function useLeft(total: number, started: Started | undefined): number {
   // what passed before this page looked is told by the wall clock, once
   const [seen, setSeen] = useState<{ id: string; before: number; from: number } | null>(null);
+  const ms = useSeconds(started !== undefined && seen?.id === started.id ? seen.from : null) * 1000;
   if (started === undefined) return total;
   if (seen === null || seen.id !== started.id) {
     const before = (Date.now() - Date.parse(started.happened_at)) / 1000;
     setSeen({ id: started.id, before, from: ticks() });
     return leftOf(total, before, 0);
   }
-  return seen === null ? total : leftOf(total, seen.before, now - seen.from);
+  return leftOf(total, seen.before, ms);
 }
 
-type Props = {
+export type TimerProps = {
   total: number;
-  started: RunEvent | undefined;
+  started: Started | undefined;
   onStart: () => void;
   onStop: () => void;
 };
 
-export function Timer({ total, started, onStart, onStop }: Props) {
+export function Timer({ total, started, onStart, onStop }: TimerProps) {
   const left = useLeft(total, started);
   const over = started !== undefined && left <= 0;
   return (

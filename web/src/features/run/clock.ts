@@ -54,3 +54,12 @@ export function paceOf(length_mm: number, seconds: number): number | null {
   const pace = (length_mm / seconds) * 60;
   return pace >= KEPT.slowest && pace <= KEPT.fastest ? pace : null;
 }
+
+/** A moment as a shop says it: the time today, with its day otherwise. */
+export function moment(at: string, now = new Date()): string {
+  const when = new Date(at);
+  const time = when.toLocaleTimeString([], { hour: "2-digit", minute: "2-digit" });
+  if (when.toDateString() === now.toDateString()) return time;
+  const day = when.toLocaleDateString([], { weekday: "short", day: "numeric", month: "short" });
+  return `${day}, ${time}`;
+}

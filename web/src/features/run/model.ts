@@ -4,55 +4,87 @@ import type { Schemas } from "@/api/client";
 export type Doc = Schemas["RunDocument"];
 export type Step = Schemas["RunStep"];
 export type Cut = Schemas["RunCut"];
-export type RunEvent = Pick<
-  Schemas["RunEvent"],
-  "id" | "happened_at" | "person_id" | "kind" | "body"
-> & { fuel?: string | null };
+export type RunEvent = Schemas["RunEvent"];
+/** A run as the shop lists it. */
+export type RunInfo = Schemas["JobRun"];
 
-/** A pause that ends a run, ms: six hours. Ours: longer than any break, shorter than any night. */
-const PAUSE = 6 * 3_600_000;
-
-/**
- * What counts in the run that goes on now with a fuel. Cuts stay made, whenever and with whatever they were made; of all
- * else only what was noted with this rig since the last long pause: yesterday's leak test is none of today's. The clock
- * of a cylinder that stands after it lay runs on over night.
- */
-export function ofThisRun(
-  events: readonly RunEvent[],
-  { fuel, now }: { fuel: string; now: number },
-): RunEvent[] {
-  const own = events.filter((event) => event.fuel == null || event.fuel === fuel);
-  const times = own.map((event) => Date.parse(event.happened_at)).sort((a, b) => b - a);
-  let since = now;
-  for (const time of times) {
-    if (since - time >= PAUSE) break;
-    since = Math.min(since, time);
-  }
-  const stays = (event: RunEvent) =>
+/** What counts beyond its run: pieces stay made, and the clock of a cylinder that stands after it lay runs on. */
+export function stays(event: RunEvent): boolean {
+  return (
     event.kind === "cut" ||
     event.kind === "undo" ||
-    (event.kind === "timer" && String(body(event).key).startsWith("stand_upright"));
-  return events.filter(
-    (event) => stays(event) || (own.includes(event) && Date.parse(event.happened_at) >= since),
+    (event.kind === "timer" && event.body.key.startsWith("stand_upright"))
   );
 }
+
+/** What counts in a run, or before one is begun: yesterday's leak test is none of today's. */
+export function ofRun(events: readonly RunEvent[], run: string | null): RunEvent[] {
+  return events.filter((event) => (run !== null && event.run_id === run) || stays(event));
+}
+
+/** Whether a run may be gone on with: it is not ended, and was heard of since the last long pause. */
+export function goesOn(run: RunInfo, { now, pause_s }: { now: number; pause_s: number }): boolean {
+  return run.ended_at == null && now - Date.parse(run.heard_at) < pause_s * 1000;
+}
+
+/** How much a hand is told: each step on a card, a card a stage with its stops apart, or the stops alone. */
+export type Depth = "every_step" | "phases" | "stops";
 
 export type Card = {
   key: string;
   /** Code and title of its stage. */
   phase: string;
   title: string;
-} & ({ step: Step; cut?: never } | { cut: Cut; step?: never });
+} & (
+  | { step: Step; steps?: never; cut?: never }
+  | { steps: Step[]; step?: never; cut?: never }
+  | { cut: Cut; step?: never; steps?: never }
+);
 
-/** One card a step; in the stage of cutting, the steps first and then a card for each cut that fits what is rigged. */
-export function cardsOf(doc: Doc): Card[] {
+/** Whether a step is told at every depth: depth never removes a stop (the shop's own rule: core, setup/run_sheet.rs). */
+function isStop(step: Step): boolean {
+  return step.level === "stop" || step.skip === "never";
+}
+
+/** The cards of a stage. What leads on by itself, as a leak does, stays among the checks of its stage. */
+function stageCards(phase: Doc["phases"][number], depth: Depth): Card[] {
+  const of = { phase: phase.code, title: phase.title };
+  const single = (step: Step): Card => ({ ...of, key: step.key, step });
+  if (depth === "every_step") return phase.steps.map(single);
+  if (depth === "stops") return phase.steps.filter(isStop).map(single);
+  const cards: Card[] = [];
+  for (const step of phase.steps) {
+    const apart = isStop(step) && !step.then?.length;
+    // how a cut is made stands on the cut's own card
+    if (!apart && phase.code === "cut") continue;
+    const last = cards.at(-1);
+    if (apart) cards.push(single(step));
+    else if (last?.steps) last.steps.push(step);
+    else cards.push({ ...of, key: `${phase.code}:${cards.length}`, steps: [step] });
+  }
+  return cards;
+}
+
+/** The cards in order; in the stage of cutting, the steps first and then a card for each cut that fits what is rigged. */
+export function cardsOf(doc: Doc, depth: Depth = "every_step"): Card[] {
   return doc.phases.flatMap((phase) => {
+    const cards = stageCards(phase, depth);
+    if (phase.code !== "cut") return cards;
     const of = { phase: phase.code, title: phase.title };
-    const steps: Card[] = phase.steps.map((step) => ({ ...of, key: step.key, step }));
-    if (phase.code !== "cut") return steps;
     const cuts = doc.cuts.filter((cut) => cut.fits);
-    return [...steps, ...cuts.map((cut) => ({ ...of, key: `cut:${cut.line.id}`, cut }))];
+    return [...cards, ...cuts.map((cut) => ({ ...of, key: `cut:${cut.line.id}`, cut }))];
   });
+}
+
+/** The steps that a card asks for. */
+export function stepsOf(card: Card): Step[] {
+  return card.steps ?? (card.step ? [card.step] : []);
+}
+
+/** How much the shop wants a person to be told; every step where nobody said. */
+export function depthOf(doc: Doc, who: string | null): Depth {
+  const person = doc.people.find((each) => each.id === who);
+  return person?.depth ?? "every_step";
 }
 
 /** Cuts that must not be made as they stand, each with the first reason why. */
@@ -88,44 +120,50 @@ export function slices<T>(waiting: readonly T[]): T[][] {
   return Array.from({ length: parts }, (_, i) => waiting.slice(i * AT_ONCE, (i + 1) * AT_ONCE));
 }
 
+export type CutEvent = Extract<RunEvent, { kind: "cut" }>;
+
 export type Folded = {
   steps: Map<string, "open" | "done" | "skipped">;
   /** Cuts that count, by line, in the order in which they were made. */
-  cuts: Map<string, RunEvent[]>;
+  cuts: Map<string, CutEvent[]>;
   /** Running clocks: the event that started each, by step. */
   timers: Map<string, RunEvent>;
+  /** Why a step is left out, by its key; "" where no reason is kept. */
+  reasons: Map<string, string>;
   undone: Set<string>;
 };
-
-function body(event: RunEvent): Record<string, unknown> {
-  return event.body as Record<string, unknown>;
-}
 
 /**
  * Folds events: the same for every order in which they come, and for events that come twice. The shop folds the same
  * way (core, setup/record.rs).
  */
 export function folded(events: readonly RunEvent[]): Folded {
-  const undone = new Set(
-    events.filter((e) => e.kind === "undo").map((e) => String(body(e).event ?? "")),
-  );
+  const undone = new Set(events.flatMap((e) => (e.kind === "undo" ? [e.body.event] : [])));
   const counted = [...new Map(events.map((e) => [e.id, e])).values()]
     .filter((e) => e.kind !== "undo" && !undone.has(e.id))
     .sort(
       (a, b) => Date.parse(a.happened_at) - Date.parse(b.happened_at) || (a.id < b.id ? -1 : 1),
     );
-  const out: Folded = { steps: new Map(), cuts: new Map(), timers: new Map(), undone };
+  const out: Folded = {
+    steps: new Map(),
+    cuts: new Map(),
+    timers: new Map(),
+    reasons: new Map(),
+    undone,
+  };
   for (const event of counted) {
-    const { key, done, running, line_id } = body(event);
-    if (event.kind === "step") out.steps.set(String(key), done === true ? "done" : "open");
-    if (event.kind === "skip") out.steps.set(String(key), "skipped");
+    if (event.kind === "step") out.steps.set(event.body.key, event.body.done ? "done" : "open");
+    if (event.kind === "skip") {
+      out.steps.set(event.body.key, "skipped");
+      out.reasons.set(event.body.key, event.body.reason ?? "");
+    }
     if (event.kind === "cut") {
-      const line = String(line_id);
+      const line = event.body.line_id;
       out.cuts.set(line, [...(out.cuts.get(line) ?? []), event]);
     }
     if (event.kind === "timer") {
-      if (running === true) out.timers.set(String(key), event);
-      else out.timers.delete(String(key));
+      if (event.body.running) out.timers.set(event.body.key, event);
+      else out.timers.delete(event.body.key);
     }
   }
   return out;
@@ -133,25 +171,29 @@ export function folded(events: readonly RunEvent[]): Folded {
 
 /** Pieces of a cut that are made; one that has to be cut again is none. */
 function piecesMade(cut: Cut, state: Folded): number {
-  return (state.cuts.get(cut.line.id) ?? []).filter((e) => body(e).outcome !== "redo").length;
+  return (state.cuts.get(cut.line.id) ?? []).filter((e) => e.body.outcome !== "redo").length;
 }
 
 /** Whether a card has nothing left to do. */
 export function isDone(card: Card, state: Folded): boolean {
-  if (card.step) return (state.steps.get(card.key) ?? "open") !== "open";
-  return piecesMade(card.cut, state) >= card.cut.plan.line_total.count;
+  if (card.cut) return piecesMade(card.cut, state) >= card.cut.plan.line_total.count;
+  return stepsOf(card).every((step) => (state.steps.get(step.key) ?? "open") !== "open");
 }
 
-/** What is handed over: pieces made of each cut, what was left out and why, and whether nothing is open at all. */
+/** What is handed over: pieces made of each cut, what was left out and why, and whether anything is open at all. */
 export type HandOver = {
   cuts: { cut: Cut; made: number; of: number; why: Cut["plan"]["notes"][number] | undefined }[];
   skipped: { step: Step; reason: string }[];
+  /** Steps that are neither done nor left out: the rig may stand open. */
+  open: Step[];
+  /** Whether a cut that may be made is left: somebody says why. */
+  left: boolean;
   complete: boolean;
 };
 
-export function handedOver(doc: Doc, events: readonly RunEvent[]): HandOver {
+export function handedOver(doc: Doc, events: readonly RunEvent[], depth?: Depth): HandOver {
   const state = folded(events);
-  const cards = cardsOf(doc);
+  const steps = cardsOf(doc, depth).flatMap(stepsOf);
   const stops = new Map(stoppedOf(doc).map(({ cut, note }) => [cut.line.id, note]));
   const cuts = doc.cuts.map((cut) => ({
     cut,
@@ -159,25 +201,20 @@ export function handedOver(doc: Doc, events: readonly RunEvent[]): HandOver {
     of: cut.plan.line_total.count,
     why: stops.get(cut.line.id),
   }));
-  const reasons = new Map(
-    events
-      .filter((event) => event.kind === "skip" && !state.undone.has(event.id))
-      .sort((a, b) => Date.parse(a.happened_at) - Date.parse(b.happened_at))
-      .map((event) => [String(body(event).key), String(body(event).reason ?? "")]),
-  );
-  const skipped = cards.flatMap(({ key, step }) => {
-    const reason = reasons.get(key);
-    const out = step !== undefined && state.steps.get(key) === "skipped" && reason;
-    return out ? [{ step, reason }] : [];
+  const skipped = steps.flatMap((step) => {
+    const reason = state.reasons.get(step.key);
+    return state.steps.get(step.key) === "skipped" && reason ? [{ step, reason }] : [];
   });
-  const complete = cards.every((card) => isDone(card, state)) && cuts.every((c) => c.made >= c.of);
-  return { cuts, skipped, complete };
+  const open = steps.filter((step) => (state.steps.get(step.key) ?? "open") === "open");
+  const left = cuts.some(({ cut, made, of }) => cut.fits && made < of);
+  const complete = open.length === 0 && cuts.every((c) => c.made >= c.of);
+  return { cuts, skipped, open, left, complete };
 }
 
-/** The first card that is still open, or the last one. */
+/** The first card that is still open; behind the last one where none is. */
 export function nextOpen(cards: readonly Card[], state: Folded): number {
   const at = cards.findIndex((card) => !isDone(card, state));
-  return at < 0 ? cards.length - 1 : at;
+  return at < 0 ? cards.length : at;
 }
 
 /** The cut that pressures are set for: the first that still has pieces to make. */
@@ -226,6 +263,35 @@ export function partsOf({ plan, request }: Cut): Part[] {
     length: stroke.travel_mm,
     stops: stroke.stops_mm,
   }));
+}
+
+/**
+ * Minutes of cutting that the gas on the rig lasts from now on, by the gas that ends first: what was read when the document
+ * was written, less what was cut since. Nothing where nobody said which cylinders stand there.
+ */
+export function minutesLeft(
+  doc: Doc,
+  events: readonly RunEvent[],
+  seconds: number,
+): { gas: string; minutes: number } | null {
+  const since = events
+    .flatMap((e) => (e.kind === "cut" && e.happened_at > doc.made_at ? [e.body] : []))
+    .reduce((sum, body) => sum + (body.start_s ?? 0) + (body.duration_s ?? 0), 0);
+  const known = doc.needs.flatMap(({ gas, minutes }) =>
+    minutes == null ? [] : [{ gas, minutes }],
+  );
+  const [first] = known.sort((a, b) => a.minutes - b.minutes);
+  if (first === undefined) return null;
+  return { gas: first.gas, minutes: Math.max(first.minutes - (since + seconds) / 60, 0) };
+}
+
+/** The clock of a step: the one that was started, or that of a cylinder that stands in the rack since it lay. */
+export function clockOf(doc: Doc, step: Step, state: Folded) {
+  const started = state.timers.get(step.key);
+  if (started || step.code !== "stand_upright") return started;
+  const stands = doc.cylinders.some((each) => each.stands_until != null);
+  // what is left of its time was written into the step with the document
+  return stands ? { id: "rack", happened_at: doc.made_at } : undefined;
 }
 
 /** How a reading stands against a band, kPa; acetylene has a ceiling. */

@@ -1,11 +1,22 @@
 /** A run: its document, fetched while there is a network and kept; its events, written here first and sent when they can be. */
 import { useCallback, useEffect, useRef, useState } from "react";
 import { v7 } from "uuid";
-import { ApiFailure, api, data, person } from "@/api/client";
-import { type Doc, ofThisRun, type RunEvent, slices } from "./model";
-import { type Held, keepDocument, keepEvent, keptDocument, keptEvents } from "./store";
+import { ApiFailure, api, data, type Schemas } from "@/api/client";
+import { type Doc, ofRun, type RunEvent, type RunInfo } from "./model";
+import { sendWaiting, type Told } from "./queue";
+import { allRuns, merged, runAhead } from "./runs";
+import {
+  type Held,
+  type HeldRun,
+  keepDocument,
+  keepEvent,
+  keepRun,
+  keptDocument,
+  keptEvents,
+  keptRuns,
+} from "./store";
 
-/** The place and the gear, as they are asked of the shop. */
+/** The place and the gear, as they are asked of the shop before a run is begun. */
 export type Asked = {
   /** What is rigged. */
   fuel?: string;
@@ -15,8 +26,18 @@ export type Asked = {
   confined?: boolean;
   coated?: boolean;
   assembled?: boolean;
-  lying_acetylene_hours_upright?: number;
+  /** The acetylene cylinder was laid down. */
+  lying?: boolean;
+  /** The cylinders of the rack that stand on the rig. */
+  cylinders?: string[];
 };
+
+/** What is asked of the shop: a cylinder that was laid down a moment ago stands no hour yet. */
+function queryOf({ lying, cylinders: _, ...rest }: Asked) {
+  return { ...rest, ...(lying ? { lying_acetylene_hours_upright: 0 } : {}) };
+}
+
+export type EventBody = Schemas["RunEventBody"];
 
 /** Between tries to reach the shop, ms. */
 const AGAIN = 4_000;
@@ -33,111 +54,160 @@ export type Run = {
   reached: boolean;
   /** Whether the document answers what was asked last, or is the best there is without a network. */
   settled: boolean;
-  note: (kind: string, body: Record<string, unknown>) => Promise<string>;
-  /** Fetches the document anew: a cut was changed. */
+  /** The run that goes on here; null before one is begun. */
+  run: RunInfo | null;
+  /** Every run of the job that is known here, the newest first. */
+  runs: RunInfo[];
+  note: (what: EventBody) => Promise<string>;
+  begin: (body: Schemas["BeginRun"]) => Promise<void>;
+  /** Goes on with a run that was begun elsewhere. */
+  join: (run: RunInfo) => Promise<void>;
+  /** Lets the run be: another one is begun. */
+  leave: () => void;
+  /** Fetches the document anew: a cut, the place or the rig was changed. */
   reload: () => void;
 };
 
-function merged(shop: readonly RunEvent[], held: readonly Held[]): RunEvent[] {
-  const all = new Map<string, RunEvent>(shop.map((event) => [event.id, event]));
-  for (const { id, event, fuel } of held) {
-    if (!all.has(id))
-      all.set(id, {
-        ...event,
-        body: event.body,
-        person_id: event.person_id ?? null,
-        fuel: fuel ?? null,
-      });
-  }
-  return [...all.values()];
-}
-
-export function useRun(job: string, asked: Asked): Run {
+export function useRun(job: string, asked: Asked, who: string | null): Run {
   const [doc, setDoc] = useState<Doc>();
   const [failure, setFailure] = useState<Error | null>(null);
-  const [shopEvents, setShopEvents] = useState<RunEvent[]>([]);
+  const [shop, setShop] = useState<ReadonlyMap<string, RunEvent>>(new Map());
   const [held, setHeld] = useState<Held[]>([]);
+  const [listed, setListed] = useState<RunInfo[]>([]);
+  const [mine, setMine] = useState<HeldRun[]>([]);
   const [reached, setReached] = useState(true);
   const [answered, setAnswered] = useState("");
-  const sending = useRef(false);
-  const question = JSON.stringify(asked);
+  // undefined: not known yet, which run it is
+  const [current, setCurrent] = useState<string | null | undefined>(undefined);
   const [fetched, setFetched] = useState(0);
+  const since = useRef<{ run: string; next: number } | null>(null);
+  const sending = useRef<Promise<void>>(Promise.resolve());
+  const busy = useRef(0);
+  const question = JSON.stringify(asked);
 
+  const hear = useCallback((told: Pick<Told, "events" | "elsewhere">) => {
+    const news = [...told.events, ...told.elsewhere];
+    if (news.length === 0) return;
+    setShop((now) => new Map([...now, ...news.map((event) => [event.id, event] as const)]));
+  }, []);
+
+  /** Sends what waits and hears what is new, one at a time. */
+  const send = useCallback(
+    (run: string | null): Promise<void> => {
+      busy.current += 1;
+      const once = async () => {
+        try {
+          const from = since.current?.run === run ? since.current?.next : undefined;
+          const told = await sendWaiting(job, { run, since: from });
+          if (told !== null && run !== null) {
+            since.current = { run, next: told.next };
+            hear(told);
+          }
+          setReached(true);
+        } catch (error) {
+          // nothing is lost: what was not answered stays here and is sent again
+          setReached(
+            !(error instanceof ApiFailure && ["offline", "internal"].includes(error.code)),
+          );
+        } finally {
+          const fresh = await keptEvents(job);
+          // what was noted meanwhile stays; nothing is drawn anew where nothing changed
+          setHeld((now) => {
+            const all = new Map([...now, ...fresh].map((each) => [each.id, each]));
+            const same =
+              now.length === all.size && now.every((e) => all.get(e.id)?.state === e.state);
+            return same ? now : [...all.values()];
+          });
+          busy.current -= 1;
+        }
+      };
+      sending.current = sending.current.then(once);
+      return sending.current;
+    },
+    [job, hear],
+  );
+
+  // which runs there are, and which one goes on here
   // biome-ignore lint/correctness/useExhaustiveDependencies: a reload asks the same question again
   useEffect(() => {
     let gone = false;
-    const open = async () => {
-      const mine = await keptEvents(job);
-      if (!gone) setHeld(mine);
+    const look = async () => {
+      const [own, events] = [await keptRuns(job), await keptEvents(job)];
+      const kept = await keptDocument(job);
+      if (gone) return;
+      setMine(own);
+      setHeld((now) => (now.length > 0 ? now : events));
+      const path = { params: { path: { id: job } } };
+      let list: RunInfo[] = [];
       try {
-        const query = JSON.parse(question) as Asked;
-        const path = { params: { path: { id: job }, query } };
-        const fresh = await data(api.GET("/api/v1/jobs/{id}/run", path));
-        await keepDocument(fresh);
+        list = (await data(api.GET("/api/v1/jobs/{id}/runs", path))).runs;
+      } catch {
+        // without the shop only what this tablet knows; the document says whether it was reached
+        list = [];
+      }
+      if (gone) return;
+      setListed(list);
+      setCurrent((now) => {
+        if (now !== undefined) return now;
+        // before the first document nobody knows how long a pause may be
+        const pause_s = kept?.goes_on_s ?? Number.POSITIVE_INFINITY;
+        const all = allRuns(list, own, { held: events, fuel: kept?.fuel ?? "" });
+        return runAhead(all, own, { who, now: Date.now(), pause_s })?.id ?? null;
+      });
+    };
+    void look();
+    return () => {
+      gone = true;
+    };
+  }, [job, fetched]);
+
+  // the document: that of the run, or what the job asks for before one is begun
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a reload asks the same question again
+  useEffect(() => {
+    if (current === undefined) return;
+    let gone = false;
+    const open = async () => {
+      if (current !== null) await send(current);
+      const begun = (await keptRuns(job)).find((run) => run.id === current)?.state;
+      try {
+        const query = queryOf(JSON.parse(question) as Asked);
+        const fresh =
+          current === null || begun === "refused"
+            ? await data(api.GET("/api/v1/jobs/{id}/run", { params: { path: { id: job }, query } }))
+            : await data(
+                api.GET("/api/v1/jobs/{id}/runs/{run_id}", {
+                  params: { path: { id: job, run_id: current } },
+                }),
+              );
+        await keepDocument(job, fresh);
+        if (current !== null) await keepDocument(current, fresh);
         if (gone) return;
         setDoc(fresh);
-        setAnswered(question);
-        setShopEvents(fresh.events);
+        hear(fresh);
         setReached(true);
         setFailure(null);
       } catch (error) {
-        const kept = await keptDocument(job);
+        const kept = (await keptDocument(current ?? job)) ?? (await keptDocument(job));
         if (gone) return;
         const away = error instanceof ApiFailure && error.code === "offline";
-        setAnswered(question);
         setReached(!away);
         if (kept && away) {
           setDoc((now) => now ?? kept);
-          setShopEvents((now) => (now.length > 0 ? now : kept.events));
+          hear(kept);
         } else setFailure(error as Error);
       }
+      if (!gone) setAnswered(question);
     };
     void open();
     return () => {
       gone = true;
     };
-  }, [job, question, fetched]);
-
-  const rigged = doc?.fuel ?? null;
-  const send = useCallback(async () => {
-    if (sending.current) return;
-    sending.current = true;
-    try {
-      const waiting = (await keptEvents(job)).filter((each) => each.state === "here");
-      // each to the run of what was rigged when it was noted
-      const rigs = [...new Set([rigged, ...waiting.map((each) => each.fuel ?? null)])];
-      const parts = rigs.flatMap((fuel) =>
-        slices(waiting.filter((each) => (each.fuel ?? null) === fuel)).map((slice) => ({
-          fuel,
-          slice,
-        })),
-      );
-      for (const { fuel, slice } of parts) {
-        const params = { path: { id: job }, query: fuel === null ? {} : { fuel } };
-        const body = { events: slice.map((each) => each.event) };
-        const reply = await data(api.POST("/api/v1/jobs/{id}/run/events", { params, body }));
-        for (const answer of reply.answers) {
-          const mine = slice.find((each) => each.id === answer.id);
-          if (mine === undefined) continue;
-          const state = answer.outcome === "refused" ? "refused" : "shop";
-          await keepEvent({ ...mine, state, fields: answer.fields });
-        }
-        setShopEvents(reply.events);
-      }
-      const fresh = await keptEvents(job);
-      // what was noted meanwhile stays
-      setHeld((now) => [...new Map([...now, ...fresh].map((each) => [each.id, each])).values()]);
-      setReached(true);
-    } catch (error) {
-      // nothing is lost: what was not answered stays here and is sent again
-      setReached(!(error instanceof ApiFailure && ["offline", "internal"].includes(error.code)));
-    } finally {
-      sending.current = false;
-    }
-  }, [job, rigged]);
+  }, [job, current, current === null ? question : "", fetched]);
 
   useEffect(() => {
-    const again = () => void send();
+    const again = () => {
+      if (busy.current === 0 && current !== undefined) void send(current);
+    };
     const timer = setInterval(again, AGAIN);
     window.addEventListener("online", again);
     document.addEventListener("visibilitychange", again);
@@ -146,42 +216,74 @@ export function useRun(job: string, asked: Asked): Run {
       window.removeEventListener("online", again);
       document.removeEventListener("visibilitychange", again);
     };
-  }, [send]);
+  }, [send, current]);
 
+  const rigged = doc?.fuel ?? null;
+  const at = current ?? null;
   const note = useCallback(
-    async (kind: string, body: Record<string, unknown>) => {
+    async (what: EventBody) => {
       const id = v7();
-      const event = {
-        id,
-        happened_at: new Date().toISOString(),
-        person_id: person.read(),
-        kind,
-        body,
-      };
-      const mine: Held = { id, job, fuel: rigged, event, state: "here" };
-      await keepEvent(mine);
-      setHeld((now) => [...now, mine]);
-      void send();
+      const event = { id, happened_at: new Date().toISOString(), person_id: who, ...what };
+      const own: Held = { id, job, run: at, fuel: rigged, event, state: "here" };
+      await keepEvent(own);
+      setHeld((now) => [...now, own]);
+      void send(at);
       return id;
     },
-    [job, rigged, send],
+    [job, rigged, at, who, send],
   );
 
+  const take = useCallback(
+    async (run: HeldRun) => {
+      await keepRun(run);
+      if (doc) await keepDocument(run.id, doc);
+      setMine((now) => [...now.filter((each) => each.id !== run.id), run]);
+      setCurrent(run.id);
+    },
+    [doc],
+  );
+  const begin = useCallback(
+    (body: Schemas["BeginRun"]) => {
+      const now = new Date();
+      const of = { job, body, begun_at: now.toISOString(), who, joined: now.getTime() };
+      return take({ id: v7(), state: "here", ...of });
+    },
+    [job, who, take],
+  );
+  const join = useCallback(
+    (run: RunInfo) => {
+      const { id, fuel, begun_at, person_id } = run;
+      const of = {
+        job,
+        body: { fuel, person_id: person_id ?? null },
+        begun_at,
+        who,
+        joined: Date.now(),
+      };
+      return take({ id, state: "shop", ...of });
+    },
+    [job, who, take],
+  );
+
+  const counted = held.filter((each) => each.state !== "refused");
+  const runs = allRuns(listed, mine, { held, fuel: rigged ?? "" });
   return {
     doc,
     failure,
-    events: ofThisRun(
-      merged(
-        shopEvents,
-        held.filter((each) => each.state !== "refused"),
-      ),
-      { fuel: rigged ?? "", now: Date.now() },
-    ),
+    events: ofRun(merged(shop.values(), counted), at),
     waiting: held.filter((each) => each.state === "here").length,
     refused: held.filter((each) => each.state === "refused"),
     reached,
-    settled: answered === question && (asked.fuel === undefined || asked.fuel === rigged),
+    settled:
+      at !== null
+        ? doc !== undefined
+        : answered === question && (asked.fuel === undefined || asked.fuel === rigged),
+    run: runs.find((run) => run.id === at) ?? null,
+    runs,
     note,
+    begin,
+    join,
+    leave: useCallback(() => setCurrent(null), []),
     reload: useCallback(() => setFetched((times) => times + 1), []),
   };
 }

@@ -1,4 +1,4 @@
-/** Who works here, and with which hand. */
+/** Who works here, with which hand, and how much a run tells them. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { v7 } from "uuid";
 import { api, data, type Person } from "@/api/client";
@@ -12,6 +12,15 @@ const HANDS = [
   { value: "right", text: "right hand" },
   { value: "left", text: "left hand" },
 ];
+
+/** Depth never removes a stop. */
+const DEPTHS = [
+  { value: "every_step", text: "every step" },
+  { value: "phases", text: "a card a stage" },
+  { value: "stops", text: "stops alone" },
+];
+
+type Change = { person: Person; handedness?: string; depth?: Person["depth"] };
 
 export function People() {
   const queries = useQueryClient();
@@ -33,11 +42,11 @@ export function People() {
     onSettled: refresh,
   });
   const change = useMutation({
-    mutationFn: ({ person, handedness }: { person: Person; handedness: string }) =>
+    mutationFn: ({ person, ...change }: Change) =>
       data(
         api.PATCH("/api/v1/people/{id}", {
           params: { path: { id: person.id } },
-          body: { version: person.version, handedness },
+          body: { version: person.version, ...change },
         }),
       ),
     onSettled: refresh,
@@ -51,14 +60,20 @@ export function People() {
         {(people.data?.people ?? []).map((person) => (
           <li
             key={person.id}
-            className="flex items-center justify-between gap-3 rounded-md border border-line bg-sheet px-3 py-2"
+            className="flex flex-wrap items-center gap-x-3 gap-y-1 rounded-md border border-line bg-sheet px-3 py-2"
           >
-            <span className="font-semibold">{person.name}</span>
+            <span className="flex-1 font-semibold">{person.name}</span>
             <Choice
               label={`Hand of ${person.name}`}
               value={person.handedness}
               options={HANDS}
               onChange={(handedness) => change.mutate({ person, handedness })}
+            />
+            <Choice
+              label={`At the torch ${person.name} is told`}
+              value={person.depth}
+              options={DEPTHS}
+              onChange={(depth) => change.mutate({ person, depth: depth as Person["depth"] })}
             />
           </li>
         ))}

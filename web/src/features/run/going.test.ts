@@ -1,0 +1,72 @@
+import { describe, expect, it } from "vitest";
+import { cameOut, cuts, ends, type Going, heats, partAt, pieceOf, READY, wentOut } from "./going";
+import type { Cut } from "./model";
+
+const band = { low: 10, set: 14, high: 20 };
+const part = { tip: {}, start_preheat_s: band, travel_speed_mm_min: { set: 300 }, stops_mm: [] };
+const plate = {
+  line: { id: "P" },
+  request: { cut: { length_mm: 300 } },
+  plan: { ...part, section: null },
+} as unknown as Cut;
+const beam = {
+  line: { id: "B" },
+  request: { cut: { length_mm: 700 } },
+  plan: {
+    section: {
+      strokes: [100, 200].map((travel_mm, i) => ({ ...part, order: i + 1, travel_mm })),
+    },
+  },
+} as unknown as Cut;
+
+/** A part from the flame on the edge to its end. */
+const part1 = (cut: Cut, from: Going, heated: number, cut_s: number) =>
+  ends(cut, cuts(heats(from, 0), 0, heated), cut_s);
+
+describe("a piece", () => {
+  it("of plate keeps its heat, its seconds and its pace", () => {
+    const going = part1(plate, READY, 12, 60);
+    expect(going.stage).toBe("outcome");
+    expect(pieceOf(plate, going, "good", ["dross_hard"])).toEqual({
+      line_id: "P",
+      outcome: "good",
+      findings: ["dross_hard"],
+      start_s: 12,
+      duration_s: 60,
+      pace_mm_min: 300,
+    });
+  });
+  it("that went out adds up its seconds, and keeps the heating of its start", () => {
+    const lost = wentOut(cuts(heats(READY, 0), 0, 12), 20);
+    expect(lost.stage).toBe("lost");
+    const going = ends(plate, { ...lost, stage: "cutting" }, 40);
+    expect(pieceOf(plate, going, "lost", [])).toMatchObject({ start_s: 12, duration_s: 60 });
+    // heated anew where it went out: that is no start
+    const again = ends(plate, cuts(heats(lost, 0), 0, 5), 40);
+    expect(pieceOf(plate, again, "lost", []).start_s).toBe(12);
+  });
+  it("ended by a slip of the finger is a piece without seconds and pace", () => {
+    const piece = pieceOf(plate, part1(plate, READY, 12, 0.4), "good", []);
+    expect([piece.duration_s, piece.pace_mm_min, piece.start_s]).toEqual([
+      undefined,
+      undefined,
+      12,
+    ]);
+  });
+  it("of a shape keeps each stroke's own heat, pace and outcome", () => {
+    const first = part1(beam, READY, 14, 20);
+    expect([first.stage, partAt(beam, first)]).toEqual(["ready", 1]);
+    const out = wentOut(cuts(heats(first, 0), 0, 2), 10);
+    const second = ends(beam, { ...out, stage: "cutting" }, 30);
+    expect(second.stage).toBe("outcome");
+    const piece = pieceOf(beam, second, "slag", []);
+    expect(piece.strokes).toEqual([
+      { order: 1, outcome: "good", start_s: 14, duration_s: 20, pace_mm_min: 300 },
+      { order: 2, outcome: "lost", start_s: 2, duration_s: 40, pace_mm_min: 300 },
+    ]);
+    // one pace for both would be none of either
+    expect([piece.start_s, piece.duration_s, piece.pace_mm_min]).toEqual([14, 60, undefined]);
+    const told = cameOut(first, "slag").made?.map((each) => each.outcome);
+    expect(told).toEqual(["slag"]);
+  });
+});
