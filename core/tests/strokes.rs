@@ -574,6 +574,18 @@ mod settings {
         assert!(made(&rusty).totals.time.total() > tube.totals.time.total());
     }
 
+    /// A mitre of no angle is the square cut: of a tapered flange too, whose usual thickness stands between two cells.
+    #[test]
+    fn a_mitre_of_no_angle_is_the_square_cut() {
+        for code in ["ST10X33", "S12X35", "W12X26", "C10X20"] {
+            let square = made(&request(shape(code), Cut::Square));
+            let cut = Cut::Mitre { angle: deg(0.0), across: Across::Depth };
+            let mitred = made(&request(shape(code), cut));
+            let (one, other) = (square.totals.time.cutting, mitred.totals.time.cutting);
+            assert!((other.as_s() / one.as_s() - 1.0).abs() < 1e-9, "{code}");
+        }
+    }
+
     proptest! {
         /// A mitre takes at least the gas and the time of the square cut.
         #[test]

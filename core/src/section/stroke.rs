@@ -193,7 +193,8 @@ fn usual(pieces: &[Piece], length: f64) -> f64 {
     let mut run = 0.0;
     for (thickness, part) in sorted {
         run += part;
-        if run >= length / 2.0 {
+        // of a symmetric flange just one half is reached with a pair of cells: rounding does not choose between them
+        if run >= length / 2.0 * (1.0 - 1e-9) {
             return thickness;
         }
     }
