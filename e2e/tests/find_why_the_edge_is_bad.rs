@@ -48,7 +48,7 @@ async fn what_happened_is_noted_at_the_cut_and_found_at_the_edge() -> Result<()>
     journey(DESK, |app, browser| async move {
         let (job, _) = app.job("Sallow Beck").await?;
         browser.open(&format!("/jobs/{job}")).await?;
-        browser.click("Burnt").await?;
+        browser.click("Log this cut").await?;
         browser.fill_field("Pace", "14").await?;
         browser.fill_field("Heated for", "-5").await?;
         browser.click("Note it").await?;

@@ -235,7 +235,8 @@ fn drawer(rack: &[GearView]) -> ApiResult<Value> {
         if view.gear.fields["seat_state"] == "dinged" {
             continue;
         }
-        let fields: TipFields = read(&view.gear.fields)?;
+        // a tip that cannot be read says so in the rack, and is not fitted
+        let Ok(fields) = read::<TipFields>(&view.gear.fields) else { continue };
         tips.push(serde_json::to_value(fields.wire())?);
     }
     Ok(Value::Array(tips))

@@ -13,6 +13,7 @@ mod cut_lists;
 mod edge;
 mod engine;
 mod entry;
+mod faults;
 mod guard;
 mod kept;
 mod mend;

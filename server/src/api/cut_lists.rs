@@ -306,6 +306,22 @@ pub async fn keep(
     Ok(web::Json(KeepReply { lines }))
 }
 
+/// What is written of each cut; the first column reads in again.
+const COLUMNS: [&str; 12] = [
+    "line",
+    "verdict",
+    "tip_bore_mm",
+    "oxygen_pressure_kpa",
+    "fuel_pressure_kpa",
+    "start_preheat_s",
+    "travel_speed_mm_min",
+    "time_s",
+    "oxygen_l",
+    "fuel_l",
+    "cost",
+    "notes",
+];
+
 /// A job's cuts as CSV, planned; its first column reads in again.
 #[utoipa::path(get, operation_id = "lists_write", path = "/api/v1/jobs/{id}/cuts.csv", params(("id" = String, Path)),
     responses((status = 200, content_type = "text/csv", body = String), (status = 404, body = ErrorBody)))]
@@ -319,24 +335,19 @@ pub async fn write_list(
     let cards = std::collections::BTreeMap::new();
     let mut out = ::csv::Writer::from_writer(Vec::new());
     let failed = |error: ::csv::Error| ApiError::Internal(error.to_string());
-    out.write_record([
-        "line",
-        "verdict",
-        "tip_bore_mm",
-        "oxygen_pressure_kpa",
-        "fuel_pressure_kpa",
-        "start_preheat_s",
-        "travel_speed_mm_min",
-        "time_s",
-        "oxygen_l",
-        "fuel_l",
-        "cost",
-        "notes",
-    ])
-    .map_err(failed)?;
+    out.write_record(COLUMNS).map_err(failed)?;
     for stored in job_lines::of_job(&pool, job.record.id).await? {
         let typed = stored.typed.clone();
-        let plan = view(stored, (&shop, &job), &cards)?.plan;
+        let view = view(stored, (&shop, &job), &cards)?;
+        let Some(plan) = view.plan else {
+            // a line that does not plan is written with its fault and without figures
+            let fault = view.fault.map_or(String::new(), |fault| fault.message);
+            let mut row = vec![typed, "stop".to_owned()];
+            row.resize(COLUMNS.len() - 1, String::new());
+            row.push(fault);
+            out.write_record(row).map_err(failed)?;
+            continue;
+        };
         let told = plan.notes.iter().filter(|note| note.level != "info");
         let notes: Vec<&str> = told.map(|note| note.code.as_ref()).collect();
         let whole = |value: f64| format!("{value:.0}");

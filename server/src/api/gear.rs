@@ -15,7 +15,7 @@ use super::body::{Body, read};
 use super::cut_reply::NoteWire;
 use super::fields::Fields;
 use super::gas::read_contents;
-use super::gear_fields::{CylinderFields, checked};
+use super::gear_fields::{CylinderFields, TipFields, checked};
 use super::gear_request::FUELS;
 use super::guard::person;
 use super::rows::{Seen, id, new_id, put_reply};
@@ -111,11 +111,24 @@ fn cylinder_notes(gear: &Gear, contents: Option<GasVolume>, now: OffsetDateTime)
     notes
 }
 
-/// A piece of gear with its contents and what must be said of it now.
+/// A piece of gear with its contents and what must be said of it now. One that cannot be read any more says so in its
+/// place: it is not used, and takes nothing else down.
 ///
 /// # Errors
 /// Only a fault of ours.
 pub fn view(gear: Gear, now: OffsetDateTime) -> ApiResult<GearView> {
+    match seen(gear.clone(), now) {
+        Err(ApiError::Invalid(faults)) => {
+            let fault = faults.first().map_or("", |fault| fault.message.as_str()).to_owned();
+            let note =
+                said("stop", "gear_fault", (&Gear { out_because: fault, ..gear.clone() }, &[]));
+            Ok(GearView { gear, free_gas_l: None, notes: vec![note] })
+        }
+        seen => seen,
+    }
+}
+
+fn seen(gear: Gear, now: OffsetDateTime) -> ApiResult<GearView> {
     let mut notes = Vec::new();
     if !gear.in_service {
         let code = if gear.kind == "cylinder" { "cylinder_out" } else { "gear_out" };
@@ -123,7 +136,10 @@ pub fn view(gear: Gear, now: OffsetDateTime) -> ApiResult<GearView> {
     }
     let mut contents = None;
     match gear.kind.as_str() {
-        "tip" => notes.extend(tip_notes(&gear)),
+        "tip" => {
+            let _: TipFields = read(&gear.fields)?;
+            notes.extend(tip_notes(&gear));
+        }
         "hose" | "arrestor" => {
             let mut fields = Fields::default();
             let seen = fields.day("", gear.fields["inspected_on"].as_str());
@@ -137,6 +153,9 @@ pub fn view(gear: Gear, now: OffsetDateTime) -> ApiResult<GearView> {
                 let mut fields = Fields::default();
                 contents = read_contents(&mut fields, ("", &cylinder.contents()))?
                     .map(|(volume, _)| volume);
+                // what is still to be told is no fault
+                fields.errors.retain(|error| !error.code.starts_with("missing"));
+                contents = fields.done(contents)?;
             }
             notes.extend(cylinder_notes(&gear, contents, now));
         }

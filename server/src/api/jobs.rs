@@ -73,8 +73,9 @@ pub async fn cards(pool: &PgPool) -> ApiResult<BTreeMap<Uuid, Plan>> {
 }
 
 fn summary(job: Job, lines: &[LineView]) -> JobSummary {
-    let of = |verdict: &str| lines.iter().filter(|line| line.plan.verdict == verdict).count();
-    let going = lines.iter().filter(|line| line.plan.verdict != "stop");
+    let of = |verdict: &str| lines.iter().filter(|line| line.verdict() == verdict).count();
+    let plans = lines.iter().filter_map(|line| line.plan.as_ref());
+    let going = plans.filter(|plan| plan.verdict != "stop");
     JobSummary {
         job,
         lines: lines.len(),
@@ -82,7 +83,7 @@ fn summary(job: Job, lines: &[LineView]) -> JobSummary {
         ok: of("ok"),
         caution: of("caution"),
         stop: of("stop"),
-        time_s: going.map(|line| line.plan.line_total.time_s).sum(),
+        time_s: going.map(|plan| plan.line_total.time_s).sum(),
     }
 }
 

@@ -15,7 +15,7 @@ use super::cut_reply::CutPlan;
 use super::fields::{Fields, wrong_shape};
 use super::guard::person;
 use super::rows::{Seen, id, new_id, put_reply};
-use crate::error::{ApiError, ApiResult, ErrorBody};
+use crate::error::{ApiError, ApiResult, ErrorBody, FieldError};
 use crate::shop::{InShop, Shop};
 use crate::store::job_lines::{self, JobLine, LineChange, NewLine};
 use crate::store::jobs::{self, Job};
@@ -27,25 +27,60 @@ use crate::store::{find, set_deleted};
 pub struct LineView {
     /// The line itself.
     pub line: JobLine,
-    /// The request that was planned, without the drawer.
-    pub request: CutPlanRequest,
-    /// The plan, without traces.
-    pub plan: CutPlan,
+    /// The request that was planned, without the drawer; null where the line does not plan.
+    pub request: Option<CutPlanRequest>,
+    /// The plan, without traces; null where the line does not plan.
+    pub plan: Option<CutPlan>,
+    /// Why it does not: what it was typed with, or the gear it names, is not possible any more.
+    pub fault: Option<FieldError>,
     /// The newest card of this line, if one was made.
     pub card_id: Option<Uuid>,
     /// Whether that card still says what the plan says.
     pub card_current: bool,
 }
 
-/// A line planned with its job's rig and the shop's settings.
+impl LineView {
+    /// Its verdict; stop where it does not plan.
+    #[must_use]
+    pub fn verdict(&self) -> &str {
+        self.plan.as_ref().map_or("stop", |plan| plan.verdict.as_ref())
+    }
+}
+
+/// A line planned with its job's rig and the shop's settings. One that does not plan shows its fault, and takes nothing
+/// else down.
 ///
 /// # Errors
-/// [`ApiError::Invalid`] when the input is not possible.
-pub fn view(
-    line: JobLine,
+/// When the database fails; only a fault of ours else.
+pub fn view(line: JobLine, of: (&Shop, &Job), cards: &BTreeMap<Uuid, Plan>) -> ApiResult<LineView> {
+    let card_id = cards.get(&line.record.id).map(|card| card.id);
+    match planned_in(&line, of, cards) {
+        Ok((request, plan, card_current)) => Ok(LineView {
+            line,
+            request: Some(request),
+            plan: Some(plan),
+            fault: None,
+            card_id,
+            card_current,
+        }),
+        Err(ApiError::Invalid(faults)) => Ok(LineView {
+            line,
+            request: None,
+            plan: None,
+            fault: faults.into_iter().next(),
+            card_id,
+            card_current: false,
+        }),
+        Err(other) => Err(other),
+    }
+}
+
+/// What a line comes to, and whether its newest card still says so.
+fn planned_in(
+    line: &JobLine,
     (shop, job): (&Shop, &Job),
     cards: &BTreeMap<Uuid, Plan>,
-) -> ApiResult<LineView> {
+) -> ApiResult<(CutPlanRequest, CutPlan, bool)> {
     let InShop { mut request, notes, .. } = shop.request(&job.rig, &line.input)?;
     let plan = CutPlan { trace: Vec::new(), ..planned(&request)? };
     let card = cards.get(&line.record.id);
@@ -55,8 +90,7 @@ pub fn view(
     let card_current =
         on_card.is_some_and(|on_card| on_card.is_ok_and(|on_card| on_card.figures() == figures));
     request.drawer = None;
-    let plan = plan.with_notes(notes);
-    Ok(LineView { card_id: card.map(|card| card.id), card_current, line, request, plan })
+    Ok((request, plan.with_notes(notes), card_current))
 }
 
 const LONGEST: usize = galvanon_core::entry::LONGEST;

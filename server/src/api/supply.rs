@@ -149,7 +149,15 @@ async fn going(pool: &PgPool, shop: &Shop, job: Uuid) -> ApiResult<(Vec<Going>, 
     let mut lines = Vec::new();
     let mut stopped = 0;
     for line in job_lines::of_job(pool, job.record.id).await? {
-        let work = shop.request(&job.rig, &line.input)?.request.to_work()?;
+        let asked = shop.request(&job.rig, &line.input).and_then(|found| found.request.to_work());
+        let work = match asked {
+            // a line that does not plan takes no gas, as one that is stopped
+            Err(ApiError::Invalid(_)) => {
+                stopped += 1;
+                continue;
+            }
+            other => other?,
+        };
         let settings = work.settings().map_err(|errors| faults(&errors))?;
         if settings.verdict() == Verdict::Stop {
             stopped += 1;

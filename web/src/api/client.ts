@@ -13,6 +13,16 @@ export type GearView = Schemas["GearView"];
 export type Plan = Schemas["Plan"];
 export type Values = Record<string, Schemas["ValueWire"]>;
 
+/** A line, or what carries one, that does plan. */
+export type Planned<T> = T & { plan: CutPlan; request: CutPlanRequest };
+
+/** Whether a line plans; one that does not has a fault in place of its plan. */
+export function isPlanned<T extends Pick<LineView, "plan" | "request">>(
+  view: T,
+): view is Planned<T> {
+  return view.plan != null && view.request != null;
+}
+
 /** Any part of a cut plan request: what a line itself says. */
 export type CutInput = {
   steel?: Partial<CutPlanRequest["steel"]>;

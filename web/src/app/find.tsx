@@ -4,7 +4,7 @@ import { useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
 import { api, data } from "@/api/client";
 import { keys } from "@/api/keys";
-import { facts } from "@/bench";
+import { nameOf } from "@/bench";
 import { usePreferences } from "@/ui/preferences";
 import { Sheet } from "@/ui/sheet";
 
@@ -41,7 +41,7 @@ export function Find({ open, onClose }: { open: boolean; onClose: () => void }) 
   }));
   const ofLines: Found[] = (today.data?.next ?? []).map(({ job_name, view }) => ({
     key: view.line.id,
-    text: facts(view.request, system),
+    text: nameOf(view, system),
     hint: job_name,
     go: () =>
       void navigate({

@@ -1,6 +1,6 @@
 /** The bench: one cut, typed, drawn, set and explained. Today and a job both stand at it. */
 export { Bench } from "./Bench";
-export { facts, noteKey, withChange } from "./model";
+export { facts, nameOf, noteKey, withChange } from "./model";
 export { type OnBench, useOnBench } from "./onBench";
 export { QuickEntry } from "./QuickEntry";
 export { Chain } from "./TraceSheet";

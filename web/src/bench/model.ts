@@ -1,5 +1,5 @@
 /** What the bench knows about a cut, without any fetching or drawing. */
-import type { CutInput, CutPlan, CutPlanRequest, Schemas } from "@/api/client";
+import type { CutInput, CutPlan, CutPlanRequest, LineView, Schemas } from "@/api/client";
 import { word } from "@/text";
 import { boreName, type Kind, print, type System } from "@/units";
 
@@ -37,6 +37,11 @@ export function facts(request: CutPlanRequest, system: System): string {
     tip ? boreName(tip.bore_mm, system) : null,
   ];
   return parts.filter((part) => part !== null).join(" · ");
+}
+
+/** A line in the reader's words; as it was typed where it does not plan. */
+export function nameOf(view: Pick<LineView, "line" | "request">, system: System): string {
+  return view.request ? facts(view.request, system) : view.line.typed;
 }
 
 /** A shape and its cut in the reader's words: "W12X26", "square cut", "20 ft". */

@@ -166,6 +166,7 @@ export const SCREEN = {
   staleJob: "Somebody changed this job meanwhile. It shows their version now: change it again.",
   staleTitle: "Somebody changed this cut meanwhile",
   staleBody: "Nothing is lost. Keep theirs, or save yours over it.",
+  doesNotPlan: "This cut does not plan any more. Change it here:",
   noJob: "This job does not exist, or it was deleted.",
   noCard: "There is no card under this address.",
   schools:

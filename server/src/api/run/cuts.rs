@@ -1,5 +1,7 @@
 //! The cuts of a job at the torch: which may be made with what is rigged, and why the others may not.
 
+use std::collections::BTreeMap;
+
 use galvanon_core::gas::fuel::Fuel;
 use serde::Serialize;
 use sqlx::PgPool;
@@ -14,6 +16,7 @@ use crate::error::ApiResult;
 use crate::shop::Shop;
 use crate::store::job_lines;
 use crate::store::jobs::Job;
+use crate::text::{Section, filled};
 
 /// One cut of the run.
 #[derive(Debug, Serialize, ToSchema)]
@@ -35,7 +38,7 @@ impl RunCut {
     /// The fuel that it is planned for.
     #[must_use]
     pub fn fuel(&self) -> Option<String> {
-        Some(fuel_of(&self.view)).filter(|fuel| !fuel.is_empty())
+        fuel_of(&self.view)
     }
 }
 
@@ -64,8 +67,11 @@ impl Cuts {
         for line in job_lines::of_job(pool, job.record.id).await? {
             let input = line.input.clone();
             let view = view(line, (shop, job), &cards)?;
-            let whole = shop.request(&job.rig, &input)?.request;
-            cuts.push((view, guides(&whole)?));
+            let guides = match &view.plan {
+                Some(_) => guides(&shop.request(&job.rig, &input)?.request)?,
+                None => Default::default(),
+            };
+            cuts.push((view, guides));
         }
         Ok(Self(cuts))
     }
@@ -74,7 +80,7 @@ impl Cuts {
     #[must_use]
     pub fn fuels(&self) -> Vec<String> {
         let mut fuels: Vec<String> = Vec::new();
-        for fuel in self.0.iter().map(|(view, _)| fuel_of(view)) {
+        for fuel in self.0.iter().filter_map(|(view, _)| fuel_of(view)) {
             if !fuels.contains(&fuel) {
                 fuels.push(fuel);
             }
@@ -89,7 +95,7 @@ impl Cuts {
         let told = |view: &LineView| StoppedCut {
             line_id: view.line.record.id,
             title: view.line.typed.clone(),
-            notes: view.plan.notes.iter().filter(|note| note.level == "stop").cloned().collect(),
+            notes: stops(view),
         };
         stopped.map(told).collect()
     }
@@ -102,7 +108,7 @@ impl Cuts {
             let why_not = if is_stopped(&view) {
                 Some("stopped")
             } else {
-                (fuel_of(&view) != fuel.code()).then_some("other_fuel")
+                (fuel_of(&view).as_deref() != Some(fuel.code())).then_some("other_fuel")
             };
             RunCut {
                 fits: why_not.is_none(),
@@ -117,27 +123,40 @@ impl Cuts {
 }
 
 fn is_stopped(view: &LineView) -> bool {
-    view.plan.verdict == "stop"
+    view.verdict() == "stop"
+}
+
+/// What stops a cut: its notes, or why it does not plan at all.
+fn stops(view: &LineView) -> Vec<NoteWire> {
+    let notes = view.plan.iter().flat_map(|plan| plan.notes.iter());
+    let notes = notes.filter(|note| note.level == "stop").cloned();
+    let fault = view.fault.iter().map(|fault| NoteWire {
+        level: "stop".into(),
+        code: "does_not_plan".into(),
+        text: filled(Section::Notes, "does_not_plan", |_| Some(fault.message.clone())).into(),
+        values: BTreeMap::new(),
+    });
+    notes.chain(fault).collect()
 }
 
 /// Whether a cut names paint or zinc on a face.
 #[must_use]
 pub fn is_coated(view: &LineView) -> bool {
-    let steel = &view.request.steel;
-    let told = [&steel.surface, &steel.back_surface];
+    let steel = view.request.as_ref().map(|request| &request.steel);
+    let told = steel.into_iter().flat_map(|steel| [&steel.surface, &steel.back_surface]);
     let coats = ["paint", "galvanised"];
-    told.into_iter().flatten().any(|face| coats.iter().any(|coat| face.0 == *coat))
+    told.flatten().any(|face| coats.iter().any(|coat| face.0 == *coat))
 }
 
-fn fuel_of(view: &LineView) -> String {
-    let told = view.request.gas.fuel.as_ref().and_then(|told| told.0.as_str());
-    told.unwrap_or_default().to_owned()
+fn fuel_of(view: &LineView) -> Option<String> {
+    let told = view.request.as_ref()?.gas.fuel.as_ref()?.0.as_str()?;
+    Some(told.to_owned())
 }
 
 /// The thickest cut of a run: the lens is for that one.
 #[must_use]
 pub fn thickest(cuts: &[RunCut]) -> Option<f64> {
     let cuts = cuts.iter().filter(|cut| cut.fits);
-    let paths = cuts.map(|cut| cut.view.plan.path_thickness_mm);
+    let paths = cuts.filter_map(|cut| Some(cut.view.plan.as_ref()?.path_thickness_mm));
     paths.max_by(f64::total_cmp)
 }

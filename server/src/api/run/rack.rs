@@ -10,8 +10,10 @@ use uuid::Uuid;
 
 use super::cuts::RunCut;
 use super::event_body::{Outcome, RunEventBody};
+use crate::api::cut_reply::CutPlan;
 use crate::api::fields::Fields;
 use crate::api::gear::{GearView, STANDS_UP_FOR, level_of};
+use crate::api::lines::LineView;
 use crate::api::supply::Ready;
 use crate::error::ApiResult;
 use crate::shop::Shop;
@@ -107,22 +109,21 @@ pub fn stood(cylinders: &[RunCylinder], now: OffsetDateTime) -> Option<f64> {
     on_it.iter().filter_map(hours).reduce(f64::min)
 }
 
-/// Pieces of each cut that are still open.
-fn open<'a>(cut: &RunCut, events: impl Iterator<Item = &'a RunEvent> + Clone) -> f64 {
+/// Pieces of a cut that are still open.
+fn open<'a>(cut: &LineView, events: impl Iterator<Item = &'a RunEvent> + Clone) -> f64 {
     let undone = |id: Uuid| {
         let mut all = events.clone();
         all.any(|it| matches!(&it.what, RunEventBody::Undo(undo) if undo.event == id))
     };
     let made = events.clone().filter(|event| match &event.what {
         RunEventBody::Cut(made) => {
-            made.line_id == cut.view.line.record.id
-                && made.outcome != Outcome::Redo
-                && !undone(event.id)
+            made.line_id == cut.line.record.id && made.outcome != Outcome::Redo && !undone(event.id)
         }
         _ => false,
     });
     let made = u32::try_from(made.count()).unwrap_or(u32::MAX);
-    f64::from(cut.view.plan.line_total.count.saturating_sub(made))
+    let of = cut.plan.as_ref().map_or(0, |plan| plan.line_total.count);
+    f64::from(of.saturating_sub(made))
 }
 
 /// What the open cuts take of each gas, and for how long what stands on the rig lasts.
@@ -134,30 +135,27 @@ pub fn needs<'a>(
     (cuts, cylinders): (&[RunCut], &[RunCylinder]),
     events: impl Iterator<Item = &'a RunEvent> + Clone,
 ) -> ApiResult<Vec<GasNeed>> {
-    let open: Vec<(&RunCut, f64)> = cuts
-        .iter()
-        .filter(|cut| cut.fits)
-        .map(|cut| (cut, open(cut, events.clone())))
-        .filter(|(_, pieces)| *pieces > 0.0)
-        .collect();
-    let Some(fuel) = cuts.iter().find(|cut| cut.fits).and_then(RunCut::fuel) else {
-        return Ok(Vec::new());
-    };
-    let highest = open.iter().filter_map(|(cut, _)| cut.view.plan.oxygen_pressure_kpa.as_ref());
+    let fit: Vec<&RunCut> = cuts.iter().filter(|cut| cut.fits).collect();
+    let Some(fuel) = fit.first().and_then(|cut| cut.fuel()) else { return Ok(Vec::new()) };
+    let plans = fit.iter().filter_map(|cut| {
+        let pieces = open(&cut.view, events.clone());
+        Some((cut.view.plan.as_ref()?, pieces)).filter(|_| pieces > 0.0)
+    });
+    let plans: Vec<(&CutPlan, f64)> = plans.collect();
+    let highest = plans.iter().filter_map(|(plan, _)| plan.oxygen_pressure_kpa.as_ref());
     let setting = GaugePressure::from_pa(highest.map(|at| at.set * 1e3).fold(0.0, f64::max));
     ["oxygen".to_owned(), fuel]
         .into_iter()
         .map(|gas| {
-            let of = |cut: &RunCut| {
-                let plan = &cut.view.plan;
+            let of = |plan: &CutPlan| {
                 if gas == "oxygen" {
                     (plan.oxygen_l, plan.oxygen_flow_l_min + plan.preheat_oxygen_flow_l_min)
                 } else {
                     (plan.fuel_l, plan.fuel_flow_l_min)
                 }
             };
-            let needed_l: f64 = open.iter().map(|(cut, pieces)| of(cut).0 * pieces).sum();
-            let flow_l_min = open.iter().map(|(cut, _)| of(cut).1).fold(0.0, f64::max);
+            let needed_l: f64 = plans.iter().map(|(plan, pieces)| of(plan).0 * pieces).sum();
+            let flow_l_min = plans.iter().map(|(plan, _)| of(plan).1).fold(0.0, f64::max);
             let at_hand_l = usable(shop, (&gas, cylinders), setting)?;
             Ok(GasNeed {
                 needed_l: tidy(needed_l),

@@ -43,7 +43,7 @@ export function EdgePage() {
   useEffect(() => {
     const view = job.data?.lines.find((each) => each.line.id === asked.line);
     if (view === undefined) return;
-    setAnswers({ ...NOTHING, plan_id: view.card_id ?? null, fuel: view.request.gas.fuel });
+    setAnswers({ ...NOTHING, plan_id: view.card_id ?? null, fuel: view.request?.gas.fuel ?? null });
     setOf({ lineId: view.line.id, cut: view.line.typed });
     setTab("find");
     void navigate({ to: "/edge", search: {}, replace: true });

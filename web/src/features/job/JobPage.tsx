@@ -13,12 +13,13 @@ import {
   type LineView,
 } from "@/api/client";
 import { keys } from "@/api/keys";
-import { Bench, facts, QuickEntry, withChange } from "@/bench";
+import { Bench, facts, nameOf, QuickEntry, withChange } from "@/bench";
 import { PastEdges } from "@/bench/PastEdges";
 import { SCREEN, word } from "@/text";
 import { Button, buttonLook } from "@/ui/button";
 import { GasBadge } from "@/ui/gas-badge";
 import { useKept } from "@/ui/kept";
+import { Notice } from "@/ui/notice";
 import { usePreferences } from "@/ui/preferences";
 import { Empty, Failed, Loading, Nothing } from "@/ui/states";
 import { Undo } from "@/ui/undo";
@@ -187,16 +188,21 @@ export function JobPage() {
           <Empty>{SCREEN.nothingToDraw}</Empty>
         ) : (
           <div ref={bench} className="flex min-w-0 scroll-mt-24 sm:scroll-mt-14 flex-col gap-2">
+            {chosen.fault && (
+              <Notice level="stop">
+                {SCREEN.doesNotPlan} {chosen.fault.message}
+              </Notice>
+            )}
             <Bench
               jobId={jobId}
               cutKey={chosen.line.id}
               input={input}
-              heading={facts(chosen.request, system)}
+              heading={nameOf(chosen, system)}
               onChange={(edit) => save(chosen, edit)}
               actions={(plan, request) => (
                 <>
                   <Button onClick={() => setNoting(true)}>
-                    <Flame size={16} aria-hidden="true" /> Burnt
+                    <Flame size={16} aria-hidden="true" /> Log this cut
                   </Button>
                   <Link
                     to="/edge"

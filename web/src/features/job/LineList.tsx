@@ -2,7 +2,7 @@
 import { ArrowDown, ArrowUp, Trash2 } from "lucide-react";
 import type { KeyboardEvent } from "react";
 import type { LineView } from "@/api/client";
-import { facts } from "@/bench";
+import { nameOf } from "@/bench";
 import { sentence } from "@/text";
 import { LEVEL_WORDS, type Level, Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
@@ -61,7 +61,8 @@ export function LineList({ lines, chosen, onChoose, onMove, onDelete }: Props) {
       {lines.map((view, i) => {
         const { line, plan } = view;
         const here = line.id === chosen;
-        const stop = plan.notes.find((note) => note.level === "stop");
+        const stop = plan?.notes.find((note) => note.level === "stop");
+        const level = (plan?.verdict ?? "stop") as Level;
         return (
           <li
             key={line.id}
@@ -77,17 +78,19 @@ export function LineList({ lines, chosen, onChoose, onMove, onDelete }: Props) {
               className="flex w-full items-start gap-2 px-2 pt-2 pb-1 text-left hover:bg-sunk/50"
             >
               <span className="pt-0.5">
-                <Mark level={plan.verdict as Level} />
-                <span className="sr-only">{LEVEL_WORDS[plan.verdict as Level]}</span>
+                <Mark level={level} />
+                <span className="sr-only">{LEVEL_WORDS[level]}</span>
               </span>
               <span className="min-w-0 flex-1">
-                <span className="block font-semibold">{facts(view.request, system)}</span>
+                <span className="block font-semibold">{nameOf(view, system)}</span>
                 <span className="block text-xs text-ink-2">
-                  {stop === undefined
-                    ? `${plan.tip.bore_mm} mm tip · O₂ ${setting(plan.oxygen_pressure_kpa, system)} · ${print(plan.travel_speed_mm_min.set, "speed", system)} · ${clock(plan.line_total.time_s)}`
-                    : sentence("notes", stop.code, stop.values, system, stop.text).split(
-                        /[:.] /,
-                      )[0]}
+                  {!plan
+                    ? view.fault?.message
+                    : stop === undefined
+                      ? `${plan.tip.bore_mm} mm tip · O₂ ${setting(plan.oxygen_pressure_kpa, system)} · ${print(plan.travel_speed_mm_min.set, "speed", system)} · ${clock(plan.line_total.time_s)}`
+                      : sentence("notes", stop.code, stop.values, system, stop.text).split(
+                          /[:.] /,
+                        )[0]}
                   {view.card_current
                     ? " · card made"
                     : view.card_id

@@ -22,10 +22,10 @@ const WORDS: Record<State, string> = { done: "done", open: "open", stopped: "sto
 /** How far a cut has come. A stop of the steel leaves what follows it open. */
 export function stages(view: LineView | undefined): [string, State][] {
   const stops =
-    view?.plan.notes.filter((note) => note.level === "stop").map((note) => note.code) ?? [];
+    view?.plan?.notes.filter((note) => note.level === "stop").map((note) => note.code) ?? [];
   const steel = stops.some((code) => STEEL_STOPS.includes(code));
   const gas = stops.some((code) => !STEEL_STOPS.includes(code));
-  const planned: State = view === undefined ? "open" : "done";
+  const planned: State = view?.plan ? "done" : "open";
   return [
     ["Job", "done"],
     ["Steel", steel ? "stopped" : planned],

@@ -1,5 +1,5 @@
 /** What is told to whoever comes next: pieces made and open, what is stopped and why, what was left out and why. */
-import { facts } from "@/bench";
+import { nameOf } from "@/bench";
 import { sentence, word } from "@/text";
 import { RUN } from "@/text/run";
 import { usePreferences } from "@/ui/preferences";
@@ -24,7 +24,7 @@ export function HandOver({ over, why }: { over: Over; why?: string | null }) {
             <strong>
               {made} of {of}:
             </strong>{" "}
-            {facts(cut.request, system)}
+            {nameOf(cut, system)}
             {why && (
               <span className="block text-stop">
                 {RUN.stopped} {sentence("notes", why.code, why.values, system, why.text)}
@@ -32,7 +32,7 @@ export function HandOver({ over, why }: { over: Over; why?: string | null }) {
             )}
             {cut.why_not === "other_fuel" && (
               <span className="block font-semibold">
-                {RUN.plannedFor} {word(String(cut.request.gas?.fuel ?? ""))}
+                {RUN.plannedFor} {word(String(cut.request?.gas.fuel ?? ""))}
               </span>
             )}
           </li>

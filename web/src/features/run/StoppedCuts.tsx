@@ -2,15 +2,15 @@
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { api, data } from "@/api/client";
-import { facts } from "@/bench";
+import { nameOf } from "@/bench";
 import { sentence } from "@/text";
 import { RUN } from "@/text/run";
 import { usePreferences } from "@/ui/preferences";
 import { Big } from "./Big";
-import { type Cut, type Doc, stoppedOf } from "./model";
+import { type AnyCut, type Doc, stoppedOf } from "./model";
 
 /** A tube whose ends nobody looked at: it is asked here, where one can look. */
-function Ends({ cut, onChanged }: { cut: Cut; onChanged: () => void }) {
+function Ends({ cut, onChanged }: { cut: AnyCut; onChanged: () => void }) {
   const [failed, setFailed] = useState("");
   const say = async (ends_open: boolean) => {
     const { id, version, input } = cut.line;
@@ -50,7 +50,7 @@ export function StoppedCuts({ doc, onChanged }: { doc: Doc; onChanged: () => voi
       <ul className="flex flex-col gap-2">
         {stopped.map(({ cut, note }) => (
           <li key={cut.line.id}>
-            <strong>{facts(cut.request, system)}.</strong>{" "}
+            <strong>{nameOf(cut, system)}.</strong>{" "}
             {note && sentence("notes", note.code, note.values, system, note.text)}
             {note?.code === "ends_not_known" && <Ends cut={cut} onChanged={onChanged} />}
           </li>

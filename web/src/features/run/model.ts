@@ -1,9 +1,11 @@
 /** A run on a tablet: its cards in order, and what its events make of it. Pure; no clock, no network. */
-import type { Schemas } from "@/api/client";
+import { isPlanned, type Planned, type Schemas } from "@/api/client";
 
 export type Doc = Schemas["RunDocument"];
 export type Step = Schemas["RunStep"];
-export type Cut = Schemas["RunCut"];
+/** A cut of the job; one that does not plan has a fault in place of its plan. */
+export type AnyCut = Schemas["RunCut"];
+export type Cut = Planned<AnyCut>;
 export type RunEvent = Schemas["RunEvent"];
 /** A run as the shop lists it. */
 export type RunInfo = Schemas["JobRun"];
@@ -71,7 +73,7 @@ export function cardsOf(doc: Doc, depth: Depth = "every_step"): Card[] {
     const cards = stageCards(phase, depth);
     if (phase.code !== "cut") return cards;
     const of = { phase: phase.code, title: phase.title };
-    const cuts = doc.cuts.filter((cut) => cut.fits);
+    const cuts = doc.cuts.filter(isPlanned).filter((cut) => cut.fits);
     return [...cards, ...cuts.map((cut) => ({ ...of, key: `cut:${cut.line.id}`, cut }))];
   });
 }
@@ -87,18 +89,19 @@ export function depthOf(doc: Doc, who: string | null): Depth {
   return person?.depth ?? "every_step";
 }
 
+type Note = Schemas["NoteWire"];
+
 /** Cuts that must not be made as they stand, each with the first reason why. */
-export function stoppedOf(
-  doc: Doc,
-): { cut: Cut; note: Cut["plan"]["notes"][number] | undefined }[] {
+export function stoppedOf(doc: Doc): { cut: AnyCut; note: Note | undefined }[] {
+  const notes = new Map(doc.stopped.map((each) => [each.line_id, each.notes[0]]));
   return doc.cuts
     .filter((cut) => cut.why_not === "stopped")
-    .map((cut) => ({ cut, note: cut.plan.notes.find((note) => note.level === "stop") }));
+    .map((cut) => ({ cut, note: notes.get(cut.line.id) }));
 }
 
 /** Cuts that are planned for another fuel than the one that is rigged. */
 export function otherwiseRigged(doc: Doc): Cut[] {
-  return doc.cuts.filter((cut) => cut.why_not === "other_fuel");
+  return doc.cuts.filter(isPlanned).filter((cut) => cut.why_not === "other_fuel");
 }
 
 /** Whether a reading of acetylene stands over its ceiling: the only way on is to bring it down. */
@@ -170,7 +173,7 @@ export function folded(events: readonly RunEvent[]): Folded {
 }
 
 /** Pieces of a cut that are made; one that has to be cut again is none. */
-function piecesMade(cut: Cut, state: Folded): number {
+function piecesMade(cut: AnyCut, state: Folded): number {
   return (state.cuts.get(cut.line.id) ?? []).filter((e) => e.body.outcome !== "redo").length;
 }
 
@@ -182,7 +185,7 @@ export function isDone(card: Card, state: Folded): boolean {
 
 /** What is handed over: pieces made of each cut, what was left out and why, and whether anything is open at all. */
 export type HandOver = {
-  cuts: { cut: Cut; made: number; of: number; why: Cut["plan"]["notes"][number] | undefined }[];
+  cuts: { cut: AnyCut; made: number; of: number; why: Note | undefined }[];
   skipped: { step: Step; reason: string }[];
   /** Steps that are neither done nor left out: the rig may stand open. */
   open: Step[];
@@ -198,7 +201,7 @@ export function handedOver(doc: Doc, events: readonly RunEvent[], depth?: Depth)
   const cuts = doc.cuts.map((cut) => ({
     cut,
     made: piecesMade(cut, state),
-    of: cut.plan.line_total.count,
+    of: cut.plan?.line_total.count ?? 1,
     why: stops.get(cut.line.id),
   }));
   const skipped = steps.flatMap((step) => {

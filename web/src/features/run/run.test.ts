@@ -87,7 +87,8 @@ describe("what is handed over", () => {
   const step = (key: string) => ({ key, code: key.split(":")[0] });
   const cut = (id: string, count: number, why_not: string | null) => ({
     line: { id },
-    plan: { line_total: { count }, notes: [{ level: "stop", code: "fuel_over_limit" }] },
+    request: {},
+    plan: { line_total: { count } },
     fits: why_not === null,
     why_not,
   });
@@ -98,6 +99,7 @@ describe("what is handed over", () => {
         { code: "cut", title: "Cut", steps: [] },
       ],
       cuts,
+      stopped: [{ line_id: "S", title: "S", notes: [{ level: "stop", code: "fuel_over_limit" }] }],
     }) as unknown as Doc;
   const done = event("s", 10, "step", { key: "hot_work_permit", done: true });
   const out = (id: string, second: number, reason: string) =>
@@ -167,9 +169,10 @@ describe("gauge and flame", () => {
 });
 
 describe("cuts that are stopped", () => {
-  const cut = (id: string, verdict: string, notes: object[]) => ({
+  const cut = (id: string, verdict: string) => ({
     line: { id },
-    plan: { verdict, notes },
+    request: {},
+    plan: { verdict, line_total: { count: 1 } },
     fits: verdict === "ok",
     why_not: { ok: null, stop: "stopped", propane: "other_fuel" }[verdict],
   });
@@ -178,12 +181,15 @@ describe("cuts that are stopped", () => {
     ceiling_kpa: 103.42,
     phases: [{ code: "cut", title: "Cut", steps: [] }],
     cuts: [
-      cut("a", "ok", []),
-      cut("b", "stop", [
-        { level: "info", code: "closing_rise" },
-        { level: "stop", code: "not_oxygen_cuttable" },
-      ]),
-      cut("c", "propane", []),
+      cut("a", "ok"),
+      cut("b", "stop"),
+      cut("c", "propane"),
+      // a line that does not plan any more
+      { line: { id: "d", typed: "3/4 plate" }, plan: null, fits: false, why_not: "stopped" },
+    ],
+    stopped: [
+      { line_id: "b", title: "b", notes: [{ level: "stop", code: "not_oxygen_cuttable" }] },
+      { line_id: "d", title: "d", notes: [{ level: "stop", code: "does_not_plan" }] },
     ],
   } as unknown as Doc;
 
@@ -191,7 +197,10 @@ describe("cuts that are stopped", () => {
     expect(cardsOf(doc).map((card) => card.key)).toEqual(["cut:a"]);
     expect(stoppedOf(doc).map(({ cut, note }) => [cut.line.id, note?.code])).toEqual([
       ["b", "not_oxygen_cuttable"],
+      ["d", "does_not_plan"],
     ]);
+    const over = handedOver(doc, []).cuts.map((each) => [each.cut.line.id, each.why?.code]);
+    expect(over.slice(3)).toEqual([["d", "does_not_plan"]]);
     expect(otherwiseRigged(doc).map((cut) => cut.line.id)).toEqual(["c"]);
   });
 

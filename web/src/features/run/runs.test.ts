@@ -146,6 +146,7 @@ const doc = {
       why_not: null,
     },
   ],
+  stopped: [],
   cylinders: [],
   needs: [],
 } as unknown as Doc;

@@ -5,7 +5,7 @@ import { Printer } from "lucide-react";
 import { v7 } from "uuid";
 import { api, type CutInput, type CutPlanRequest, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
-import { Bench, facts, QuickEntry, useOnBench, withChange } from "@/bench";
+import { Bench, facts, nameOf, QuickEntry, useOnBench, withChange } from "@/bench";
 import { SCREEN } from "@/text";
 import { Button, buttonLook } from "@/ui/button";
 import { useKept } from "@/ui/kept";
@@ -32,13 +32,16 @@ function Next({ next, count }: { next: Schemas["NextLine"][]; count: number }) {
               search={{ line: view.line.id }}
               className="flex items-center gap-2 px-3 py-2 hover:bg-accent-soft"
             >
-              <Mark level={view.plan.verdict as Level} />
+              <Mark level={(view.plan?.verdict ?? "stop") as Level} />
               <span className="min-w-0 flex-1">
-                <span className="block truncate font-semibold">{facts(view.request, system)}</span>
+                <span className="block truncate font-semibold">{nameOf(view, system)}</span>
                 <span className="block truncate text-xs text-ink-2">{job_name}</span>
+                {view.fault && (
+                  <span className="block text-xs text-stop">{view.fault.message}</span>
+                )}
               </span>
               <span className="text-sm whitespace-nowrap text-ink-2">
-                {clock(view.plan.line_total.time_s)}
+                {view.plan && clock(view.plan.line_total.time_s)}
               </span>
             </Link>
           </li>
