@@ -7,16 +7,17 @@ use galvanon_core::quantity::{Duration, Length};
 use galvanon_core::setup::record::StepState;
 use galvanon_core::setup::{
     Depth, Event, FirstCylinder, Kept, Lighting, Phase, Place, Setup, Shutdown, Skip, Step,
-    StepLevel, TorchKind, ValveTurns, record, run_sheet,
+    StepLevel, TorchKind, Unsaid, ValveTurns, record, run_sheet,
 };
 use proptest::prelude::*;
 
 fn setups() -> impl Strategy<Value = Setup> {
     let choices = (0..4_usize, any::<bool>(), any::<bool>(), 0..4_usize, any::<bool>());
-    let place = any::<[bool; 5]>();
+    let place = any::<[bool; 9]>();
     let rest = (any::<[bool; 4]>(), proptest::option::of(0.0..900.0_f64), 1.0..150.0_f64);
     (choices, place, rest).prop_map(|((fuel, torch, shut, turns, first), place, rest)| {
-        let [wind, bare_floor, low, confined, coated] = place;
+        let [wind, bare_floor, low, confined, coated, layers, closed_space, steel, far_side] =
+            place;
         let ([assembled, arrestors, oxygen, demanded], hours, hose) = rest;
         Setup {
             fuel: Fuel::ALL[fuel],
@@ -32,6 +33,7 @@ fn setups() -> impl Strategy<Value = Setup> {
             hose: Length::from_mm(hose * 1_000.0),
             fire_watch: Duration::from_s(3_600.0),
             arrestors_demanded: demanded,
+            unsaid: Unsaid { layers, closed_space, steel, far_side },
             ..Setup::usual(Fuel::ALL[fuel], TorchKind::Dedicated)
         }
     })
@@ -149,6 +151,17 @@ proptest! {
             let found = all.iter().find(|step| step.code == code);
             prop_assert_eq!(found.is_some(), met, "{}", code);
             prop_assert!(found.is_none_or(|step| step.level == StepLevel::Stop && step.skip != Skip::Free));
+        }
+        // what nobody said of the cuts is asked once, before any cylinder opens
+        let opened = place_of(&all, OPENS[0], None);
+        for (code, unsaid) in [
+            ("steel_known", setup.unsaid.steel),
+            ("one_layer", setup.unsaid.layers),
+            ("nothing_closed", setup.unsaid.closed_space),
+            ("far_side_seen", setup.unsaid.far_side),
+        ] {
+            prop_assert_eq!(all.iter().filter(|step| step.code == code).count(), usize::from(unsaid), "{}", code);
+            prop_assert!(place_of(&all, code, None).is_none_or(|at| Some(at) < opened));
         }
     }
 }

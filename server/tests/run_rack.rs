@@ -166,6 +166,76 @@ async fn the_gas_that_is_needed_falls_with_each_piece() {
     assert_eq!(needed().await, all);
 }
 
+/// Layers, closed space, steel and far side are asked once where nobody said them of a cut that is made here.
+#[actix_web::test]
+async fn what_nobody_said_of_the_cuts_is_asked_with_the_place() {
+    let asks = async |inputs: &[Value]| -> Vec<String> {
+        let yard = Yard::with(inputs).await;
+        let document = yard.document(yard.begun(&json!({ "fuel": "acetylene" })).await).await;
+        let asked = ["steel_known", "one_layer", "nothing_closed", "far_side_seen"];
+        let steps = steps(&document);
+        asked.into_iter().filter(|code| steps.contains(code)).map(str::to_owned).collect()
+    };
+    let cut =
+        |steel: Value| json!({ "steel": steel, "cut": { "length_mm": 300, "process": "guided" } });
+    let bare = cut(json!({ "thickness_mm": 20 }));
+    let told = cut(
+        json!({ "thickness_mm": 20, "grade": "A36", "layers": 1, "sealed": false, "access": "both" }),
+    );
+    assert_eq!(asks(std::slice::from_ref(&bare)).await.len(), 4);
+    assert!(asks(std::slice::from_ref(&told)).await.is_empty());
+    assert_eq!(
+        asks(&[
+            told,
+            cut(json!({ "thickness_mm": 20, "layers": 1, "sealed": false, "access": "both" }))
+        ])
+        .await,
+        ["steel_known"]
+    );
+    let beam = json!({ "section": { "profile": "W12X26", "cut": { "kind": "square" } }, "cut": { "process": "guided", "length_mm": 100 }, "steel": { "thickness_mm": 10 } });
+    assert_eq!(asks(&[beam]).await, ["steel_known"]);
+}
+
+/// Common practice: at most one tenth (a torch that goes in and out) or one fifteenth of an acetylene cylinder an hour. A cut
+/// that takes more says so on the bench and at the torch, not only on the job's gas page.
+#[actix_web::test]
+async fn acetylene_drawn_too_hard_is_told_on_the_bench_and_at_the_torch() {
+    let cut = |fuel: &str| json!({ "steel": { "thickness_mm": 100 }, "cut": { "length_mm": 300, "process": "machine" }, "gas": { "fuel": fuel } });
+    let yard = Yard::with(&[cut("acetylene"), cut("propane")]).await;
+    let told = async || {
+        let draft = yard
+            .app
+            .post("/api/v1/cut-plans/draft", &json!({ "input": cut("acetylene") }))
+            .await
+            .body;
+        let of_job = yard.app.get(&format!("/api/v1/jobs/{}", yard.job)).await.body;
+        let run = yard.document(yard.begun(&json!({ "fuel": "acetylene" })).await).await;
+        let plans = [
+            &draft["plan"],
+            &of_job["lines"][0]["plan"],
+            &run["cuts"][0]["plan"],
+            &of_job["lines"][1]["plan"],
+        ];
+        plans.map(|plan| {
+            let notes = plan["notes"].as_array().unwrap().iter();
+            notes
+                .filter(|note| note["code"] == "acetylene_overdrawn")
+                .map(|note| note["level"].clone())
+                .collect::<Vec<_>>()
+        })
+    };
+    // without a cylinder in the rack nothing is known of it
+    let none = || Vec::<Value>::new();
+    assert_eq!(told().await, [none(), none(), none(), none()]);
+    let small = acetylene(&yard.app, "small", None).await;
+    let caution = vec![json!("caution")];
+    // 4000 l give 4.4 l/min; 100 mm of steel takes more
+    assert_eq!(told().await, [caution.clone(), caution.clone(), caution, none()]);
+    let large = "UPDATE gear SET fields = fields || '{\"rated_l\": 40000, \"tare_kg\": 40, \"gross_kg\": 82}' WHERE id = $1";
+    sqlx::query(large).bind(small).execute(&yard.app.pool).await.unwrap();
+    assert_eq!(told().await, [none(), none(), none(), none()]);
+}
+
 #[actix_web::test]
 async fn how_much_a_person_is_told_is_the_shops_choice() {
     let app = TestApp::start().await;

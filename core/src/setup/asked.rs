@@ -103,6 +103,20 @@ pub struct Place {
     pub coated: bool,
 }
 
+/// What nobody said of the cuts, so that somebody looks before the torch is lit.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+#[allow(clippy::struct_excessive_bools, reason = "each is a question with yes or no")]
+pub struct Unsaid {
+    /// Whether it is one solid layer.
+    pub layers: bool,
+    /// Whether a closed space is behind it or in it.
+    pub closed_space: bool,
+    /// What steel it is.
+    pub steel: bool,
+    /// Whether its far side can be reached.
+    pub far_side: bool,
+}
+
 /// Everything that decides the order of work.
 #[derive(Clone, Debug, PartialEq)]
 pub struct Setup {
@@ -138,6 +152,8 @@ pub struct Setup {
     pub schools: BTreeMap<String, String>,
     /// How many of the steps a hand wants to be told.
     pub depth: Depth,
+    /// What nobody said of the cuts.
+    pub unsaid: Unsaid,
 }
 
 /// How many of the steps a hand wants to be told.
@@ -204,6 +220,7 @@ impl Setup {
             lens_thickness: None,
             schools: BTreeMap::new(),
             depth: Depth::default(),
+            unsaid: Unsaid::default(),
         }
     }
 
@@ -229,6 +246,10 @@ impl Setup {
             Word::Low => low,
             Word::Confined => confined,
             Word::Coated => coated,
+            Word::LayersUnsaid => self.unsaid.layers,
+            Word::ClosedUnsaid => self.unsaid.closed_space,
+            Word::SteelUnsaid => self.unsaid.steel,
+            Word::FarSideUnsaid => self.unsaid.far_side,
         }
     }
 

@@ -6,7 +6,9 @@ pub mod record;
 pub mod run_sheet;
 mod sheet_table;
 
-pub use asked::{Depth, FirstCylinder, Lighting, Place, Setup, Shutdown, TorchKind, ValveTurns};
+pub use asked::{
+    Depth, FirstCylinder, Lighting, Place, Setup, Shutdown, TorchKind, Unsaid, ValveTurns,
+};
 pub use phase::Phase;
 pub use record::{Event, Kept, Record, record};
 pub use run_sheet::{Step, run_sheet, skip_of};

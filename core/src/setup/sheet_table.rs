@@ -29,6 +29,10 @@ pub(super) enum Word {
     ArrestorsDemanded,
     Lying,
     LittleOxygen,
+    LayersUnsaid,
+    ClosedUnsaid,
+    SteelUnsaid,
+    FarSideUnsaid,
 }
 
 /// Which clock runs at a step.

@@ -13,6 +13,7 @@ use super::body::Body;
 use super::cut_reply::CutPlan;
 use super::guard::person;
 use super::section_reply::SectionReply;
+use super::supply::draw_notes;
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::shop::{Gauges, InShop, Shop};
 
@@ -85,5 +86,7 @@ pub async fn draft(
     let shop = Shop::read(&pool, person(&http)).await?;
     let InShop { request, notes, gauges } = shop.request(&rig, &body.value.input)?;
     let plan = planned(&request)?.with_notes(notes);
+    let drawn = draw_notes(&shop, &request, &plan);
+    let plan = plan.with_notes(drawn);
     Ok(web::Json(DraftReply { request, plan, gauges }))
 }

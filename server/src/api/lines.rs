@@ -15,6 +15,7 @@ use super::cut_reply::CutPlan;
 use super::fields::{Fields, wrong_shape};
 use super::guard::person;
 use super::rows::{Seen, id, new_id, put_reply};
+use super::supply::draw_notes;
 use crate::error::{ApiError, ApiResult, ErrorBody, FieldError};
 use crate::shop::{InShop, Shop};
 use crate::store::job_lines::{self, JobLine, LineChange, NewLine};
@@ -90,7 +91,8 @@ fn planned_in(
     let card_current =
         on_card.is_some_and(|on_card| on_card.is_ok_and(|on_card| on_card.figures() == figures));
     request.drawer = None;
-    Ok((request, plan.with_notes(notes), card_current))
+    let drawn = draw_notes(shop, &request, &plan);
+    Ok((request, plan.with_notes(notes).with_notes(drawn), card_current))
 }
 
 const LONGEST: usize = galvanon_core::entry::LONGEST;

@@ -5,7 +5,7 @@ use galvanon_core::cut::limits;
 use galvanon_core::quantity::{Duration, Length};
 use galvanon_core::setup::asked::{FIRE_WATCH, HOSE, STOOD, USUAL_WATCH};
 use galvanon_core::setup::{
-    Depth, FirstCylinder, Lighting, Phase, Place, Setup, Shutdown, Skip, Step, TorchKind,
+    Depth, FirstCylinder, Lighting, Phase, Place, Setup, Shutdown, Skip, Step, TorchKind, Unsaid,
     ValveTurns, run_sheet,
 };
 use galvanon_core::trace::Kind;
@@ -132,6 +132,24 @@ pub struct RunSheetRequest {
     /// every_step, phases, stops; every_step when left out. Depth never removes a stop.
     #[schema(value_type = Option<String>)]
     pub depth: Option<Given>,
+    /// What nobody said of the cuts: it is asked with the place.
+    #[serde(default)]
+    pub unsaid: UnsaidWire,
+}
+
+/// What nobody said of the cuts; said where it is left out.
+#[derive(Clone, Copy, Debug, Default, Deserialize, Serialize, ToSchema)]
+#[serde(deny_unknown_fields, default)]
+#[allow(clippy::struct_excessive_bools, reason = "each is a question with yes or no")]
+pub struct UnsaidWire {
+    /// Whether it is one solid layer.
+    pub layers: bool,
+    /// Whether a closed space is behind it or in it.
+    pub closed_space: bool,
+    /// What steel it is.
+    pub steel: bool,
+    /// Whether its far side can be reached.
+    pub far_side: bool,
 }
 
 /// One step.
@@ -338,6 +356,7 @@ impl RunSheetRequest {
         let lighting = lighting
             .or_else(|| holds("lighting", "little_oxygen").then_some(Lighting::LittleOxygen));
         let PlaceWire { wind, bare_floor, low, confined, coated } = self.place;
+        let UnsaidWire { layers, closed_space, steel, far_side } = self.unsaid;
         let usual = Setup::usual(fuel, torch);
         fields.done(Setup {
             shutdown: shutdown.unwrap_or(usual.shutdown),
@@ -354,6 +373,7 @@ impl RunSheetRequest {
             lens_thickness,
             schools: self.schools.clone(),
             depth: depth.unwrap_or_default(),
+            unsaid: Unsaid { layers, closed_space, steel, far_side },
             ..usual
         })
     }

@@ -22,7 +22,8 @@ use utoipa::{IntoParams, ToSchema};
 use uuid::Uuid;
 
 use super::cut::faults;
-use super::cut_reply::{NoteWire, TraceWire, note, trace};
+use super::cut_reply::{CutPlan, NoteWire, TraceWire, note, trace};
+use super::cut_request::CutPlanRequest;
 use super::fields::{Fields, Given, NumberField};
 use super::gas::drawn_too_hard;
 use super::gear::{GearView, level_of};
@@ -177,14 +178,38 @@ async fn going(pool: &PgPool, shop: &Shop, job: Uuid) -> ApiResult<(Vec<Going>, 
 }
 
 /// The school of the shop: the stricter one is milder with a torch that goes in and out.
-fn rule_of(shop: &Shop, lines: &[Going]) -> Rule {
+fn rule_of(shop: &Shop, freehand: bool) -> Rule {
     let school = shop.settings.get("acetylene_draw").and_then(|value| value.as_str());
-    let freehand = lines.iter().all(|line| line.request.cut.process == Process::Freehand);
     match school {
         Some("one_seventh") => Rule::OneSeventh,
         _ if freehand => Rule::OneTenth,
         _ => Rule::OneFifteenth,
     }
+}
+
+/// What is said of a cut that draws acetylene harder than the fullest cylinder of the rack gives. It is a caution on the
+/// cut; whether enough of them stand there is the job's question.
+#[must_use]
+pub fn draw_notes(shop: &Shop, request: &CutPlanRequest, plan: &CutPlan) -> Vec<NoteWire> {
+    let acetylene = Fuel::Acetylene.code();
+    let told =
+        |given: &Option<Given>| given.as_ref().and_then(|it| it.0.as_str()).map(str::to_owned);
+    if told(&request.gas.fuel).as_deref() != Some(acetylene) {
+        return Vec::new();
+    }
+    let cylinders = ready(shop, acetylene);
+    let Some(full) = cylinders.last() else { return Vec::new() };
+    let rule = rule_of(shop, told(&request.cut.process).as_deref() == Some("freehand"));
+    let flow = GasFlow::from_m3_s(plan.fuel_flow_l_min / 60e3);
+    let Ok(limit) = acetylene_limit((full.rated, Some(full.contents)), None, rule) else {
+        return Vec::new();
+    };
+    let left = full.contents.as_m3() / full.rated.as_m3().max(f64::MIN_POSITIVE);
+    let needed = cylinders_needed(flow, limit);
+    let mut notes =
+        drawn_too_hard((Fuel::Acetylene, Some(rule)), flow, (limit, needed, Some(left)));
+    notes.iter_mut().for_each(|note| note.level = Level::Caution);
+    notes.iter().map(note).collect()
 }
 
 /// A cylinder that may be drawn on, with what a limit needs to know of it.
@@ -522,7 +547,8 @@ pub async fn gas_plan(
     fields.done(())?;
     let shop = Shop::read(&pool, person(&http)).await?;
     let (lines, stopped) = going(&pool, &shop, id(&path)?).await?;
-    let rule = rule_of(&shop, &lines);
+    let rule =
+        rule_of(&shop, lines.iter().all(|line| line.request.cut.process == Process::Freehand));
     let job = Job { shop: &shop, lines: &lines, air, rule };
     let mut gases: Vec<&'static str> = Vec::new();
     if !lines.is_empty() {
@@ -578,7 +604,8 @@ pub async fn draw_of_line(pool: &PgPool, line: Uuid) -> ApiResult<Option<f64>> {
         Err(ApiError::NotFound) => return Ok(None),
         other => other?.0,
     };
-    let rule = rule_of(&shop, &lines);
+    let rule =
+        rule_of(&shop, lines.iter().all(|line| line.request.cut.process == Process::Freehand));
     let (lines, _): (Vec<_>, Vec<_>) =
         lines.into_iter().partition(|going| going.id == line.record.id);
     let Some(drawing) = lines.first() else { return Ok(None) };

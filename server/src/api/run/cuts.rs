@@ -12,6 +12,7 @@ use crate::api::cut_reply::{NoteWire, SentenceWire};
 use crate::api::jobs::cards;
 use crate::api::lines::{LineView, view};
 use crate::api::recovery::guides;
+use crate::api::setup::UnsaidWire;
 use crate::error::ApiResult;
 use crate::shop::Shop;
 use crate::store::job_lines;
@@ -151,6 +152,24 @@ pub fn is_coated(view: &LineView) -> bool {
 fn fuel_of(view: &LineView) -> Option<String> {
     let told = view.request.as_ref()?.gas.fuel.as_ref()?.0.as_str()?;
     Some(told.to_owned())
+}
+
+/// What nobody said of the cuts of a run, so that it is asked once where one can look. Of a shape, whose ends and sides are
+/// asked with its strokes, only what steel it is.
+#[must_use]
+pub fn unsaid(cuts: &[RunCut]) -> UnsaidWire {
+    let cuts = cuts.iter().filter(|cut| cut.fits);
+    let mut out = UnsaidWire::default();
+    for request in cuts.filter_map(|cut| cut.view.request.as_ref()) {
+        let steel = &request.steel;
+        out.steel |= steel.grade.is_none() && steel.composition_percent.is_none();
+        if request.section.is_none() {
+            out.layers |= steel.layers.is_none();
+            out.closed_space |= steel.sealed.is_none();
+            out.far_side |= steel.access.is_none();
+        }
+    }
+    out
 }
 
 /// The thickest cut of a run: the lens is for that one.

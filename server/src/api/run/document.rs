@@ -14,7 +14,7 @@ use time::OffsetDateTime;
 use utoipa::{IntoParams, ToSchema};
 use uuid::Uuid;
 
-use super::cuts::{Cuts, RunCut, StoppedCut, is_coated, thickest};
+use super::cuts::{Cuts, RunCut, StoppedCut, is_coated, thickest, unsaid};
 use super::event_body::RigBody;
 use super::rack::{GasNeed, RunCylinder, at_hand, needs, stood};
 use crate::api::body::read;
@@ -22,7 +22,7 @@ use crate::api::cut_reply::SentenceWire;
 use crate::api::edge::{FindingsReply, all_findings, internal};
 use crate::api::fields::{Fields, Given};
 use crate::api::gear_request::FUELS;
-use crate::api::setup::{PlaceWire, RunPhase, RunSheetRequest, sheet};
+use crate::api::setup::{PlaceWire, RunPhase, RunSheetRequest, UnsaidWire, sheet};
 use crate::api::trouble::{TroubleWire, trouble_wire};
 use crate::error::ApiResult;
 use crate::settings::{EMERGENCY, FIRE_WATCH_MIN, School, schools};
@@ -187,6 +187,7 @@ fn phases(
         "fire_watch_min": shop.settings.get(FIRE_WATCH_MIN.0),
         "schools": held_schools(shop)?,
         "lens_thickness_mm": thickest,
+        "unsaid": at.unsaid,
     }))?;
     sheet(&asked.to_core()?)
 }
@@ -198,6 +199,7 @@ struct Standing {
     assembled: bool,
     /// Hours that an acetylene cylinder stands which lay down.
     stood_h: Option<f64>,
+    unsaid: UnsaidWire,
 }
 
 /// What a run is asked with.
@@ -253,7 +255,8 @@ pub async fn document(
     let cylinders = at_hand(shop, fuel, &rig.cylinders);
     let stood_h = stood_h.or_else(|| stood(&cylinders, now)).or_else(|| rig.lying.then_some(0.0));
     let needs = needs(shop, (&cuts, &cylinders), events.iter().chain(&elsewhere))?;
-    let at = Standing { fuel, place, assembled: rig.assembled, stood_h };
+    let unsaid = unsaid(&cuts);
+    let at = Standing { fuel, place, assembled: rig.assembled, stood_h, unsaid };
     let emergency = shop.settings.get(EMERGENCY).and_then(Value::as_str).unwrap_or_default();
     Ok(RunDocument {
         job_id: job.record.id,
