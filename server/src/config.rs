@@ -34,3 +34,12 @@ pub struct Config {
     #[arg(long, env = "GALVANON_WORKERS", default_value_t = 2)]
     pub workers: usize,
 }
+
+/// The longest wait for a connection to the database: then it counts as away.
+const WAIT: std::time::Duration = std::time::Duration::from_secs(3);
+
+/// Connections to the database.
+#[must_use]
+pub fn pool() -> sqlx::postgres::PgPoolOptions {
+    sqlx::postgres::PgPoolOptions::new().acquire_timeout(WAIT)
+}

@@ -1,6 +1,7 @@
 //! What goes wrong on the way, as status and JSON: code, message, and the fields at fault.
 
 use actix_web::http::StatusCode;
+use actix_web::http::header::RETRY_AFTER;
 use actix_web::{HttpResponse, ResponseError};
 use serde::Serialize;
 use serde_json::Value;
@@ -44,7 +45,7 @@ pub struct ErrorBody {
 /// What was refused and why.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct ErrorDetail {
-    /// A code: invalid_input, stale, different_body, not_found, too_large, forbidden, internal.
+    /// A code: invalid_input, stale, different_body, not_found, too_large, forbidden, unavailable, internal.
     pub code: String,
     /// The same in words.
     pub message: String,
@@ -107,6 +108,25 @@ impl From<serde_json::Error> for ApiError {
     }
 }
 
+/// Seconds after which it is worth asking again while the database is away.
+const AGAIN_S: u32 = 2;
+
+/// What PostgreSQL says when it goes down, comes up, or only reads: a connection that failed (class 08), shut down (57P01 to
+/// 57P03), a standby that takes no change (25006). Source: PostgreSQL 15, Appendix A.
+fn is_away(error: &sqlx::Error) -> bool {
+    match error {
+        sqlx::Error::PoolTimedOut
+        | sqlx::Error::PoolClosed
+        | sqlx::Error::WorkerCrashed
+        | sqlx::Error::Io(_)
+        | sqlx::Error::Tls(_) => true,
+        sqlx::Error::Database(told) => told.code().is_some_and(|code| {
+            code.starts_with("08") || ["57P01", "57P02", "57P03", "25006"].contains(&&*code)
+        }),
+        _ => false,
+    }
+}
+
 impl ApiError {
     fn code(&self) -> &'static str {
         match self {
@@ -116,6 +136,7 @@ impl ApiError {
             Self::Different(_) => "different_body",
             Self::TooLarge(_) => "too_large",
             Self::Refused(_) => "forbidden",
+            Self::Database(error) if is_away(error) => "unavailable",
             Self::Database(_) | Self::Internal(_) => "internal",
         }
     }
@@ -132,6 +153,10 @@ impl ApiError {
             Self::Different(_) => "This id was used before for something else.".into(),
             Self::TooLarge(limit) => format!("A request may hold {limit} bytes."),
             Self::Refused(why) => (*why).into(),
+            Self::Database(error) if is_away(error) => {
+                "The shop's database is not in reach. Nothing was lost: it goes on when it is back."
+                    .into()
+            }
             Self::Database(_) | Self::Internal(_) => {
                 "Something failed here, not in what you sent. It is in the log.".into()
             }
@@ -147,6 +172,7 @@ impl ResponseError for ApiError {
             Self::Stale(_) | Self::Different(_) => StatusCode::CONFLICT,
             Self::TooLarge(_) => StatusCode::PAYLOAD_TOO_LARGE,
             Self::Refused(_) => StatusCode::FORBIDDEN,
+            Self::Database(error) if is_away(error) => StatusCode::SERVICE_UNAVAILABLE,
             Self::Database(_) | Self::Internal(_) => StatusCode::INTERNAL_SERVER_ERROR,
         }
     }
@@ -169,6 +195,29 @@ impl ResponseError for ApiError {
             current,
             yours,
         };
-        HttpResponse::build(self.status_code()).json(ErrorBody { error })
+        let status = self.status_code();
+        let mut reply = HttpResponse::build(status);
+        if status == StatusCode::SERVICE_UNAVAILABLE {
+            reply.insert_header((RETRY_AFTER, AGAIN_S));
+        }
+        reply.json(ErrorBody { error })
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_database_that_is_away_is_no_fault_of_ours() {
+        let refused = std::io::Error::from(std::io::ErrorKind::ConnectionRefused);
+        for away in [sqlx::Error::PoolTimedOut, sqlx::Error::PoolClosed, sqlx::Error::Io(refused)] {
+            let reply = ApiError::Database(away).error_response();
+            assert_eq!(reply.status(), StatusCode::SERVICE_UNAVAILABLE);
+            assert!(reply.headers().contains_key(RETRY_AFTER));
+        }
+        let ours = ApiError::Database(sqlx::Error::RowNotFound).error_response();
+        assert_eq!(ours.status(), StatusCode::INTERNAL_SERVER_ERROR);
+        assert!(!ours.headers().contains_key(RETRY_AFTER));
     }
 }

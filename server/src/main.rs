@@ -65,7 +65,7 @@ async fn main() -> Result<(), Box<dyn std::error::Error>> {
 }
 
 async fn connect(database: &str) -> Result<PgPool, sqlx::Error> {
-    let pool = PgPool::connect(database).await?;
+    let pool = galvanon_server::config::pool().connect(database).await?;
     MIGRATIONS.run(&pool).await?;
     Ok(pool)
 }

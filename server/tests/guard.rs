@@ -33,13 +33,23 @@ async fn the_body_has_a_limit_and_broken_json_a_reason() {
 }
 
 #[actix_web::test]
-async fn health_says_whether_the_database_answers() {
+async fn health_says_whether_the_database_answers_and_ready_whether_to_ask() {
     let app = TestApp::start().await;
-    let reply = app.get("/api/health").await;
-    assert_eq!((reply.status.as_u16(), &reply.body["database"]), (200, &json!(true)));
+    let ask = async |path: &str| {
+        let reply = app.get(path).await;
+        (reply.status.as_u16(), reply.body["database"].clone())
+    };
+    assert_eq!(ask("/api/health").await, (200, json!(true)));
+    assert_eq!(ask("/api/ready").await, (200, json!(true)));
     app.pool.close().await;
-    let reply = app.get("/api/health").await;
-    assert_eq!((reply.status.as_u16(), &reply.body["database"]), (503, &json!(false)));
+    // it runs, and says what is away
+    assert_eq!(ask("/api/health").await, (200, json!(false)));
+    assert_eq!(ask("/api/ready").await, (503, json!(false)));
+    // what needs no database answers on; what does says that it may be asked again
+    assert_eq!(app.preview(&crate::test_app::plate()).await.status, 200);
+    let reply = app.get("/api/v1/jobs").await;
+    assert_eq!((reply.status.as_u16(), &reply.body["error"]["code"]), (503, &json!("unavailable")));
+    assert!(reply.body["error"]["message"].as_str().unwrap().contains("Nothing was lost"));
 }
 
 #[actix_web::test]

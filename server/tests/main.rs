@@ -16,6 +16,7 @@ mod entry;
 mod faults;
 mod guard;
 mod kept;
+mod lists;
 mod mend;
 mod never_500;
 mod openapi;

@@ -56,8 +56,9 @@ async fn a_reading_keeps_its_time_and_an_old_one_is_doubted() {
     own(&app, "cylinder", "A, this morning", read(now - time::Duration::hours(3))).await;
     own(&app, "cylinder", "B, last month", read(now - time::Duration::days(30))).await;
     let rack = app.get("/api/v1/gear").await.body;
-    assert_eq!(rack["gear"][0]["notes"], json!([]));
-    let old = &rack["gear"][1]["notes"][0];
+    // the newest first
+    assert_eq!(rack["gear"][1]["notes"], json!([]));
+    let old = &rack["gear"][0]["notes"][0];
     assert_eq!(old["code"], "reading_old");
     assert!(old["text"].as_str().unwrap().contains("read 30 days ago"), "{old}");
 }

@@ -6,6 +6,8 @@
 
 use std::collections::{BTreeMap, BTreeSet};
 
+use super::run_sheet::skip_of;
+use super::sheet_table::Skip;
 use crate::quantity::Duration;
 
 /// A run that nothing was heard of for longer is over: permit, leak test and gauges are asked anew. Longer than any break,
@@ -83,6 +85,12 @@ pub struct Record {
     pub undone: BTreeSet<u128>,
 }
 
+/// Whether a step is never left out; its key is its code, and the gas where it has one.
+fn is_never_skipped(key: &str) -> bool {
+    let code = key.split(':').next().unwrap_or_default();
+    skip_of(code).is_ok_and(|skip| skip == Some(Skip::Never))
+}
+
 /// Folds events into the record: the same for every order in which they come, and for events that come twice.
 ///
 /// An undo cannot be undone: what was wrongly taken back is noted again.
@@ -110,6 +118,8 @@ pub fn record(events: &[Event]) -> Record {
                 let state = if *done { StepState::Done } else { StepState::Open };
                 out.steps.insert(key.clone(), state);
             }
+            // whatever a tablet once noted: what is never left out stays open until it is done
+            Kept::Skip { key } if is_never_skipped(key) => {}
             Kept::Skip { key } => {
                 out.steps.insert(key.clone(), StepState::Skipped);
             }

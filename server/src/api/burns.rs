@@ -14,9 +14,11 @@ use super::body::Body;
 use super::fields::{Fields, Given, NumberField, wrong_shape};
 use super::gear_request::optional;
 use super::guard::person;
+use super::paging::{PageQuery, token};
 use super::rows::{new_id, put_reply};
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::store::burns::{self, Burn, NewBurn};
+use crate::store::page::{List, page};
 use crate::store::{Made, find, gear};
 
 const LONGEST_NOTE: usize = 2_000;
@@ -90,8 +92,10 @@ pub struct BurnView {
 /// The newest burns.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct BurnsReply {
-    /// The newest first, at most 50.
+    /// The newest first.
     pub burns: Vec<BurnView>,
+    /// What to ask on from; null at the end.
+    pub next: Option<String>,
 }
 
 fn view(burn: Burn) -> BurnView {
@@ -99,11 +103,17 @@ fn view(burn: Burn) -> BurnView {
 }
 
 /// Lists the newest burns.
-#[utoipa::path(get, operation_id = "burns_list", path = "/api/v1/burns", responses((status = 200, body = BurnsReply)))]
+#[utoipa::path(get, operation_id = "burns_list", path = "/api/v1/burns", params(PageQuery),
+    responses((status = 200, body = BurnsReply), (status = 422, body = ErrorBody)))]
 #[get("/burns")]
-pub async fn list(pool: web::Data<PgPool>) -> ApiResult<web::Json<BurnsReply>> {
-    let burns = burns::newest(&pool, SHOWN).await?;
-    Ok(web::Json(BurnsReply { burns: burns.into_iter().map(view).collect() }))
+pub async fn list(
+    pool: web::Data<PgPool>,
+    query: web::Query<PageQuery>,
+) -> ApiResult<web::Json<BurnsReply>> {
+    let list = List { time: "happened_at", at: |burn: &Burn| burn.happened_at, matching: None };
+    let (burns, next) = page(&pool, &list, &query.page(SHOWN)?).await?;
+    let burns = burns.into_iter().map(view).collect();
+    Ok(web::Json(BurnsReply { burns, next: next.map(token) }))
 }
 
 fn number(fields: &mut Fields, path: &str, given: (Option<&Given>, &Range, Kind)) -> Option<f64> {

@@ -8,6 +8,7 @@ use galvanon_core::cut::{Cue, Direction, Level, Note, Settings, Verdict};
 use galvanon_core::source::{SourceKey, sources};
 use galvanon_core::trace::{Input, Kind, Measure, Named, Quantity, Step, Trace};
 use serde::{Deserialize, Serialize};
+use sha2::{Digest, Sha256};
 use utoipa::ToSchema;
 
 use super::section_reply::SectionReply;
@@ -466,6 +467,15 @@ impl CutPlan {
             section.strokes.iter_mut().for_each(|stroke| stroke.why.clear());
         }
         self
+    }
+
+    /// What its figures come to: two plans whose figures agree come to the same.
+    ///
+    /// # Errors
+    /// Only a fault of ours.
+    pub fn figures_hash(&self) -> ApiResult<Vec<u8>> {
+        let figures = serde_json::to_vec(&self.clone().figures())?;
+        Ok(Sha256::digest(figures).to_vec())
     }
 
     /// The plan with what the gear in use makes one say.

@@ -18,12 +18,16 @@ use super::gas::read_contents;
 use super::gear_fields::{CylinderFields, TipFields, checked};
 use super::gear_request::FUELS;
 use super::guard::person;
+use super::paging::{PageQuery, token};
 use super::rows::{Seen, id, new_id, put_reply};
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::store::gear::{self, Gear, GearChange, NewGear};
+use crate::store::page::{List, page};
 use crate::store::{find, set_deleted};
 use crate::text::{Section, filled, printed};
 
+/// How many a page shows where nobody says how many.
+const SHOWN: i64 = 200;
 /// Inspections are asked for once a year. Source: `common_practice`.
 const INSPECTED_FOR: Duration = Duration::days(365);
 /// Acetylene that lay down stands up this long. Source: `common_practice`.
@@ -47,8 +51,10 @@ pub struct GearView {
 /// Everything the shop owns.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct RackReply {
-    /// By kind and name.
+    /// The newest first.
     pub gear: Vec<GearView>,
+    /// What to ask on from; null at the end.
+    pub next: Option<String>,
 }
 
 /// A note about a piece of gear; its name and reason are the shop's own words.
@@ -166,12 +172,18 @@ fn seen(gear: Gear, now: OffsetDateTime) -> ApiResult<GearView> {
 }
 
 /// Everything the shop owns, with contents and notes.
-#[utoipa::path(get, operation_id = "gear_list", path = "/api/v1/gear", responses((status = 200, body = RackReply)))]
+#[utoipa::path(get, operation_id = "gear_list", path = "/api/v1/gear", params(PageQuery),
+    responses((status = 200, body = RackReply), (status = 422, body = ErrorBody)))]
 #[get("/gear")]
-pub async fn list(pool: web::Data<PgPool>) -> ApiResult<web::Json<RackReply>> {
+pub async fn list(
+    pool: web::Data<PgPool>,
+    query: web::Query<PageQuery>,
+) -> ApiResult<web::Json<RackReply>> {
     let now = OffsetDateTime::now_utc();
-    let all = gear::all(&pool).await?.into_iter().map(|gear| view(gear, now));
-    Ok(web::Json(RackReply { gear: all.collect::<ApiResult<_>>()? }))
+    let list = List { time: "made_at", at: |gear: &Gear| gear.record.made_at, matching: None };
+    let (gear, next) = page(&pool, &list, &query.page(SHOWN)?).await?;
+    let gear = gear.into_iter().map(|gear| view(gear, now)).collect::<ApiResult<_>>()?;
+    Ok(web::Json(RackReply { gear, next: next.map(token) }))
 }
 
 /// Adds a piece of gear under a UUIDv7 of the client's choice; repeatable.

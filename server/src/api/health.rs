@@ -17,21 +17,33 @@ pub struct Health {
     pub version: &'static str,
 }
 
-/// Says whether the database answers; needs no person.
-#[utoipa::path(get, operation_id = "health", path = "/api/health", responses((status = 200, body = Health), (status = 503, body = Health)))]
-#[get("/health")]
-pub async fn health(pool: web::Data<PgPool>) -> HttpResponse {
-    let database = match sqlx::query("SELECT 1").execute(pool.get_ref()).await {
+async fn answers(pool: &PgPool) -> bool {
+    match sqlx::query("SELECT 1").execute(pool).await {
         Ok(_) => true,
         Err(error) => {
             tracing::error!(%error, "the database does not answer");
             false
         }
-    };
-    let (code, status) = if database {
-        (StatusCode::OK, "ok")
-    } else {
-        (StatusCode::SERVICE_UNAVAILABLE, "degraded")
-    };
+    }
+}
+
+fn told(code: StatusCode, database: bool) -> HttpResponse {
+    let status = if database { "ok" } else { "degraded" };
     HttpResponse::build(code).json(Health { status, database, version: env!("CARGO_PKG_VERSION") })
+}
+
+/// Says that the application runs, and whether its database answers; needs no person.
+#[utoipa::path(get, operation_id = "health", path = "/api/health", responses((status = 200, body = Health)))]
+#[get("/health")]
+pub async fn health(pool: web::Data<PgPool>) -> HttpResponse {
+    told(StatusCode::OK, answers(&pool).await)
+}
+
+/// Whether it can be asked for anything: 503 while the database is away.
+#[utoipa::path(get, operation_id = "ready", path = "/api/ready", responses((status = 200, body = Health), (status = 503, body = Health)))]
+#[get("/ready")]
+pub async fn ready(pool: web::Data<PgPool>) -> HttpResponse {
+    let database = answers(&pool).await;
+    let code = if database { StatusCode::OK } else { StatusCode::SERVICE_UNAVAILABLE };
+    told(code, database)
 }

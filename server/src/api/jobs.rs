@@ -3,10 +3,10 @@
 use std::collections::BTreeMap;
 
 use actix_web::{HttpRequest, HttpResponse, delete, get, patch, post, put, web};
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 use serde_json::{Value, json};
 use sqlx::PgPool;
-use utoipa::ToSchema;
+use utoipa::{IntoParams, ToSchema};
 use uuid::Uuid;
 
 use super::body::{Body, read};
@@ -15,12 +15,14 @@ use super::fields::{Fields, wrong_shape};
 use super::guard::person;
 use super::lines::{LineView, view};
 use super::merge::merged;
+use super::paging::{PageQuery, token};
 use super::rows::{Seen, id, new_id, put_reply};
 use crate::error::{ApiResult, ErrorBody};
 use crate::shop::Shop;
 use crate::store::job_lines;
 use crate::store::jobs::{self, Job, JobChange, NewJob};
-use crate::store::plans::{Plan, newest_of_lines};
+use crate::store::page::{List, page};
+use crate::store::plans::{Card, newest_of_jobs};
 use crate::store::set_deleted;
 
 const LONGEST_NAME: usize = 120;
@@ -52,6 +54,8 @@ pub struct JobSummary {
 pub struct JobsReply {
     /// The newest first.
     pub jobs: Vec<JobSummary>,
+    /// What to ask on from; null at the end.
+    pub next: Option<String>,
 }
 
 /// A job with its lines.
@@ -63,13 +67,18 @@ pub struct JobReply {
     pub lines: Vec<LineView>,
 }
 
-/// The newest card of each line.
+/// Cards by their line.
+#[must_use]
+pub fn by_line(cards: Vec<Card>) -> BTreeMap<Uuid, Card> {
+    cards.into_iter().map(|card| (card.job_line_id, card)).collect()
+}
+
+/// The newest card of each line of some jobs.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn cards(pool: &PgPool) -> ApiResult<BTreeMap<Uuid, Plan>> {
-    let plans = newest_of_lines(pool).await?;
-    Ok(plans.into_iter().filter_map(|plan| Some((plan.job_line_id?, plan))).collect())
+pub async fn cards_of(pool: &PgPool, jobs: &[Uuid]) -> ApiResult<BTreeMap<Uuid, Card>> {
+    Ok(by_line(newest_of_jobs(pool, jobs).await?))
 }
 
 fn summary(job: Job, lines: &[LineView]) -> JobSummary {
@@ -87,21 +96,52 @@ fn summary(job: Job, lines: &[LineView]) -> JobSummary {
     }
 }
 
+/// How many jobs a page shows where nobody says how many.
+const SHOWN: i64 = 50;
+/// A job is found by its name, its note or a cut of it.
+const FOUND: &str = "(position($1 in lower(name)) > 0 OR position($1 in lower(note)) > 0
+    OR EXISTS (SELECT 1 FROM job_lines line WHERE line.job_id = jobs.id AND line.deleted_at IS NULL
+        AND position($1 in lower(line.typed)) > 0))";
+
+/// Which jobs are asked for.
+#[derive(Debug, Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct JobsQuery {
+    /// Words of the name, of the note, or of a cut as it was typed; every job where it is left out.
+    pub query: Option<String>,
+    /// How many jobs, 1 to 200.
+    #[param(value_type = Option<i64>)]
+    pub limit: Option<String>,
+    /// The `next` of the page before.
+    pub after: Option<String>,
+}
+
 /// Lists the jobs, the newest first.
-#[utoipa::path(get, operation_id = "jobs_list", path = "/api/v1/jobs", responses((status = 200, body = JobsReply)))]
+#[utoipa::path(get, operation_id = "jobs_list", path = "/api/v1/jobs", params(JobsQuery),
+    responses((status = 200, body = JobsReply), (status = 422, body = ErrorBody)))]
 #[get("/jobs")]
 pub async fn list(
     pool: web::Data<PgPool>,
-    request: HttpRequest,
+    (query, request): (web::Query<JobsQuery>, HttpRequest),
 ) -> ApiResult<web::Json<JobsReply>> {
+    let JobsQuery { query, limit, after } = query.into_inner();
+    let asked = PageQuery { limit, after }.page(SHOWN)?;
+    let wanted = query.map(|told| told.trim().to_lowercase()).filter(|told| !told.is_empty());
+    let list = List {
+        time: "made_at",
+        at: |job: &Job| job.record.made_at,
+        matching: wanted.as_deref().map(|words| (FOUND, words)),
+    };
+    let (jobs, next) = page(&pool, &list, &asked).await?;
+    let ids: Vec<Uuid> = jobs.iter().map(|job| job.record.id).collect();
     let shop = Shop::read(&pool, person(&request)).await?;
-    let cards = cards(&pool).await?;
+    let cards = cards_of(&pool, &ids).await?;
     let mut lines: BTreeMap<Uuid, Vec<_>> = BTreeMap::new();
-    for line in job_lines::all(&pool).await? {
+    for line in job_lines::of_jobs(&pool, &ids).await? {
         lines.entry(line.job_id).or_default().push(line);
     }
     let mut out = Vec::new();
-    for job in jobs::all(&pool).await? {
+    for job in jobs {
         let of_job = lines.remove(&job.record.id).unwrap_or_default();
         let views: Vec<_> = of_job
             .into_iter()
@@ -109,7 +149,7 @@ pub async fn list(
             .collect::<ApiResult<_>>()?;
         out.push(summary(job, &views));
     }
-    Ok(web::Json(JobsReply { jobs: out }))
+    Ok(web::Json(JobsReply { jobs: out, next: next.map(token) }))
 }
 
 /// Shows a job with its lines, each planned.
@@ -122,7 +162,7 @@ pub async fn show(
 ) -> ApiResult<web::Json<JobReply>> {
     let job = jobs::live(&pool, id(&path)?).await?;
     let shop = Shop::read(&pool, person(&request)).await?;
-    let cards = cards(&pool).await?;
+    let cards = cards_of(&pool, &[job.record.id]).await?;
     let lines = job_lines::of_job(&pool, job.record.id).await?;
     let lines = lines
         .into_iter()

@@ -14,12 +14,14 @@ use super::diagnosis::{DiagnosisRequest, diagnosed};
 use super::edge::internal;
 use super::fields::{Fields, Given, wrong_shape};
 use super::guard::person;
+use super::paging::{PageQuery, token};
 use super::rows::{Seen, id, new_id, put_reply};
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::photo::{MOST_BYTES, MOST_PHOTOS, MOST_PIXELS};
 use crate::store::diagnoses::{self, KeptDiagnosis, NewDiagnosis};
 use crate::store::job_lines::JobLine;
 use crate::store::jobs::Job;
+use crate::store::page::{List, page};
 use crate::store::photos::{self, Photo};
 use crate::store::{find, set_deleted};
 
@@ -98,8 +100,10 @@ pub struct PhotoLimits {
 /// The newest diagnoses.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct KeptReply {
-    /// The newest first, at most 50.
+    /// The newest first.
     pub diagnoses: Vec<KeptView>,
+    /// What to ask on from; null at the end.
+    pub next: Option<String>,
     /// What a photo may be.
     pub photo: PhotoLimits,
 }
@@ -109,6 +113,11 @@ pub struct KeptReply {
 pub struct KeptQuery {
     /// Those of one cut.
     pub job_line_id: Option<Uuid>,
+    /// How many rows, 1 to 200.
+    #[param(value_type = Option<i64>)]
+    pub limit: Option<String>,
+    /// The `next` of the page before.
+    pub after: Option<String>,
 }
 
 async fn views(pool: &PgPool, all: Vec<KeptDiagnosis>) -> ApiResult<Vec<KeptView>> {
@@ -137,16 +146,25 @@ async fn views(pool: &PgPool, all: Vec<KeptDiagnosis>) -> ApiResult<Vec<KeptView
 }
 
 /// Lists the newest diagnoses.
-#[utoipa::path(get, operation_id = "kept_list", path = "/api/v1/diagnoses", params(KeptQuery), responses((status = 200, body = KeptReply)))]
+#[utoipa::path(get, operation_id = "kept_list", path = "/api/v1/diagnoses", params(KeptQuery), responses((status = 200, body = KeptReply), (status = 422, body = ErrorBody)))]
 #[get("/diagnoses")]
 pub async fn list(
     pool: web::Data<PgPool>,
     query: web::Query<KeptQuery>,
 ) -> ApiResult<web::Json<KeptReply>> {
-    let all = diagnoses::newest(&pool, (query.job_line_id, SHOWN)).await?;
+    let KeptQuery { job_line_id, limit, after } = query.into_inner();
+    let asked = PageQuery { limit, after }.page(SHOWN)?;
+    let line = job_line_id.map(|line| line.to_string());
+    let list = List {
+        time: "happened_at",
+        at: |kept: &KeptDiagnosis| kept.happened_at,
+        matching: line.as_deref().map(|line| ("job_line_id = $1::uuid", line)),
+    };
+    let (all, next) = page(&pool, &list, &asked).await?;
     let photo =
         PhotoLimits { bytes: MOST_BYTES, megapixels: MOST_PIXELS / 1_000_000, count: MOST_PHOTOS };
-    Ok(web::Json(KeptReply { diagnoses: views(&pool, all).await?, photo }))
+    let diagnoses = views(&pool, all).await?;
+    Ok(web::Json(KeptReply { diagnoses, next: next.map(token), photo }))
 }
 
 fn check_words(fields: &mut Fields, settled: &str, note: &str) -> ApiResult<()> {

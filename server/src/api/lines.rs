@@ -20,7 +20,7 @@ use crate::error::{ApiError, ApiResult, ErrorBody, FieldError};
 use crate::shop::{InShop, Shop};
 use crate::store::job_lines::{self, JobLine, LineChange, NewLine};
 use crate::store::jobs::{self, Job};
-use crate::store::plans::Plan;
+use crate::store::plans::Card;
 use crate::store::{find, set_deleted};
 
 /// A line with its plan.
@@ -53,7 +53,7 @@ impl LineView {
 ///
 /// # Errors
 /// When the database fails; only a fault of ours else.
-pub fn view(line: JobLine, of: (&Shop, &Job), cards: &BTreeMap<Uuid, Plan>) -> ApiResult<LineView> {
+pub fn view(line: JobLine, of: (&Shop, &Job), cards: &BTreeMap<Uuid, Card>) -> ApiResult<LineView> {
     let card_id = cards.get(&line.record.id).map(|card| card.id);
     match planned_in(&line, of, cards) {
         Ok((request, plan, card_current)) => Ok(LineView {
@@ -76,20 +76,30 @@ pub fn view(line: JobLine, of: (&Shop, &Job), cards: &BTreeMap<Uuid, Plan>) -> A
     }
 }
 
+/// Whether a card still says what the plan says.
+fn still_says(card: &Card, plan: &CutPlan) -> ApiResult<bool> {
+    if let Some(figures) = &card.figures {
+        return Ok(*figures == plan.figures_hash()?);
+    }
+    // a card of before is compared as a plan, not as JSON: the database writes 47.0 as 47
+    let on_card = card.result.clone().map(serde_json::from_value::<CutPlan>);
+    let figures = plan.clone().figures();
+    Ok(on_card.is_some_and(|on_card| on_card.is_ok_and(|on_card| on_card.figures() == figures)))
+}
+
 /// What a line comes to, and whether its newest card still says so.
 fn planned_in(
     line: &JobLine,
     (shop, job): (&Shop, &Job),
-    cards: &BTreeMap<Uuid, Plan>,
+    cards: &BTreeMap<Uuid, Card>,
 ) -> ApiResult<(CutPlanRequest, CutPlan, bool)> {
     let InShop { mut request, notes, .. } = shop.request(&job.rig, &line.input)?;
     let plan = CutPlan { trace: Vec::new(), ..planned(&request)? };
     let card = cards.get(&line.record.id);
-    // compared as plans, not as JSON: the database writes 47.0 as 47
-    let on_card = card.map(|card| serde_json::from_value::<CutPlan>(card.result.clone()));
-    let figures = plan.clone().figures();
-    let card_current =
-        on_card.is_some_and(|on_card| on_card.is_ok_and(|on_card| on_card.figures() == figures));
+    let card_current = match card {
+        Some(card) => still_says(card, &plan)?,
+        None => false,
+    };
     request.drawer = None;
     let drawn = draw_notes(shop, &request, &plan);
     Ok((request, plan.with_notes(notes).with_notes(drawn), card_current))

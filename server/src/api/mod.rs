@@ -24,6 +24,7 @@ pub mod kept;
 pub mod lines;
 pub mod merge;
 pub mod on_record;
+pub mod paging;
 pub mod people;
 pub mod photos;
 pub mod plans;
@@ -144,6 +145,7 @@ pub fn routes(app: &mut web::ServiceConfig) {
     app.service(
         web::scope("/api")
             .service(health::health)
+            .service(health::ready)
             .service(openapi_document)
             .service(v1)
             .default_service(web::to(nothing)),
@@ -160,6 +162,7 @@ async fn nothing() -> ApiResult<String> {
     info(title = "Galvanon", description = "Oxygen cutting, planned and explained"),
     paths(
         health::health,
+        health::ready,
         cut::preview,
         cut::draft,
         compare::fuels,

@@ -8,19 +8,25 @@ use utoipa::ToSchema;
 use super::body::Body;
 use super::fields::Fields;
 use super::guard::person;
+use super::paging::{PageQuery, token};
 use super::rows::{Seen, id, new_id, put_reply};
 use crate::error::{ApiError, ApiResult, ErrorBody};
+use crate::store::page::{List, page};
 use crate::store::people::{self, NewPerson, Person, PersonChange};
 use crate::store::set_deleted;
 
+/// How many a page shows where nobody says how many.
+const SHOWN: i64 = 200;
 const LONGEST_NAME: usize = 80;
 const HANDS: &[((), &str)] = &[((), "right"), ((), "left")];
 
 /// Everybody.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct PeopleReply {
-    /// By name.
+    /// The newest first.
     pub people: Vec<Person>,
+    /// What to ask on from; null at the end.
+    pub next: Option<String>,
 }
 
 fn checked(name: Option<&str>, handedness: Option<&str>) -> ApiResult<()> {
@@ -36,10 +42,17 @@ fn checked(name: Option<&str>, handedness: Option<&str>) -> ApiResult<()> {
 }
 
 /// Lists everybody.
-#[utoipa::path(get, operation_id = "people_list", path = "/api/v1/people", responses((status = 200, body = PeopleReply)))]
+#[utoipa::path(get, operation_id = "people_list", path = "/api/v1/people", params(PageQuery),
+    responses((status = 200, body = PeopleReply), (status = 422, body = ErrorBody)))]
 #[get("/people")]
-pub async fn list(pool: web::Data<PgPool>) -> ApiResult<web::Json<PeopleReply>> {
-    Ok(web::Json(PeopleReply { people: people::all(&pool).await? }))
+pub async fn list(
+    pool: web::Data<PgPool>,
+    query: web::Query<PageQuery>,
+) -> ApiResult<web::Json<PeopleReply>> {
+    let list =
+        List { time: "made_at", at: |person: &Person| person.record.made_at, matching: None };
+    let (people, next) = page(&pool, &list, &query.page(SHOWN)?).await?;
+    Ok(web::Json(PeopleReply { people, next: next.map(token) }))
 }
 
 /// Adds a person under a UUIDv7 of the client's choice; repeatable.

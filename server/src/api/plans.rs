@@ -65,6 +65,7 @@ pub fn new_plan(body: &PlanRequest) -> ApiResult<NewPlan> {
     }
     let request: CutPlanRequest = read(&body.request)?;
     let whole = planned(&request)?;
+    let figures = whole.figures_hash()?;
     let trace = serde_json::to_value(&whole.trace)?;
     let result = serde_json::to_value(CutPlan { trace: Vec::new(), ..whole })?;
     Ok(NewPlan {
@@ -73,6 +74,7 @@ pub fn new_plan(body: &PlanRequest) -> ApiResult<NewPlan> {
         input: serde_json::to_value(&request)?,
         result,
         trace,
+        figures,
     })
 }
 

@@ -9,11 +9,11 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use super::guard::person;
-use super::jobs::cards;
+use super::jobs::by_line;
 use super::lines::{LineView, view};
 use crate::error::ApiResult;
 use crate::shop::Shop;
-use crate::store::plans::{Plan, newest};
+use crate::store::plans::{Plan, newest, newest_of_lines};
 use crate::store::{job_lines, jobs};
 
 /// How many of each are shown.
@@ -47,7 +47,7 @@ pub async fn today(
     request: HttpRequest,
 ) -> ApiResult<web::Json<TodayReply>> {
     let shop = Shop::read(&pool, person(&request)).await?;
-    let cards = cards(&pool).await?;
+    let cards = by_line(newest_of_lines(&pool).await?);
     let jobs: BTreeMap<Uuid, _> =
         jobs::all(&pool).await?.into_iter().map(|job| (job.record.id, job)).collect();
     let mut next = Vec::new();

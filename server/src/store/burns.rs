@@ -80,15 +80,6 @@ pub struct NewBurn {
     pub note: String,
 }
 
-/// The newest burns.
-///
-/// # Errors
-/// When the database fails.
-pub async fn newest(pool: &PgPool, limit: i64) -> ApiResult<Vec<Burn>> {
-    let sql = "SELECT * FROM burns WHERE deleted_at IS NULL ORDER BY happened_at DESC, id LIMIT $1";
-    Ok(sqlx::query_as(sql).bind(limit).fetch_all(pool).await?)
-}
-
 /// Adds a burn under an id of the client's choice; nothing where that id is taken.
 ///
 /// # Errors

@@ -78,20 +78,6 @@ pub struct NewDiagnosis {
     pub note: String,
 }
 
-/// The newest diagnoses, of one cut where it is named.
-///
-/// # Errors
-/// When the database fails.
-pub async fn newest(
-    pool: &PgPool,
-    (line, limit): (Option<Uuid>, i64),
-) -> ApiResult<Vec<KeptDiagnosis>> {
-    let sql = "SELECT * FROM diagnoses
-               WHERE deleted_at IS NULL AND ($1::uuid IS NULL OR job_line_id = $1)
-               ORDER BY happened_at DESC, id LIMIT $2";
-    Ok(sqlx::query_as(sql).bind(line).bind(limit).fetch_all(pool).await?)
-}
-
 /// Adds a diagnosis under an id of the client's choice.
 ///
 /// # Errors

@@ -72,6 +72,16 @@ pub async fn of_job(pool: &PgPool, job: Uuid) -> ApiResult<Vec<JobLine>> {
     Ok(sqlx::query_as(sql).bind(job).fetch_all(pool).await?)
 }
 
+/// The lines of some jobs, in order.
+///
+/// # Errors
+/// When the database fails.
+pub async fn of_jobs(pool: &PgPool, jobs: &[Uuid]) -> ApiResult<Vec<JobLine>> {
+    let sql = "SELECT * FROM job_lines WHERE job_id = ANY($1) AND deleted_at IS NULL
+               ORDER BY job_id, position, id";
+    Ok(sqlx::query_as(sql).bind(jobs).fetch_all(pool).await?)
+}
+
 /// Whether a line is one of a job's, deleted or not.
 ///
 /// # Errors

@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 use serde_json::Value;
-use sqlx::PgPool;
+use sqlx::{AssertSqlSafe, PgPool};
 use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
@@ -53,6 +53,8 @@ pub struct NewPlan {
     pub result: Value,
     /// The traces.
     pub trace: Value,
+    /// What its figures come to.
+    pub figures: Vec<u8>,
 }
 
 /// A plan by its id.
@@ -74,14 +76,40 @@ pub async fn newest(pool: &PgPool, limit: i64) -> ApiResult<Vec<Plan>> {
     Ok(sqlx::query_as(sql).bind(limit).fetch_all(pool).await?)
 }
 
-/// The newest plan of each line that has one.
+/// The newest card of a line: what tells whether it still says what the plan says.
+#[derive(Clone, Debug, sqlx::FromRow)]
+pub struct Card {
+    /// Its plan.
+    pub id: Uuid,
+    /// The line.
+    pub job_line_id: Uuid,
+    /// What its figures come to.
+    pub figures: Option<Vec<u8>>,
+    /// The plan itself, where nobody knows what its figures come to.
+    pub result: Option<Value>,
+}
+
+const CARDS: &str = "SELECT DISTINCT ON (plan.job_line_id) plan.id, plan.job_line_id, plan.figures,
+           CASE WHEN plan.figures IS NULL THEN plan.result END AS result
+    FROM plans plan JOIN job_lines line ON line.id = plan.job_line_id";
+
+/// The newest card of each line.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn newest_of_lines(pool: &PgPool) -> ApiResult<Vec<Plan>> {
-    let sql = "SELECT DISTINCT ON (job_line_id) * FROM plans WHERE job_line_id IS NOT NULL
-               ORDER BY job_line_id, made_at DESC";
-    Ok(sqlx::query_as(sql).fetch_all(pool).await?)
+pub async fn newest_of_lines(pool: &PgPool) -> ApiResult<Vec<Card>> {
+    let sql = format!("{CARDS} ORDER BY plan.job_line_id, plan.made_at DESC");
+    Ok(sqlx::query_as(AssertSqlSafe(sql)).fetch_all(pool).await?)
+}
+
+/// The newest card of each line of some jobs.
+///
+/// # Errors
+/// When the database fails.
+pub async fn newest_of_jobs(pool: &PgPool, jobs: &[Uuid]) -> ApiResult<Vec<Card>> {
+    let sql =
+        format!("{CARDS} WHERE line.job_id = ANY($1) ORDER BY plan.job_line_id, plan.made_at DESC");
+    Ok(sqlx::query_as(AssertSqlSafe(sql)).bind(jobs).fetch_all(pool).await?)
 }
 
 /// Adds a plan under an id of the client's choice; true when it is new.
@@ -95,8 +123,9 @@ pub async fn put(
     made_at: OffsetDateTime,
 ) -> ApiResult<(Plan, bool)> {
     let sql = "INSERT INTO plans
-                   (id, job_line_id, title, input, result, trace, core_version, made_from, made_by, made_at)
-               VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
+                   (id, job_line_id, title, input, result, trace, core_version, made_from, made_by, made_at,
+                    figures)
+               VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)
                ON CONFLICT (id) DO NOTHING RETURNING *";
     let new: Option<Plan> = sqlx::query_as(sql)
         .bind(id)
@@ -109,6 +138,7 @@ pub async fn put(
         .bind(body)
         .bind(by)
         .bind(made_at)
+        .bind(&plan.figures)
         .fetch_optional(pool)
         .await?;
     if let Some(new) = new {

@@ -81,5 +81,7 @@ export async function data<T>(reply: Promise<Reply<T>>): Promise<T> {
   if (answer.data !== undefined) return answer.data;
   const detail = (answer.error as { error?: Schemas["ErrorDetail"] } | undefined)?.error;
   if (detail === undefined) throw new ApiFailure("internal", "The server answered with an error.");
-  throw new ApiFailure(detail.code, detail.message, detail.fields, detail.current, detail.yours);
+  // a shop whose database is away is out of reach like one that does not answer: what waits goes on by itself
+  const code = detail.code === "unavailable" ? "offline" : detail.code;
+  throw new ApiFailure(code, detail.message, detail.fields, detail.current, detail.yours);
 }

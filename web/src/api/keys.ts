@@ -2,6 +2,8 @@
 export const keys = {
   today: ["today"] as const,
   jobs: ["jobs"] as const,
+  jobPages: ["jobs", "pages"] as const,
+  found: (words: string) => ["jobs", "found", words] as const,
   job: (id: string) => ["jobs", id] as const,
   deletedJob: ["deleted-job"] as const,
   people: ["people"] as const,

@@ -1,12 +1,15 @@
 /** Finds a job, a cut or a page. */
-import { useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
-import { useState } from "react";
+import { useDeferredValue, useState } from "react";
 import { api, data } from "@/api/client";
 import { keys } from "@/api/keys";
 import { nameOf } from "@/bench";
 import { usePreferences } from "@/ui/preferences";
 import { Sheet } from "@/ui/sheet";
+
+/** How many jobs are offered. */
+const SHOWN = 20;
 
 type Found = { key: string; text: string; hint: string; go: () => void };
 
@@ -15,10 +18,14 @@ export function Find({ open, onClose }: { open: boolean; onClose: () => void }) 
   const navigate = useNavigate();
   const [wanted, setWanted] = useState("");
   const [at, setAt] = useState(0);
+  const asked = useDeferredValue(wanted.trim());
   const jobs = useQuery({
-    queryKey: keys.jobs,
+    queryKey: keys.found(asked),
     enabled: open,
-    queryFn: () => data(api.GET("/api/v1/jobs")),
+    // the shop looks through all of its jobs and their cuts, however many there are
+    queryFn: () =>
+      data(api.GET("/api/v1/jobs", { params: { query: { query: asked, limit: SHOWN } } })),
+    placeholderData: keepPreviousData,
   });
   const today = useQuery({
     queryKey: keys.today,
@@ -51,9 +58,12 @@ export function Find({ open, onClose }: { open: boolean; onClose: () => void }) 
       }),
   }));
   const words = wanted.toLowerCase().split(/\s+/).filter(Boolean);
-  const found = [...pages, ...ofJobs, ...ofLines].filter((each) =>
-    words.every((word) => `${each.text} ${each.hint}`.toLowerCase().includes(word)),
+  const named = ({ text, hint }: Found) => `${text} ${hint}`.toLowerCase();
+  const here = [...pages, ...ofLines].filter((each) =>
+    words.every((word) => named(each).includes(word)),
   );
+  // a job may be found by a cut of it: the shop knows
+  const found = [...here, ...ofJobs];
   const chosen = Math.min(at, found.length - 1);
 
   function go(each: Found | undefined) {

@@ -6,6 +6,7 @@ import { DropdownMenu } from "radix-ui";
 import { useCallback, useEffect, useState } from "react";
 import { api, data, person } from "@/api/client";
 import { keys } from "@/api/keys";
+import { everybody } from "@/api/lists";
 import { Button } from "@/ui/button";
 import { usePreferences } from "@/ui/preferences";
 import { Sheet } from "@/ui/sheet";
@@ -40,7 +41,7 @@ function Brand() {
 function WhoIsHere() {
   const people = useQuery({
     queryKey: keys.people,
-    queryFn: () => data(api.GET("/api/v1/people")),
+    queryFn: everybody,
   });
   const queries = useQueryClient();
   const [id, setId] = useState(person.read);

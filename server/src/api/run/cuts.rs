@@ -9,7 +9,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::api::cut_reply::{NoteWire, SentenceWire};
-use crate::api::jobs::cards;
+use crate::api::jobs::cards_of;
 use crate::api::lines::{LineView, view};
 use crate::api::recovery::guides;
 use crate::api::setup::UnsaidWire;
@@ -63,7 +63,7 @@ impl Cuts {
     /// # Errors
     /// When the database fails, or a line does not plan.
     pub async fn of(pool: &PgPool, (shop, job): (&Shop, &Job)) -> ApiResult<Self> {
-        let cards = cards(pool).await?;
+        let cards = cards_of(pool, &[job.record.id]).await?;
         let mut cuts = Vec::new();
         for line in job_lines::of_job(pool, job.record.id).await? {
             let input = line.input.clone();

@@ -3,6 +3,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data, type GearView } from "@/api/client";
 import { keys } from "@/api/keys";
+import { wholeRack } from "@/api/lists";
 import { SCREEN, sentence, word } from "@/text";
 import { Button } from "@/ui/button";
 import { Mark } from "@/ui/mark";
@@ -22,7 +23,7 @@ function KeepOut({ trouble }: { trouble: Trouble }) {
   const rack = useQuery({
     queryKey: keys.rack,
     enabled: open,
-    queryFn: () => data(api.GET("/api/v1/gear")),
+    queryFn: wholeRack,
   });
   const set = useMutation({
     mutationFn: ({ gear, out }: { gear: GearView["gear"]; out: boolean }) => {

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { v7 } from "uuid";
 import { ApiFailure, api, data, type LineView, person, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
+import { wholeRack } from "@/api/lists";
 import { refusal, word } from "@/text";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
@@ -28,7 +29,7 @@ export function BurnSheet({ view, onClose }: { view: LineView; onClose: () => vo
   const [oxygen, setOxygen] = useState<number | null>(null);
   const [tip, setTip] = useState(OPEN);
   const [note, setNote] = useState("");
-  const rack = useQuery({ queryKey: keys.rack, queryFn: () => data(api.GET("/api/v1/gear")) });
+  const rack = useQuery({ queryKey: keys.rack, queryFn: wholeRack });
   const tips = (rack.data?.gear ?? []).filter((each) => each.gear.kind === "tip");
   const save = useMutation({
     mutationFn: () => {

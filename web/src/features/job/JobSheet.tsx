@@ -4,6 +4,7 @@ import { useNavigate } from "@tanstack/react-router";
 import { useRef, useState } from "react";
 import { ApiFailure, api, data, type Job, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
+import { wholeRack } from "@/api/lists";
 import { FuelPicker } from "@/bench/FuelPicker";
 import { refusal, SCREEN } from "@/text";
 import { Button } from "@/ui/button";
@@ -104,7 +105,7 @@ export function JobSheet({ job, open, onClose }: { job: Job; open: boolean; onCl
   const rack = useQuery({
     queryKey: keys.rack,
     enabled: open,
-    queryFn: () => data(api.GET("/api/v1/gear")),
+    queryFn: wholeRack,
   });
   const failure = change.error instanceof ApiFailure ? change.error : null;
   const problem = (field: string) => {

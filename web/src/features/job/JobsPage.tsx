@@ -1,5 +1,5 @@
 /** Every job: how many cuts, how many have their card, what stands in the way. */
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate } from "@tanstack/react-router";
 import { v7 } from "uuid";
 import { api, data, type Job, type Schemas } from "@/api/client";
@@ -60,7 +60,16 @@ export function JobsPage() {
   const queries = useQueryClient();
   const [name, setName] = useKept("galvanon.jobs.name", "");
   const [fuel, setFuel] = useKept("galvanon.jobs.fuel", "acetylene");
-  const jobs = useQuery({ queryKey: keys.jobs, queryFn: () => data(api.GET("/api/v1/jobs")) });
+  const jobs = useInfiniteQuery({
+    queryKey: keys.jobPages,
+    queryFn: ({ pageParam }) => {
+      const query = pageParam === null ? {} : { after: pageParam };
+      return data(api.GET("/api/v1/jobs", { params: { query } }));
+    },
+    initialPageParam: null as string | null,
+    getNextPageParam: (page) => page.next ?? null,
+  });
+  const all = jobs.data?.pages.flatMap((page) => page.jobs);
   const create = useMutation({
     mutationFn: () => {
       const body = { name, note: "", rig: { gas: { fuel } } };
@@ -101,13 +110,22 @@ export function JobsPage() {
       )}
       {jobs.isPending && <Loading what="Looking up the jobs" />}
       {jobs.error && <Failed error={jobs.error} onRetry={() => void jobs.refetch()} />}
-      {jobs.data?.jobs.length === 0 && <Empty>{SCREEN.emptyJobs}</Empty>}
-      {jobs.data && jobs.data.jobs.length > 0 && (
+      {all?.length === 0 && <Empty>{SCREEN.emptyJobs}</Empty>}
+      {all && all.length > 0 && (
         <ul className="divide-y divide-line rounded-md border border-line bg-sheet">
-          {jobs.data.jobs.map((summary) => (
+          {all.map((summary) => (
             <JobRow key={summary.job.id} summary={summary} />
           ))}
         </ul>
+      )}
+      {jobs.hasNextPage && (
+        <Button
+          onClick={() => void jobs.fetchNextPage()}
+          disabled={jobs.isFetchingNextPage}
+          data-more=""
+        >
+          {SCREEN.moreJobs}
+        </Button>
       )}
       <form
         className="flex flex-col gap-3 rounded-md border border-dashed border-line-strong p-4"

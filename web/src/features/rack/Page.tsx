@@ -4,6 +4,7 @@ import { Plus } from "lucide-react";
 import { type ReactNode, useState } from "react";
 import { api, data, type GearView } from "@/api/client";
 import { keys } from "@/api/keys";
+import { wholeRack } from "@/api/lists";
 import { CylinderDrawing } from "@/draw/cylinder";
 import { TipFace } from "@/draw/tip-face";
 import { SCREEN, word } from "@/text";
@@ -209,7 +210,7 @@ export function RackPage() {
   const queries = useQueryClient();
   const [open, setOpen] = useState<Open | null>(null);
   const [gone, setGone] = useState<Gear | null>(null);
-  const rack = useQuery({ queryKey: keys.rack, queryFn: () => data(api.GET("/api/v1/gear")) });
+  const rack = useQuery({ queryKey: keys.rack, queryFn: wholeRack });
   const restore = useMutation({
     mutationFn: (gear: Gear) =>
       data(

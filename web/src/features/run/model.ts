@@ -177,10 +177,16 @@ function piecesMade(cut: AnyCut, state: Folded): number {
   return (state.cuts.get(cut.line.id) ?? []).filter((e) => e.body.outcome !== "redo").length;
 }
 
+/** Whether a step is done, or left out where it may be: what is never left out is open until it is done. */
+function isStepDone(step: Step, state: Folded): boolean {
+  const stands = state.steps.get(step.key) ?? "open";
+  return stands === "done" || (stands === "skipped" && step.skip !== "never");
+}
+
 /** Whether a card has nothing left to do. */
 export function isDone(card: Card, state: Folded): boolean {
   if (card.cut) return piecesMade(card.cut, state) >= card.cut.plan.line_total.count;
-  return stepsOf(card).every((step) => (state.steps.get(step.key) ?? "open") !== "open");
+  return stepsOf(card).every((step) => isStepDone(step, state));
 }
 
 /** What is handed over: pieces made of each cut, what was left out and why, and whether anything is open at all. */
@@ -208,7 +214,7 @@ export function handedOver(doc: Doc, events: readonly RunEvent[], depth?: Depth)
     const reason = state.reasons.get(step.key);
     return state.steps.get(step.key) === "skipped" && reason ? [{ step, reason }] : [];
   });
-  const open = steps.filter((step) => (state.steps.get(step.key) ?? "open") === "open");
+  const open = steps.filter((step) => !isStepDone(step, state));
   const left = cuts.some(({ cut, made, of }) => cut.fits && made < of);
   const complete = open.length === 0 && cuts.every((c) => c.made >= c.of);
   return { cuts, skipped, open, left, complete };

@@ -186,7 +186,12 @@ describe("how much a hand is told", () => {
   it("decides what is still open at hand-over", () => {
     const done = (key: string) => event(key, 1, "R", "step", { key, done: true });
     const made = event("cut", 1, "R", "cut", { line_id: "L", outcome: "good" });
-    const told = ["confined", "ceiling", "leak", "torch_out"].map(done);
+    const stops = ["confined", "ceiling", "leak", "torch_out"];
+    const told = stops.map(done);
+    // whatever was noted: what is never left out stays open until it is done
+    const out = event("out", 0.5, "R", "skip", { key: "ceiling", reason: "in a hurry" });
+    const left = handedOver(doc, [...told.filter((_, i) => i !== 1), out, made], "stops");
+    expect([left.complete, left.open.map((each) => each.key)]).toEqual([false, ["ceiling"]]);
     expect(handedOver(doc, [...told, made], "stops").complete).toBe(true);
     expect(handedOver(doc, [...told, made], "phases").open.map((each) => each.key)).toEqual([
       "permit",

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { v7 } from "uuid";
 import { ApiFailure, api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
+import { everybody } from "@/api/lists";
 import { refusal, SCREEN, word } from "@/text";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
@@ -145,7 +146,7 @@ function CauseRow({
 function History({ weights }: { weights: Schemas["WeightsReply"] }) {
   const people = useQuery({
     queryKey: keys.people,
-    queryFn: () => data(api.GET("/api/v1/people")),
+    queryFn: everybody,
   });
   const name = (id: string | null | undefined) =>
     people.data?.people.find((each) => each.id === id)?.name ?? "somebody";

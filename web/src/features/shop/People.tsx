@@ -3,6 +3,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { v7 } from "uuid";
 import { api, data, type Person } from "@/api/client";
 import { keys } from "@/api/keys";
+import { everybody } from "@/api/lists";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { useKept } from "@/ui/kept";
@@ -27,7 +28,7 @@ export function People() {
   const [name, setName] = useKept("galvanon.shop.person", "");
   const people = useQuery({
     queryKey: keys.people,
-    queryFn: () => data(api.GET("/api/v1/people")),
+    queryFn: everybody,
   });
   const refresh = () => queries.invalidateQueries({ queryKey: keys.people });
   const add = useMutation({
