@@ -138,7 +138,7 @@ async fn fuels_stand_side_by_side_and_what_moves_a_result_opens_its_trace() -> R
         browser.press(ESCAPE).await?;
         browser.gone("[data-trace]").await?;
         // held settings stay up to compare with, whatever is changed
-        browser.click("Hold to compare").await?;
+        browser.click("Pin to compare").await?;
         browser.fill_field("Thickness", "1-1/2").await?;
         browser.reads("[data-was='start_preheat_s']", "held").await?;
         browser.click("Stop comparing").await?;

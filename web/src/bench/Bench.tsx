@@ -91,7 +91,7 @@ export function Bench({ jobId, input, onChange, heading, cutKey, actions }: Prop
             onClick={() => setBefore(before === null ? { fuel: "", plan } : null)}
           >
             <Pin size={16} aria-hidden="true" />{" "}
-            {before === null ? "Hold to compare" : "Stop comparing"}
+            {before === null ? "Pin to compare" : "Stop comparing"}
           </Button>
           {actions?.(plan, request)}
         </span>

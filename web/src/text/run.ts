@@ -84,7 +84,7 @@ export const RUN = {
   cylinders: "Which cylinders stand on the rig?",
   laidDown: "was laid down. It stands until",
   unread: "contents not read",
-  needs: "takes",
+  needs: "The open cuts take",
   holds: "on the rig:",
   enough: "That will do.",
   short: "Not enough: have another cylinder ready.",

@@ -81,7 +81,7 @@ export function ContentsPanel({ doc, onReading }: Props) {
             label={`${word(gas)}, contents gauge`}
           />
         </div>
-        <label className="flex min-w-64 flex-1 flex-col text-xl">
+        <label className="flex min-w-64 flex-1 flex-col text-xl first-letter:uppercase">
           {word(gas)}, {RUN.contents}
           <input
             type="range"

@@ -1,5 +1,4 @@
 /** The cylinders that may stand on the rig, and those that lay down and stand their time first. */
-import { word } from "@/text";
 import { RUN } from "@/text/run";
 import { usePreferences } from "@/ui/preferences";
 import { print } from "@/units";
@@ -41,8 +40,8 @@ export function Cylinders({ doc, rigged, onRigged }: Props) {
               onClick={() => onRigged(on ? others : [...others, each.gear_id])}
               data-cylinder={each.label}
             >
-              {each.label} ({word(each.gas)},{" "}
-              {each.free_gas_l == null ? RUN.unread : print(each.free_gas_l, "gas_volume", system)})
+              {each.label}:{" "}
+              {each.free_gas_l == null ? RUN.unread : print(each.free_gas_l, "gas_volume", system)}
             </Big>
           );
         })}

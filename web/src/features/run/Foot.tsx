@@ -13,7 +13,7 @@ export function Foot({ flow, job, next }: Props) {
   const { card, going, last, leak, over } = flow;
   const here = card?.key ?? (flow.ending ? "end" : "start");
   return (
-    <footer className="flex items-stretch gap-2 border-t-2 border-line bg-sheet p-2">
+    <footer className="flex flex-wrap items-stretch gap-2 border-t-2 border-line bg-sheet p-2">
       {here === "start" ? (
         <Link
           to="/jobs/$jobId"
@@ -54,7 +54,7 @@ export function Foot({ flow, job, next }: Props) {
       {next && (
         <Big
           look="next"
-          className="min-h-20 flex-1"
+          className="min-h-20 min-w-56 flex-1"
           // a second touch of the same tap counts for nothing
           onClick={(event) => event.detail < 2 && next.go()}
           disabled={next.disabled}

@@ -49,7 +49,8 @@ export function HandOver({ over, why }: { over: Over; why?: string | null }) {
           <ul className="flex flex-col gap-1">
             {skipped.map(({ step, reason }) => (
               <li key={step.key}>
-                {step.text} <strong>{reason}.</strong>
+                {step.text}{" "}
+                <strong className="inline-block first-letter:uppercase">{reason}.</strong>
               </li>
             ))}
           </ul>

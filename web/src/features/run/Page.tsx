@@ -99,6 +99,8 @@ function Bench({ run, doc, job, asked, onAsked, who, onWho }: Props) {
       const { assembled = false, lying = false, cylinders = [] } = asked;
       const rig = { assembled, lying, cylinders };
       await run.begin({ fuel: doc.fuel, place: placeOf(asked), ...rig, person_id: who });
+      // the run has them now; the next one is asked anew
+      onAsked({});
     }
     flow.begin();
   };
@@ -140,10 +142,10 @@ function Bench({ run, doc, job, asked, onAsked, who, onWho }: Props) {
       <main id="main" className="flex-1 overflow-auto p-4" aria-live="polite">
         {flow.ending ? (
           <>
-            <HandOver over={over} />
             {over.left && (
               <Reasons question={RUN.whyLeft} reasons={LEFT_REASONS} picked={why} onPick={setWhy} />
             )}
+            <HandOver over={over} />
           </>
         ) : card === undefined ? (
           <StartCard {...{ run, doc, asked, onAsked, who, onWho }} />

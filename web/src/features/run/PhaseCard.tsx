@@ -78,7 +78,7 @@ export function PhaseCard({ steps, out, onOut, onLeak, timers, onTimer, ...tools
               </Big>
             )}
             {reason !== undefined && reason !== "" && (
-              <p className="text-xl font-semibold">{reason}</p>
+              <p className="text-xl font-semibold first-letter:uppercase">{reason}</p>
             )}
             {step.timer_s != null && (
               <SmallClock

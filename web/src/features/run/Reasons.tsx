@@ -12,8 +12,8 @@ type Props = {
 
 export function Reasons({ question, reasons, picked, onPick, onClose }: Props) {
   return (
-    <div className="flex flex-col gap-3" data-reasons="">
-      <h2 className="text-2xl font-bold">{question}</h2>
+    <div className="grid gap-3 pb-4 md:grid-cols-2" data-reasons="">
+      <h2 className="text-2xl font-bold md:col-span-2">{question}</h2>
       {reasons.map((reason) => (
         <Big
           key={reason}
@@ -21,7 +21,7 @@ export function Reasons({ question, reasons, picked, onPick, onClose }: Props) {
           aria-pressed={picked === undefined ? undefined : picked === reason}
           onClick={() => onPick(reason)}
         >
-          {reason}
+          <span className="inline-block first-letter:uppercase">{reason}</span>
         </Big>
       ))}
       {onClose && <Big onClick={onClose}>{RUN.back}</Big>}

@@ -59,6 +59,8 @@ export function useFlow(run: Run, doc: Doc, depth: Depth) {
     }
     setLast({ ids, text: RUN.done });
     move(past);
+    // what was read of a cylinder changes what is left
+    if (Object.values(readings).some((reading) => reading.where === "contents")) run.reload();
   };
   const skip = (step: Step, reason?: string) =>
     run.note({ kind: "skip", body: { key: step.key, ...(reason ? { reason } : {}) } });
@@ -78,7 +80,10 @@ export function useFlow(run: Run, doc: Doc, depth: Depth) {
     over: isOver(doc, readings),
     begin: () => move(nextOpen(cards, state)),
     back: () => move(at === null || at === 0 ? null : at - 1),
-    toStart: () => move(null),
+    toStart: () => {
+      setLast(null);
+      move(null);
+    },
     done,
     timer: (key: string, running: boolean) =>
       void run.note({ kind: "timer", body: { key, running } }),

@@ -63,7 +63,7 @@ export function People() {
             key={person.id}
             className="flex flex-wrap items-center gap-x-3 gap-y-1 rounded-md border border-line bg-sheet px-3 py-2"
           >
-            <span className="flex-1 font-semibold">{person.name}</span>
+            <span className="basis-full font-semibold">{person.name}</span>
             <Choice
               label={`Hand of ${person.name}`}
               value={person.handedness}
