@@ -1,7 +1,7 @@
 //! The application on a free port, with the demo shop in a database of its own.
 
 use std::net::TcpListener;
-use std::path::Path;
+use std::path::{Path, PathBuf};
 use std::sync::Arc;
 
 use actix_web::dev::ServerHandle;
@@ -11,8 +11,28 @@ use galvanon_server::{MIGRATIONS, demo, serve};
 use serde_json::Value;
 use sqlx::postgres::PgConnectOptions;
 use sqlx::{AssertSqlSafe, Connection, PgConnection, PgPool};
-use tokio::sync::Mutex;
+use tokio::sync::{Mutex, OnceCell};
 use uuid::Uuid;
+
+/// The database that holds the demo shop: each journey walks in a copy of it.
+static SHOP: OnceCell<String> = OnceCell::const_new();
+
+fn top() -> PathBuf {
+    Path::new(env!("CARGO_MANIFEST_DIR")).join("..")
+}
+
+/// Loads the demo shop once, into a database that nobody is connected to afterwards.
+async fn demo_shop(server: &str) -> Result<String> {
+    let name = format!("demo_{}", Uuid::now_v7().simple());
+    let mut admin = PgConnection::connect(server).await?;
+    sqlx::query(AssertSqlSafe(format!("CREATE DATABASE {name}"))).execute(&mut admin).await?;
+    let options: PgConnectOptions = server.parse()?;
+    let pool = PgPool::connect_with(options.database(&name)).await?;
+    MIGRATIONS.run(&pool).await?;
+    demo::load(&pool, &top().join("demo")).await?;
+    pool.close().await;
+    Ok(name)
+}
 
 /// A running application.
 #[derive(Clone, Debug)]
@@ -35,13 +55,13 @@ impl App {
         let server = std::env::var("GALVANON_TEST_DATABASE")
             .context("GALVANON_TEST_DATABASE names a PostgreSQL for the tests: run bin/test")?;
         let name = format!("journey_{}", Uuid::now_v7().simple());
-        let mut admin = PgConnection::connect(&server).await?;
-        sqlx::query(AssertSqlSafe(format!("CREATE DATABASE {name}"))).execute(&mut admin).await?;
         let options: PgConnectOptions = server.parse()?;
+        let shop = SHOP.get_or_try_init(|| demo_shop(&server)).await?;
+        let mut admin = PgConnection::connect(&server).await?;
+        let copy = format!("CREATE DATABASE {name} TEMPLATE {shop}");
+        sqlx::query(AssertSqlSafe(copy)).execute(&mut admin).await?;
         let pool = PgPool::connect_with(options.database(&name)).await?;
-        MIGRATIONS.run(&pool).await?;
-        let top = Path::new(env!("CARGO_MANIFEST_DIR")).join("..");
-        demo::load(&pool, &top.join("demo")).await?;
+        let top = top();
         let web = top.join("web/dist");
         anyhow::ensure!(web.join("index.html").exists(), "web/dist is not built: run bin/test");
         let listener = TcpListener::bind("127.0.0.1:0")?;

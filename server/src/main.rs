@@ -49,7 +49,9 @@ async fn main() -> Result<(), Box<dyn std::error::Error>> {
             let listener = TcpListener::bind((config.listen, config.port))?;
             let pool = connect(&database).await?;
             tracing::info!(address = %listener.local_addr()?, "serving");
+            let behind = tokio::spawn(api::figures::keep_up(pool.clone()));
             serve(listener, pool, &config)?.await?;
+            behind.abort();
         }
         Command::LoadDemo { database, from } => {
             let pool = connect(&database).await?;

@@ -169,6 +169,7 @@ async fn a_card_is_known_for_current_by_what_its_figures_come_to() {
     let made = app.put(&format!("/api/v1/plans/{}", Uuid::now_v7()), &card).await;
     assert_eq!(made.status, 201, "{}", made.body);
     let current = async || {
+        sqlx::query("DELETE FROM line_figures").execute(&app.pool).await.unwrap();
         (
             view().await["card_current"].clone(),
             app.get("/api/v1/jobs").await.body["jobs"][0]["carded"].clone(),

@@ -14,6 +14,7 @@ mod edge;
 mod engine;
 mod entry;
 mod faults;
+mod figures;
 mod guard;
 mod kept;
 mod lists;

@@ -8,6 +8,7 @@ use reqwest::{Method, StatusCode};
 use serde_json::{Value, json};
 use sqlx::postgres::PgConnectOptions;
 use sqlx::{AssertSqlSafe, Connection, PgConnection, PgPool};
+use tokio::sync::OnceCell;
 use uuid::Uuid;
 
 /// A running application.
@@ -15,6 +16,21 @@ pub struct TestApp {
     pub address: String,
     pub pool: PgPool,
     pub client: reqwest::Client,
+}
+
+/// A database with the schema and nothing in it: each test has a copy of it.
+static EMPTY: OnceCell<String> = OnceCell::const_new();
+
+async fn empty_shop(server: &str) -> String {
+    let name = format!("empty_{}", Uuid::now_v7().simple());
+    let mut admin = PgConnection::connect(server).await.expect("the test database answers");
+    let made = format!("CREATE DATABASE {name}");
+    sqlx::query(AssertSqlSafe(made)).execute(&mut admin).await.unwrap();
+    let options: PgConnectOptions = server.parse().unwrap();
+    let pool = PgPool::connect_with(options.database(&name)).await.unwrap();
+    MIGRATIONS.run(&pool).await.unwrap();
+    pool.close().await;
+    name
 }
 
 /// An answer: status and body.
@@ -28,14 +44,12 @@ impl TestApp {
         let server = std::env::var("GALVANON_TEST_DATABASE")
             .expect("GALVANON_TEST_DATABASE names a PostgreSQL for the tests: run bin/test");
         let name = format!("test_{}", Uuid::now_v7().simple());
+        let empty = EMPTY.get_or_init(|| empty_shop(&server)).await;
         let mut admin = PgConnection::connect(&server).await.expect("the test database answers");
-        sqlx::query(AssertSqlSafe(format!("CREATE DATABASE {name}")))
-            .execute(&mut admin)
-            .await
-            .unwrap();
+        let copy = format!("CREATE DATABASE {name} TEMPLATE {empty}");
+        sqlx::query(AssertSqlSafe(copy)).execute(&mut admin).await.unwrap();
         let options: PgConnectOptions = server.parse().unwrap();
         let pool = PgPool::connect_with(options.database(&name)).await.unwrap();
-        MIGRATIONS.run(&pool).await.unwrap();
         let listener = TcpListener::bind("127.0.0.1:0").unwrap();
         let address = format!("http://{}", listener.local_addr().unwrap());
         let config = Config {

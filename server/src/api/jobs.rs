@@ -12,6 +12,7 @@ use uuid::Uuid;
 use super::body::{Body, read};
 use super::cut::CutPlanRequest;
 use super::fields::{Fields, wrong_shape};
+use super::figures::fill;
 use super::guard::person;
 use super::lines::{LineView, view};
 use super::merge::merged;
@@ -21,6 +22,7 @@ use crate::error::{ApiResult, ErrorBody};
 use crate::shop::Shop;
 use crate::store::job_lines;
 use crate::store::jobs::{self, Job, JobChange, NewJob};
+use crate::store::line_figures::{Standing, standings};
 use crate::store::page::{List, page};
 use crate::store::plans::{Card, newest_of_jobs};
 use crate::store::set_deleted;
@@ -45,6 +47,8 @@ pub struct JobSummary {
     pub caution: usize,
     /// How many are stopped.
     pub stop: usize,
+    /// How many are being planned anew, since something changed that they hang on; they count as they were planned last.
+    pub pending: usize,
     /// All cuts of all lines that are not stopped, seconds.
     pub time_s: f64,
 }
@@ -67,32 +71,28 @@ pub struct JobReply {
     pub lines: Vec<LineView>,
 }
 
-/// Cards by their line.
-#[must_use]
-pub fn by_line(cards: Vec<Card>) -> BTreeMap<Uuid, Card> {
-    cards.into_iter().map(|card| (card.job_line_id, card)).collect()
-}
-
 /// The newest card of each line of some jobs.
 ///
 /// # Errors
 /// When the database fails.
 pub async fn cards_of(pool: &PgPool, jobs: &[Uuid]) -> ApiResult<BTreeMap<Uuid, Card>> {
-    Ok(by_line(newest_of_jobs(pool, jobs).await?))
+    let cards = newest_of_jobs(pool, jobs).await?;
+    Ok(cards.into_iter().map(|card| (card.job_line_id, card)).collect())
 }
 
-fn summary(job: Job, lines: &[LineView]) -> JobSummary {
-    let of = |verdict: &str| lines.iter().filter(|line| line.verdict() == verdict).count();
-    let plans = lines.iter().filter_map(|line| line.plan.as_ref());
-    let going = plans.filter(|plan| plan.verdict != "stop");
+fn summary(job: Job, lines: &[&Standing]) -> JobSummary {
+    let of =
+        |verdict: &str| lines.iter().filter(|it| it.verdict.as_deref() == Some(verdict)).count();
+    let going = lines.iter().filter(|it| it.verdict.as_deref() != Some("stop"));
     JobSummary {
         job,
         lines: lines.len(),
-        carded: lines.iter().filter(|line| line.card_current).count(),
+        carded: lines.iter().filter(|it| it.is_carded()).count(),
         ok: of("ok"),
         caution: of("caution"),
         stop: of("stop"),
-        time_s: going.map(|plan| plan.line_total.time_s).sum(),
+        pending: lines.iter().filter(|it| it.stale.is_some()).count(),
+        time_s: going.filter_map(|it| it.time_s).sum(),
     }
 }
 
@@ -135,20 +135,17 @@ pub async fn list(
     let (jobs, next) = page(&pool, &list, &asked).await?;
     let ids: Vec<Uuid> = jobs.iter().map(|job| job.record.id).collect();
     let shop = Shop::read(&pool, person(&request)).await?;
-    let cards = cards_of(&pool, &ids).await?;
-    let mut lines: BTreeMap<Uuid, Vec<_>> = BTreeMap::new();
-    for line in job_lines::of_jobs(&pool, &ids).await? {
-        lines.entry(line.job_id).or_default().push(line);
+    let mut all = standings(&pool, Some(&ids)).await?;
+    fill(&pool, shop, (&mut all, |_: &Standing| true)).await?;
+    let mut lines: BTreeMap<Uuid, Vec<&Standing>> = BTreeMap::new();
+    for standing in &all {
+        lines.entry(standing.job_id).or_default().push(standing);
     }
-    let mut out = Vec::new();
-    for job in jobs {
-        let of_job = lines.remove(&job.record.id).unwrap_or_default();
-        let views: Vec<_> = of_job
-            .into_iter()
-            .map(|line| view(line, (&shop, &job), &cards))
-            .collect::<ApiResult<_>>()?;
-        out.push(summary(job, &views));
-    }
+    let of_job = |job: Job| {
+        let lines = lines.get(&job.record.id).map(Vec::as_slice).unwrap_or_default();
+        summary(job, lines)
+    };
+    let out = jobs.into_iter().map(of_job).collect();
     Ok(web::Json(JobsReply { jobs: out, next: next.map(token) }))
 }
 

@@ -12,6 +12,7 @@ pub mod diagnosis;
 pub mod edge;
 pub mod entry;
 pub mod fields;
+pub mod figures;
 pub mod gas;
 pub mod gear;
 pub mod gear_fields;

@@ -1,20 +1,18 @@
 //! What is next, and what was last.
 
-use std::collections::BTreeMap;
-
 use actix_web::{HttpRequest, get, web};
 use serde::Serialize;
 use sqlx::PgPool;
 use utoipa::ToSchema;
-use uuid::Uuid;
 
+use super::figures::{fill, planned_lines};
 use super::guard::person;
-use super::jobs::by_line;
-use super::lines::{LineView, view};
+use super::lines::LineView;
 use crate::error::ApiResult;
 use crate::shop::Shop;
-use crate::store::plans::{Plan, newest, newest_of_lines};
-use crate::store::{job_lines, jobs};
+use crate::store::jobs::Job;
+use crate::store::line_figures::{Standing, standings};
+use crate::store::plans::{Plan, newest};
 
 /// How many of each are shown.
 const SHOWN: usize = 6;
@@ -35,6 +33,8 @@ pub struct TodayReply {
     pub next: Vec<NextLine>,
     /// How many such lines there are in all.
     pub next_count: usize,
+    /// Lines whose card is being looked at anew, since something changed that their figures hang on.
+    pub pending: usize,
     /// The newest cards.
     pub last: Vec<Plan>,
 }
@@ -47,19 +47,15 @@ pub async fn today(
     request: HttpRequest,
 ) -> ApiResult<web::Json<TodayReply>> {
     let shop = Shop::read(&pool, person(&request)).await?;
-    let cards = by_line(newest_of_lines(&pool).await?);
-    let jobs: BTreeMap<Uuid, _> =
-        jobs::all(&pool).await?.into_iter().map(|job| (job.record.id, job)).collect();
-    let mut next = Vec::new();
-    for line in job_lines::all(&pool).await? {
-        let Some(job) = jobs.get(&line.job_id) else { continue };
-        let view = view(line, (&shop, job), &cards)?;
-        if !view.card_current {
-            next.push(NextLine { job_name: job.name.clone(), view });
-        }
-    }
-    let next_count = next.len();
-    next.truncate(SHOWN);
+    let mut all = standings(&pool, None).await?;
+    // a line without a card is next whatever it comes to; of the others it hangs on their figures
+    let (shop, pending) = fill(&pool, shop, (&mut all, |it: &Standing| it.carded)).await?;
+    let open: Vec<_> = all.iter().filter(|it| !it.is_carded()).collect();
+    let shown: Vec<_> = open.iter().take(SHOWN).map(|it| (it.line_id, it.job_id)).collect();
+    let (_, shown) = planned_lines(&pool, shop, &shown).await?;
+    let told = |(job, view): (Job, LineView)| NextLine { job_name: job.name, view };
+    let next = shown.into_iter().map(told).collect();
+    let next_count = open.len();
     let last = newest(&pool, i64::try_from(SHOWN).unwrap_or(i64::MAX)).await?;
-    Ok(web::Json(TodayReply { next, next_count, last }))
+    Ok(web::Json(TodayReply { next, next_count, pending, last }))
 }

@@ -72,14 +72,13 @@ pub async fn of_job(pool: &PgPool, job: Uuid) -> ApiResult<Vec<JobLine>> {
     Ok(sqlx::query_as(sql).bind(job).fetch_all(pool).await?)
 }
 
-/// The lines of some jobs, in order.
+/// Some lines that are not deleted, in no order.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn of_jobs(pool: &PgPool, jobs: &[Uuid]) -> ApiResult<Vec<JobLine>> {
-    let sql = "SELECT * FROM job_lines WHERE job_id = ANY($1) AND deleted_at IS NULL
-               ORDER BY job_id, position, id";
-    Ok(sqlx::query_as(sql).bind(jobs).fetch_all(pool).await?)
+pub async fn by_ids(pool: &PgPool, ids: &[Uuid]) -> ApiResult<Vec<JobLine>> {
+    let sql = "SELECT * FROM job_lines WHERE id = ANY($1) AND deleted_at IS NULL";
+    Ok(sqlx::query_as(sql).bind(ids).fetch_all(pool).await?)
 }
 
 /// Whether a line is one of a job's, deleted or not.
@@ -89,17 +88,6 @@ pub async fn of_jobs(pool: &PgPool, jobs: &[Uuid]) -> ApiResult<Vec<JobLine>> {
 pub async fn is_of(pool: &PgPool, (line, job): (Uuid, Uuid)) -> ApiResult<bool> {
     let sql = "SELECT EXISTS (SELECT 1 FROM job_lines WHERE id = $1 AND job_id = $2)";
     Ok(sqlx::query_scalar(sql).bind(line).bind(job).fetch_one(pool).await?)
-}
-
-/// The lines of every job that is not deleted, in order.
-///
-/// # Errors
-/// When the database fails.
-pub async fn all(pool: &PgPool) -> ApiResult<Vec<JobLine>> {
-    let sql = "SELECT job_lines.* FROM job_lines JOIN jobs ON jobs.id = job_lines.job_id
-               WHERE job_lines.deleted_at IS NULL AND jobs.deleted_at IS NULL
-               ORDER BY jobs.made_at DESC, jobs.id, position, job_lines.id";
-    Ok(sqlx::query_as(sql).fetch_all(pool).await?)
 }
 
 /// Adds a line under an id of the client's choice.

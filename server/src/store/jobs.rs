@@ -47,13 +47,13 @@ pub struct NewJob {
     pub rig: Value,
 }
 
-/// Every job, the newest first.
+/// Some jobs that are not deleted, in no order.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn all(pool: &PgPool) -> ApiResult<Vec<Job>> {
-    let sql = "SELECT * FROM jobs WHERE deleted_at IS NULL ORDER BY made_at DESC, id DESC";
-    Ok(sqlx::query_as(sql).fetch_all(pool).await?)
+pub async fn by_ids(pool: &PgPool, ids: &[Uuid]) -> ApiResult<Vec<Job>> {
+    let sql = "SELECT * FROM jobs WHERE id = ANY($1) AND deleted_at IS NULL";
+    Ok(sqlx::query_as(sql).bind(ids).fetch_all(pool).await?)
 }
 
 /// A job that is not deleted.

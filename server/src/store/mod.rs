@@ -6,6 +6,7 @@ pub mod gear;
 pub mod job_lines;
 pub mod job_runs;
 pub mod jobs;
+pub mod line_figures;
 pub mod page;
 pub mod people;
 pub mod photos;

@@ -93,15 +93,6 @@ const CARDS: &str = "SELECT DISTINCT ON (plan.job_line_id) plan.id, plan.job_lin
            CASE WHEN plan.figures IS NULL THEN plan.result END AS result
     FROM plans plan JOIN job_lines line ON line.id = plan.job_line_id";
 
-/// The newest card of each line.
-///
-/// # Errors
-/// When the database fails.
-pub async fn newest_of_lines(pool: &PgPool) -> ApiResult<Vec<Card>> {
-    let sql = format!("{CARDS} ORDER BY plan.job_line_id, plan.made_at DESC");
-    Ok(sqlx::query_as(AssertSqlSafe(sql)).fetch_all(pool).await?)
-}
-
 /// The newest card of each line of some jobs.
 ///
 /// # Errors

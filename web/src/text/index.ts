@@ -167,6 +167,7 @@ export const SCREEN = {
   staleTitle: "Somebody changed this cut meanwhile",
   staleBody: "Nothing is lost. Keep theirs, or save yours over it.",
   doesNotPlan: "This cut does not plan any more. Change it here:",
+  planning: "being planned anew",
   moreJobs: "Earlier jobs",
   noJob: "This job does not exist, or it was deleted.",
   noCard: "There is no card under this address.",

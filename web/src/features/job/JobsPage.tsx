@@ -47,6 +47,11 @@ function JobRow({ summary }: { summary: Schemas["JobSummary"] }) {
             {summary.lines} {summary.lines === 1 ? "cut" : "cuts"}, {summary.carded} carded
           </span>
           <Count level="caution" count={summary.caution} what="with a caution" />
+          {summary.pending > 0 && (
+            <span className="text-sm text-ink-2">
+              {summary.pending} {SCREEN.planning}
+            </span>
+          )}
           <Count level="stop" count={summary.stop} what="stopped" />
           <span className="text-sm text-ink-2">{clock(summary.time_s)}</span>
         </span>
@@ -54,6 +59,9 @@ function JobRow({ summary }: { summary: Schemas["JobSummary"] }) {
     </li>
   );
 }
+
+/** Between two looks while lines are being planned anew, ms. */
+const AGAIN = 2_000;
 
 export function JobsPage() {
   const navigate = useNavigate();
@@ -68,6 +76,9 @@ export function JobsPage() {
     },
     initialPageParam: null as string | null,
     getNextPageParam: (page) => page.next ?? null,
+    // what is being planned anew is looked at again until it is
+    refetchInterval: ({ state }) =>
+      state.data?.pages.some((page) => page.jobs.some((job) => job.pending > 0)) ? AGAIN : false,
   });
   const all = jobs.data?.pages.flatMap((page) => page.jobs);
   const create = useMutation({
