@@ -178,3 +178,50 @@ async fn the_character_nul_is_refused_at_its_place() {
         assert!(field["message"].as_str().unwrap().contains("U+0000"), "{field}");
     }
 }
+
+/// A count may be written with a point; a part of a cut, a layer or a cleaning is none, and was once taken for the number below.
+#[actix_web::test]
+async fn a_count_is_whole_however_it_is_written() {
+    let app = TestApp::start().await;
+    for path in ["/cut/count", "/steel/layers"] {
+        let body = |count: Value| {
+            let mut body = plate();
+            body["cut"]["count"] = json!(1);
+            body["steel"]["layers"] = json!(1);
+            *body.pointer_mut(path).unwrap() = count;
+            body
+        };
+        let (point, plain) =
+            (app.preview(&body(json!(2.0))).await, app.preview(&body(json!(2))).await);
+        assert_eq!((point.status.as_u16(), &point.body), (200, &plain.body), "{path}");
+        for odd in [2.9, 1.0001, 0.5] {
+            let refused = app.preview(&body(json!(odd))).await;
+            let field = &refused.body["error"]["fields"][0];
+            assert_eq!(
+                (refused.status.as_u16(), &field["code"]),
+                (422, &json!("not_whole")),
+                "{path} {odd}"
+            );
+            assert_eq!(field["path"].as_str().unwrap().replace('.', "/"), path[1..], "{field}");
+            assert!(
+                field["message"].as_str().unwrap().contains("whole number from 1 to"),
+                "{field}"
+            );
+        }
+    }
+}
+
+/// A card for a line that is not there is refused at its field; it was once a failure of ours.
+#[actix_web::test]
+async fn a_card_for_an_unknown_line_is_refused_at_its_field() {
+    let app = TestApp::start().await;
+    let card = json!({ "job_line_id": Uuid::now_v7(), "title": "A card", "request": plate() });
+    let refused = app.put(&format!("/api/v1/plans/{}", Uuid::now_v7()), &card).await;
+    let field = &refused.body["error"]["fields"][0];
+    assert_eq!(
+        (refused.status.as_u16(), &field["path"]),
+        (422, &json!("job_line_id")),
+        "{}",
+        refused.body
+    );
+}

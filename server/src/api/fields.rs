@@ -132,6 +132,8 @@ impl Fields {
             },
             Some(value) => match value.as_f64() {
                 None => "not_a_number",
+                // a count may be written as 6.0; 2.9 is none
+                Some(number) if field.kind == Kind::Count && number.fract() != 0.0 => "not_whole",
                 Some(number) => match field.range.check(field.to_si(number)) {
                     Ok(si) => return si,
                     Err(_) => "out_of_range",

@@ -12,6 +12,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use super::body::{Body, read};
+use super::burns::unknown;
 use super::cut::{CutPlanRequest, planned};
 use super::cut_reply::CutPlan;
 use super::fields::Fields;
@@ -48,7 +49,8 @@ pub async fn create(
     let key = new_id(&path, &http)?;
     let (plan, new) =
         plans::put(&pool, key, (&new_plan(&body.value)?, &body.json), OffsetDateTime::now_utc())
-            .await?;
+            .await
+            .map_err(|error| unknown("plans", error))?;
     let status = if new { StatusCode::CREATED } else { StatusCode::OK };
     Ok(HttpResponse::build(status).json(plan))
 }
