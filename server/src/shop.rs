@@ -13,6 +13,7 @@ use crate::api::cut_reply::NoteWire;
 use crate::api::cut_request::CutPlanRequest;
 use crate::api::gear::{GearView, view};
 use crate::api::gear_fields::TipFields;
+use crate::api::gear_request::TipWire;
 use crate::api::merge::merged;
 use crate::error::ApiResult;
 use crate::settings::{self, LIFTING_LIMIT};
@@ -31,7 +32,7 @@ pub struct Shop {
     /// The part of a request that its settings and the person at the screen give.
     defaults: Value,
     /// Its tips in service, as a request holds them.
-    drawer: Value,
+    drawer: Vec<TipWire>,
 }
 
 /// A line's request in the shop, and what the gear of its rig makes one say.
@@ -86,7 +87,7 @@ impl Shop {
             .into_iter()
             .map(|gear| view(gear, now))
             .collect::<ApiResult<_>>()?;
-        let drawer = drawer(&rack)?;
+        let drawer = drawer(&rack);
         Ok(Self { settings, rack, defaults, drawer })
     }
 
@@ -100,11 +101,7 @@ impl Shop {
         if let Some(parts) = bare.as_object_mut() {
             parts.remove("rack");
         }
-        let tips = match self.drawer.as_array() {
-            Some(tips) if !tips.is_empty() => json!({ "drawer": self.drawer }),
-            _ => Value::Null,
-        };
-        let mut whole = merged(&[&self.defaults, &tips, &bare, &gear, input]);
+        let mut whole = merged(&[&self.defaults, &bare, &gear, input]);
         if whole["section"].is_object() {
             let limit = self.settings.get(LIFTING_LIMIT.0).cloned().unwrap_or(Value::Null);
             json_patch::merge(&mut whole, &json!({ "section": { "lifting_limit_kg": limit } }));
@@ -112,7 +109,12 @@ impl Shop {
         let fuel = whole["gas"]["fuel"].as_str().unwrap_or_default().to_owned();
         let prices = self.prices(&fuel);
         json_patch::merge(&mut whole, &json!({ "prices": prices }));
-        Ok(InShop { request: read(&whole)?, notes, gauges: self.gauges(rig) })
+        let mut request: CutPlanRequest = read(&whole)?;
+        // the drawer is read once for all lines, unless job or line has one of its own
+        if request.drawer.is_none() && !self.drawer.is_empty() {
+            request.drawer = Some(self.drawer.clone());
+        }
+        Ok(InShop { request, notes, gauges: self.gauges(rig) })
     }
 
     /// The shop's prices with that of a fuel.
@@ -229,7 +231,7 @@ impl Shop {
 }
 
 /// The tips that may be fitted: in service, with a good seat.
-fn drawer(rack: &[GearView]) -> ApiResult<Value> {
+fn drawer(rack: &[GearView]) -> Vec<TipWire> {
     let mut tips = Vec::new();
     for view in rack.iter().filter(|view| view.gear.kind == "tip" && view.gear.in_service) {
         if view.gear.fields["seat_state"] == "dinged" {
@@ -237,7 +239,7 @@ fn drawer(rack: &[GearView]) -> ApiResult<Value> {
         }
         // a tip that cannot be read says so in the rack, and is not fitted
         let Ok(fields) = read::<TipFields>(&view.gear.fields) else { continue };
-        tips.push(serde_json::to_value(fields.wire())?);
+        tips.push(fields.wire());
     }
-    Ok(Value::Array(tips))
+    tips
 }

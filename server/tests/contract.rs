@@ -235,3 +235,19 @@ async fn the_preview_depends_on_its_request_alone() {
     assert!(moved, "a draft in the shop takes the shop's school");
     assert_eq!(drafted["request"]["policy"]["pressure_school"], "high");
 }
+
+/// `?trace=none` leaves the trace empty and everything else as it is.
+#[actix_web::test]
+async fn a_preview_is_had_without_its_trace() {
+    let app = TestApp::start().await;
+    let ask =
+        async |query: &str| app.post(&format!("/api/v1/cut-plans/preview{query}"), &plate()).await;
+    let (mut whole, bare) = (ask("").await.body, ask("?trace=none").await.body);
+    assert!(whole["trace"].as_array().unwrap().len() > 5);
+    whole["trace"] = json!([]);
+    assert_eq!(whole, bare);
+    let odd = ask("?trace=some").await;
+    let field = &odd.body["error"]["fields"][0];
+    assert_eq!((odd.status.as_u16(), &field["path"]), (422, &json!("trace")));
+    assert!(field["message"].as_str().unwrap().contains("none"), "{field}");
+}

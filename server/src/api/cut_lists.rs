@@ -17,7 +17,7 @@ use uuid::Uuid;
 
 use super::body::Body;
 use super::charts::{csv, read_table};
-use super::cut::planned;
+use super::cut::planned_untraced;
 use super::entry::{input, problems};
 use super::fields::{Fields, Given};
 use super::guard::person;
@@ -143,7 +143,7 @@ fn workbook(encoded: &str) -> ApiResult<Table> {
 }
 
 fn short(request: &super::cut_request::CutPlanRequest) -> ApiResult<(String, ShortSettings)> {
-    let plan = planned(request)?;
+    let plan = planned_untraced(request)?;
     let told = plan.notes.iter().filter(|note| note.level != "info");
     let notes = told.map(|note| note.code.to_string()).collect();
     let settings = ShortSettings {

@@ -493,11 +493,18 @@ impl CutPlan {
         self
     }
 
-    /// Core's settings in the contract's names and units.
+    /// Core's settings in the contract's names and units, with how each came to be.
     ///
     /// # Errors
     /// Only when a source is missing: a fault of the build.
     pub fn from_core(s: &Settings) -> ApiResult<Self> {
+        let trace = s.traces.iter().map(trace).collect::<ApiResult<_>>()?;
+        Ok(Self { trace, ..Self::untraced(s) })
+    }
+
+    /// Core's settings in the contract's names and units, without how they came to be.
+    #[must_use]
+    pub fn untraced(s: &Settings) -> Self {
         use galvanon_core::quantity::{Duration, GaugePressure, Length, Speed};
         let lengths = |b: &Band<Length>| band(b, Kind::Bore, Length::as_m);
         let pressures = |b: &Band<GaugePressure>| band(b, Kind::Pressure, GaugePressure::as_pa);
@@ -512,7 +519,7 @@ impl CutPlan {
             (seconds(s.time.preheat), seconds(s.time.cutting), seconds(s.time.handling) + clean_up);
         let total = preheat + cutting + handling;
         let count = f64::from(s.count);
-        Ok(Self {
+        Self {
             verdict: match s.verdict() {
                 Verdict::Ok => "ok",
                 Verdict::Caution => "caution",
@@ -567,8 +574,8 @@ impl CutPlan {
             oxygen_balance: wire(Kind::Ratio, s.balance.ratio),
             notes: s.notes.iter().map(note).collect(),
             cues: s.cues.iter().map(cue).collect(),
-            trace: s.traces.iter().map(trace).collect::<ApiResult<_>>()?,
+            trace: Vec::new(),
             section: None,
-        })
+        }
     }
 }

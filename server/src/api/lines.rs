@@ -10,7 +10,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use super::body::Body;
-use super::cut::{CutPlanRequest, planned};
+use super::cut::{CutPlanRequest, planned_untraced};
 use super::cut_reply::CutPlan;
 use super::fields::{Fields, wrong_shape};
 use super::guard::person;
@@ -94,7 +94,7 @@ fn planned_in(
     cards: &BTreeMap<Uuid, Card>,
 ) -> ApiResult<(CutPlanRequest, CutPlan, bool)> {
     let InShop { mut request, notes, .. } = shop.request(&job.rig, &line.input)?;
-    let plan = CutPlan { trace: Vec::new(), ..planned(&request)? };
+    let plan = planned_untraced(&request)?;
     let card = cards.get(&line.record.id);
     let card_current = match card {
         Some(card) => still_says(card, &plan)?,

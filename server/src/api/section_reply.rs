@@ -337,7 +337,7 @@ fn stroke(
     (panels, lie, family): (&[Panel], Lie, Family),
 ) -> ApiResult<StrokeWire> {
     let (it, panel) = (&plan.stroke, &panels[plan.stroke.panel]);
-    let settings = CutPlan::from_core(&plan.settings)?;
+    let settings = CutPlan::untraced(&plan.settings);
     let part = part_of(it.element.code(), lie.turn(panel.outward()), family);
     let zones = it.slow.iter().zip(&plan.slow_speeds);
     Ok(StrokeWire {
