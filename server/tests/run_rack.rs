@@ -76,6 +76,17 @@ async fn a_cylinder_that_lay_down_stands_what_is_left_of_its_day() {
     let seen =
         yard.begun(&json!({ "fuel": "acetylene", "cylinders": [good], "lying": true })).await;
     assert_eq!(waits(&yard.document(seen).await), Some(24.0));
+    // before a run is begun the choice decides too, and is refused where it is none
+    let preview = async |query: &str| {
+        yard.app.get(&format!("/api/v1/jobs/{}/run?fuel=acetylene{query}", yard.job)).await
+    };
+    assert_eq!(waits(&preview("").await.body), None);
+    assert!(waits(&preview(&format!("&cylinders={good},{lying}")).await.body).is_some());
+    let odd = preview("&cylinders=that%20one").await;
+    assert_eq!(
+        (odd.status.as_u16(), &odd.body["error"]["fields"][0]["path"]),
+        (422, &json!("cylinders"))
+    );
     // no other fuel ever waits
     let propane =
         yard.document(yard.begun(&json!({ "fuel": "propane", "lying": true })).await).await;

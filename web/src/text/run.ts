@@ -18,6 +18,7 @@ export const RUN = {
   others: "Not in this run: planned for another fuel. Rig that, and begin again.",
   fuelNeedsShop:
     "That fuel's order of work is not on this tablet: get back in reach of the shop first.",
+  standNeedsShop: "It was laid down: reach the shop first",
   startClock: "Start the clock",
   stopClock: "Stop the clock",
   over: "Time's up",

@@ -20,11 +20,11 @@ use super::rack::{GasNeed, RunCylinder, at_hand, needs, stood};
 use crate::api::body::read;
 use crate::api::cut_reply::SentenceWire;
 use crate::api::edge::{FindingsReply, all_findings, internal};
-use crate::api::fields::{Fields, Given};
+use crate::api::fields::{Fields, Given, wrong_shape};
 use crate::api::gear_request::FUELS;
 use crate::api::setup::{PlaceWire, RunPhase, RunSheetRequest, UnsaidWire, sheet};
 use crate::api::trouble::{TroubleWire, trouble_wire};
-use crate::error::ApiResult;
+use crate::error::{ApiError, ApiResult};
 use crate::settings::{EMERGENCY, FIRE_WATCH_MIN, School, schools};
 use crate::shop::{Gauges, Shop};
 use crate::store::jobs::Job;
@@ -55,6 +55,8 @@ pub struct RunQuery {
     pub assembled: Option<bool>,
     /// An acetylene cylinder that lay down has stood so many hours.
     pub lying_acetylene_hours_upright: Option<f64>,
+    /// The cylinders of the rack that stand on the rig, with commas between.
+    pub cylinders: Option<String>,
 }
 
 impl RunQuery {
@@ -72,10 +74,19 @@ impl RunQuery {
     }
 
     /// The rig.
-    #[must_use]
-    pub fn rig(&self) -> RigBody {
+    ///
+    /// # Errors
+    /// [`ApiError::Invalid`] at `cylinders` when one of them is no id.
+    pub fn rig(&self) -> ApiResult<RigBody> {
         let assembled = self.assembled.unwrap_or(false);
-        RigBody { assembled, lying: false, cylinders: Vec::new() }
+        let told = self.cylinders.iter().flat_map(|told| told.split(','));
+        let ids: Result<Vec<Uuid>, _> = told.map(Uuid::parse_str).collect();
+        let cylinders = ids.map_err(|_| {
+            let expected = "ids of cylinders, with commas between";
+            let fault = wrong_shape("cylinders", expected, json!(self.cylinders));
+            ApiError::Invalid(vec![fault])
+        })?;
+        Ok(RigBody { assembled, lying: false, cylinders })
     }
 }
 

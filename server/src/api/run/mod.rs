@@ -58,7 +58,7 @@ pub async fn show(
         _ => usual_fuel(&shop, &job)?,
     };
     let events = run_events::of_job(&pool, job.record.id).await?;
-    let (place, rig) = (query.place(), query.rig());
+    let (place, rig) = (query.place(), query.rig()?);
     let stood_h = query.lying_acetylene_hours_upright;
     let asked = Asked { fuel, place, rig, stood_h, events, elsewhere: Vec::new() };
     Ok(web::Json(document(&pool, (&shop, job, cuts), asked).await?))

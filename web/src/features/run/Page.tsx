@@ -10,7 +10,7 @@ import { type Action, Foot } from "./Foot";
 import { HandOver } from "./HandOver";
 import { Head } from "./Head";
 import { Leaking } from "./Leaking";
-import { clockOf, cutAhead, type Doc, depthOf, handedOver } from "./model";
+import { clockOf, cutAhead, type Doc, depthOf, handedOver, missesTheStand } from "./model";
 import { canKeep, keepPage, stayAwake } from "./offline";
 import { PhaseCard } from "./PhaseCard";
 import { Reasons } from "./Reasons";
@@ -174,11 +174,12 @@ function useNext(
     const makeable = doc.cuts.some((cut) => cut.fits);
     // where the cuts differ, someone who stands there says what is rigged
     const unsaid = run.run === null && doc.fuels.length > 1 && asked.fuel === undefined;
+    const misses = run.run === null && missesTheStand(doc, asked.cylinders ?? []);
     return {
-      text: unsaid ? RUN.sayRigged : run.run ? RUN.goOn : RUN.start,
+      text: misses ? RUN.standNeedsShop : unsaid ? RUN.sayRigged : run.run ? RUN.goOn : RUN.start,
       go: flow.begin,
       // without one cut that may be made no cylinder is opened
-      disabled: !run.settled || !makeable || unsaid,
+      disabled: !run.settled || !makeable || unsaid || misses,
     };
   }
   if (leak) return { text: RUN.leakAgain, go: () => void flow.leakMended() };

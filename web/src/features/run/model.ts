@@ -294,6 +294,18 @@ export function minutesLeft(
   return { gas: first.gas, minutes: Math.max(first.minutes - (since + seconds) / 60, 0) };
 }
 
+/**
+ * Whether a cylinder that lay down is to stand on the rig, and the order of work that is here does not ask for its time: it
+ * was written before, and nobody begins by it.
+ */
+export function missesTheStand(doc: Doc, rigged: readonly string[]): boolean {
+  const lies = doc.cylinders.some(
+    (each) => each.stands_until != null && rigged.includes(each.gear_id),
+  );
+  const asked = doc.phases.some(({ steps }) => steps.some((step) => step.code === "stand_upright"));
+  return lies && !asked;
+}
+
 /** The clock of a step: the one that was started, or that of a cylinder that stands in the rack since it lay. */
 export function clockOf(doc: Doc, step: Step, state: Folded) {
   const started = state.timers.get(step.key);

@@ -10,6 +10,7 @@ import {
   goesOn,
   handedOver,
   minutesLeft,
+  missesTheStand,
   ofRun,
   type RunEvent,
   type RunInfo,
@@ -228,6 +229,21 @@ describe("gas and clocks", () => {
     const own = event("t", 3, "R", "timer", { key: "stand:acetylene", running: true });
     expect(clockOf(rack, upright, folded([own]))?.id).toBe("t");
     expect(clockOf(rack, step("fire_watch") as never, folded([]))).toBeUndefined();
+  });
+  it("begins nothing with a cylinder that lay down where the order of work does not ask for its time", () => {
+    const cylinders = [
+      { gear_id: "lay", stands_until: ago(-5) },
+      { gear_id: "stood", stands_until: null },
+    ];
+    const before = { ...doc, cylinders } as never;
+    expect(missesTheStand(before, ["lay", "stood"])).toBe(true);
+    expect(missesTheStand(before, ["stood"])).toBe(false);
+    const asks = {
+      ...doc,
+      cylinders,
+      phases: [phase("cylinders", stop("stand_upright"))],
+    } as never;
+    expect(missesTheStand(asks, ["lay"])).toBe(false);
   });
   it("says the day only of another day", () => {
     const at = new Date(2026, 5, 2, 14, 5);

@@ -33,8 +33,12 @@ export type Asked = {
 };
 
 /** What is asked of the shop: a cylinder that was laid down a moment ago stands no hour yet. */
-function queryOf({ lying, cylinders: _, ...rest }: Asked) {
-  return { ...rest, ...(lying ? { lying_acetylene_hours_upright: 0 } : {}) };
+function queryOf({ lying, cylinders = [], ...rest }: Asked) {
+  return {
+    ...rest,
+    ...(lying ? { lying_acetylene_hours_upright: 0 } : {}),
+    ...(cylinders.length > 0 ? { cylinders: cylinders.join(",") } : {}),
+  };
 }
 
 export type EventBody = Schemas["RunEventBody"];
