@@ -14,11 +14,12 @@ import { clockOf, cutAhead, type Doc, depthOf, handedOver, missesTheStand } from
 import { canKeep, keepPage, stayAwake } from "./offline";
 import { PhaseCard } from "./PhaseCard";
 import { Reasons } from "./Reasons";
+import type { Asked } from "./runs";
 import { StartCard } from "./StartCard";
 import { StepCard } from "./StepCard";
 import { useLeft } from "./Timer";
 import { type Flow, useFlow } from "./useFlow";
-import { type Asked, type Run, useRun } from "./useRun";
+import { type Run, useRun } from "./useRun";
 
 const ASKED = "galvanon.run-asked";
 

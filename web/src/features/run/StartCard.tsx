@@ -9,9 +9,10 @@ import { Cylinders, Lying } from "./Cylinders";
 import { type Doc, otherwiseRigged } from "./model";
 import { canKeep } from "./offline";
 import { EarlierRuns, UnderWay } from "./Runs";
+import type { Asked } from "./runs";
 import { StoppedCuts } from "./StoppedCuts";
 import { CARD, isMeasured, measure, pixelsPerMm } from "./scale";
-import type { Asked, Run } from "./useRun";
+import type { Run } from "./useRun";
 
 type Props = {
   run: Run;

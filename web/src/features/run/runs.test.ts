@@ -16,7 +16,7 @@ import {
   type RunInfo,
   stepsOf,
 } from "./model";
-import { allRuns, merged, runAhead } from "./runs";
+import { allRuns, askedOf, merged, queryOf, runAhead } from "./runs";
 import type { Held, HeldRun } from "./store";
 
 const hour = 3_600_000;
@@ -115,6 +115,25 @@ describe("the run that goes on", () => {
     ).toEqual(["new"]);
     const refused = [at("e", "end", { how: "left" }, "refused")];
     expect(allRuns([], mine, { held: refused, fuel: "propane" })[0]?.ended_at).toBeNull();
+  });
+});
+
+describe("what is asked before a run is begun", () => {
+  it("is what the run is begun with, and a cylinder that was laid down stands no hour yet", () => {
+    const holds = { bare_floor: false, low: false, confined: true };
+    const place = { wind: true, coated: false, ...holds };
+    const body = { fuel: "propane", place, assembled: true, lying: true, cylinders: ["a", "b"] };
+    expect(queryOf(askedOf(body))).toEqual({
+      fuel: "propane",
+      wind: true,
+      coated: false,
+      ...holds,
+      assembled: true,
+      lying_acetylene_hours_upright: 0,
+      cylinders: "a,b",
+    });
+    expect(queryOf(askedOf({}))).toEqual({});
+    expect(queryOf({ cylinders: [] })).toEqual({});
   });
 });
 

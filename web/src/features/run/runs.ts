@@ -1,7 +1,44 @@
-/** Which runs a job has, and which of them goes on at this tablet. Pure; the moment is given. */
+/** Which runs a job has, which of them goes on at this tablet, and what is asked for one. Pure; the moment is given. */
 import type { Schemas } from "@/api/client";
 import { goesOn, type RunEvent, type RunInfo } from "./model";
 import type { Held, HeldRun } from "./store";
+
+/** The place and the gear, as they are asked of the shop before a run is begun. */
+export type Asked = {
+  /** What is rigged. */
+  fuel?: string;
+  wind?: boolean;
+  bare_floor?: boolean;
+  low?: boolean;
+  confined?: boolean;
+  coated?: boolean;
+  assembled?: boolean;
+  /** The acetylene cylinder was laid down. */
+  lying?: boolean;
+  /** The cylinders of the rack that stand on the rig. */
+  cylinders?: string[];
+};
+
+/** What is asked of the shop: a cylinder that was laid down a moment ago stands no hour yet. */
+export function queryOf({ lying, cylinders = [], ...rest }: Asked) {
+  return {
+    ...rest,
+    ...(lying ? { lying_acetylene_hours_upright: 0 } : {}),
+    ...(cylinders.length > 0 ? { cylinders: cylinders.join(",") } : {}),
+  };
+}
+
+/** What a run was begun with, as it was asked before. */
+export function askedOf(body: Schemas["BeginRun"]): Asked {
+  const { fuel, place, assembled, lying, cylinders } = body;
+  return {
+    ...place,
+    ...(fuel == null ? {} : { fuel }),
+    ...(assembled === undefined ? {} : { assembled }),
+    ...(lying === undefined ? {} : { lying }),
+    ...(cylinders === undefined ? {} : { cylinders }),
+  };
+}
 
 /** Events of shop and tablet, each once; what was noted here belongs to the run it was noted in, wherever the shop put it. */
 export function merged(shop: Iterable<RunEvent>, held: readonly Held[]): RunEvent[] {

@@ -4,7 +4,7 @@ import { v7 } from "uuid";
 import { ApiFailure, api, data, type Schemas } from "@/api/client";
 import { type Doc, ofRun, type RunEvent, type RunInfo } from "./model";
 import { sendWaiting, type Told } from "./queue";
-import { allRuns, merged, runAhead } from "./runs";
+import { type Asked, allRuns, askedOf, merged, queryOf, runAhead } from "./runs";
 import {
   type Held,
   type HeldRun,
@@ -15,31 +15,6 @@ import {
   keptEvents,
   keptRuns,
 } from "./store";
-
-/** The place and the gear, as they are asked of the shop before a run is begun. */
-export type Asked = {
-  /** What is rigged. */
-  fuel?: string;
-  wind?: boolean;
-  bare_floor?: boolean;
-  low?: boolean;
-  confined?: boolean;
-  coated?: boolean;
-  assembled?: boolean;
-  /** The acetylene cylinder was laid down. */
-  lying?: boolean;
-  /** The cylinders of the rack that stand on the rig. */
-  cylinders?: string[];
-};
-
-/** What is asked of the shop: a cylinder that was laid down a moment ago stands no hour yet. */
-function queryOf({ lying, cylinders = [], ...rest }: Asked) {
-  return {
-    ...rest,
-    ...(lying ? { lying_acetylene_hours_upright: 0 } : {}),
-    ...(cylinders.length > 0 ? { cylinders: cylinders.join(",") } : {}),
-  };
-}
 
 export type EventBody = Schemas["RunEventBody"];
 
@@ -172,11 +147,13 @@ export function useRun(job: string, asked: Asked, who: string | null): Run {
     let gone = false;
     const open = async () => {
       if (current !== null) await send(current);
-      const begun = (await keptRuns(job)).find((run) => run.id === current)?.state;
+      const mine = (await keptRuns(job)).find((run) => run.id === current);
+      // a run that the shop would not have is asked for with what it was begun with
+      const refused = mine?.state === "refused" ? askedOf(mine.body) : null;
       try {
-        const query = queryOf(JSON.parse(question) as Asked);
+        const query = queryOf(refused ?? (JSON.parse(question) as Asked));
         const fresh =
-          current === null || begun === "refused"
+          current === null || refused !== null
             ? await data(api.GET("/api/v1/jobs/{id}/run", { params: { path: { id: job }, query } }))
             : await data(
                 api.GET("/api/v1/jobs/{id}/runs/{run_id}", {
@@ -191,12 +168,14 @@ export function useRun(job: string, asked: Asked, who: string | null): Run {
         setReached(true);
         setFailure(null);
       } catch (error) {
-        const kept = (await keptDocument(current ?? job)) ?? (await keptDocument(job));
+        const own = await keptDocument(current ?? job);
+        const kept = own ?? (await keptDocument(job));
         if (gone) return;
         const away = error instanceof ApiFailure && error.code === "offline";
         setReached(!away);
         if (kept && away) {
-          setDoc((now) => now ?? kept);
+          // that of the run at hand before that of another one
+          setDoc((now) => own ?? now ?? kept);
           hear(kept);
         } else setFailure(error as Error);
       }
@@ -278,9 +257,10 @@ export function useRun(job: string, asked: Asked, who: string | null): Run {
     waiting: held.filter((each) => each.state === "here").length,
     refused: held.filter((each) => each.state === "refused"),
     reached,
+    // the order of work of another rig is none to begin by
     settled:
       at !== null
-        ? doc !== undefined
+        ? doc !== undefined && (runs.find((run) => run.id === at)?.fuel ?? doc.fuel) === doc.fuel
         : answered === question && (asked.fuel === undefined || asked.fuel === rigged),
     run: runs.find((run) => run.id === at) ?? null,
     runs,
