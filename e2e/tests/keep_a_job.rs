@@ -108,8 +108,10 @@ async fn a_cut_from_today_goes_into_a_job_and_is_found_by_name() -> Result<()> {
         browser.open("/shop").await?;
         browser.see("h1").await?;
         browser.press_control('k').await?;
-        browser.fill("[role='dialog'] input", "press frame").await?;
-        browser.reads("[role='dialog'] ul", "Press frame").await?;
+        // its field has the focus: who presses the keys types on
+        browser.see("[role='dialog'] input:focus").await?;
+        browser.press("press frame").await?;
+        browser.reads("[role='dialog'] li:first-child", "Press frame").await?;
         browser.press("\u{e007}").await?;
         browser.reads("h1", "Press frame").await?;
         ensure!(browser.path().await? == format!("/jobs/{job}"));

@@ -13,20 +13,30 @@ type Props = {
   wide?: boolean;
 };
 
+/** A field that is typed into. */
+const FIELD = "input:not([type]), input[type=text], textarea";
+
 export function Sheet({ open, onClose, title, children, middle = false, wide = false }: Props) {
   const place = middle
     ? "left-1/2 top-[12vh] w-[min(560px,94vw)] -translate-x-1/2 max-h-[76vh] rounded-md"
     : "inset-x-0 bottom-0 max-h-[85vh] rounded-t-md sm:inset-x-auto sm:right-0 sm:top-0 sm:max-h-none sm:rounded-none";
   const width = middle ? "" : wide ? "sm:w-[min(980px,96vw)]" : "sm:w-[420px]";
   const from = useRef<Element | null>(null);
+  const content = useRef<HTMLDivElement>(null);
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-20 bg-black/40" />
         <Dialog.Content
           aria-describedby={undefined}
-          onOpenAutoFocus={() => {
+          ref={content}
+          onOpenAutoFocus={(event) => {
             from.current = document.activeElement;
+            // whoever opens a panel types into its first field; without one the way out has the focus
+            const field = content.current?.querySelector<HTMLElement>(FIELD);
+            if (!field) return;
+            event.preventDefault();
+            field.focus();
           }}
           onCloseAutoFocus={(event) => {
             // it was opened by whoever had the focus: there it goes back
