@@ -7,7 +7,8 @@ use std::hint::black_box;
 
 use criterion::{Criterion, criterion_group, criterion_main};
 use galvanon_core::cut::compare::fuels;
-use galvanon_core::cut::section_cut::{SectionRequest, plan_section};
+use galvanon_core::cut::section::plan::SectionRequest;
+use galvanon_core::cut::section::plan_section;
 use galvanon_core::cut::{Process, Request, Work, plan};
 use galvanon_core::entry::line::read;
 use galvanon_core::gas::fuel::Fuel;

@@ -2,7 +2,8 @@
 
 #![allow(clippy::expect_used, reason = "a generator stops by saying what it expected")]
 
-use std::collections::HashMap;
+use galvanon_core::code::Code;
+use std::collections::BTreeMap;
 
 use galvanon_core::gas::cylinder::compressed_oxygen;
 use galvanon_core::gas::fuel::Fuel;
@@ -16,7 +17,7 @@ use galvanon_core::section::ligament::ligament;
 use galvanon_core::section::{Access, Asked, Cut, find, strokes};
 use galvanon_core::tip::pressure::flow;
 
-type Row = HashMap<String, String>;
+type Row = BTreeMap<String, String>;
 
 fn cases(file: &str) -> Vec<Row> {
     let path = format!("{}/../reference/cases/{file}", env!("CARGO_MANIFEST_DIR"));
@@ -68,7 +69,7 @@ fn contents(row: &Row) -> (f64, f64) {
 }
 
 fn fuel(row: &Row) -> Fuel {
-    Fuel::ALL.into_iter().find(|fuel| fuel.code() == row["fuel"]).expect("a fuel")
+    Fuel::of(&row["fuel"]).expect("a fuel")
 }
 
 fn vapour(row: &Row) -> (f64, f64) {

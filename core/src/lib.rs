@@ -31,6 +31,7 @@
 //! ```
 
 pub mod band;
+pub mod code;
 pub mod cut;
 pub mod edge;
 pub mod entry;

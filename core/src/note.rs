@@ -3,7 +3,10 @@
 use crate::trace::Named;
 
 /// How serious a note is.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord)]
+#[derive(
+    Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, strum::IntoStaticStr, strum::VariantArray,
+)]
+#[strum(serialize_all = "snake_case")]
 pub enum Level {
     /// Good to know.
     Info,
@@ -33,7 +36,8 @@ impl Note {
 }
 
 /// How a plan stands: its most serious note.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Verdict {
     /// Go.
     Ok,

@@ -4,7 +4,8 @@
 use crate::source::SourceKey;
 
 /// What kind of quantity a traced value is; its SI unit is fixed by the kind.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Kind {
     /// Length, m.
     Length,
@@ -115,7 +116,8 @@ pub enum Quantity {
 }
 
 /// An input that a quantity depends on.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Input {
     /// Thickness and bevel.
     Thickness,

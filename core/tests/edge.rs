@@ -2,7 +2,7 @@
 
 #![allow(clippy::expect_used, reason = "a test fails by saying what it expected")]
 
-use std::collections::HashMap;
+use std::collections::BTreeMap;
 
 use galvanon_core::edge::diagnosis::{Diagnosis, Told, diagnose, diagnose_with};
 use galvanon_core::edge::evidence::{Record, evidence};
@@ -11,7 +11,7 @@ use galvanon_core::error::Error;
 use galvanon_core::gas::fuel::Fuel;
 use proptest::prelude::*;
 
-type Row = HashMap<String, String>;
+type Row = BTreeMap<String, String>;
 
 fn table(text: &str) -> Vec<Row> {
     let mut reader = csv::ReaderBuilder::new().comment(Some(b'#')).from_reader(text.as_bytes());
@@ -41,9 +41,9 @@ fn rank(diagnosis: &Diagnosis, cause: &str) -> usize {
 }
 
 /// The same posterior, written apart: masks over all causes, links read from the tables by name.
-fn brute_force(present: &[&str], absent: &[&str]) -> HashMap<String, f64> {
+fn brute_force(present: &[&str], absent: &[&str]) -> BTreeMap<String, f64> {
     let causes = table(include_str!("../../reference/tables/edge-causes.csv"));
-    let links: HashMap<String, Row> =
+    let links: BTreeMap<String, Row> =
         links().into_iter().map(|row| (row["cause"].clone(), row)).collect();
     let names: Vec<&str> =
         causes.iter().map(|row| row["code"].as_str()).filter(|code| *code != "all_well").collect();
@@ -84,7 +84,7 @@ fn brute_force(present: &[&str], absent: &[&str]) -> HashMap<String, f64> {
         (1.0 - hidden) * factor
     };
     let mut sum = 0.0;
-    let mut out: HashMap<String, f64> = HashMap::new();
+    let mut out: BTreeMap<String, f64> = BTreeMap::new();
     let mut add = |set: &[&str]| {
         let acting: f64 = names
             .iter()

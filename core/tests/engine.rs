@@ -2,10 +2,11 @@
 
 #![allow(clippy::expect_used, reason = "a test fails by saying what it expected")]
 
+use galvanon_core::code::Code;
 use galvanon_core::cut::compare::{figure, fuels, sensitivity, with_fuel};
 use galvanon_core::cut::job_tips::{Cutting, TIP_CHANGE, job_tips};
 use galvanon_core::cut::{Level, Prices, Request, Stroke, Tip, Verdict, plan};
-use galvanon_core::entry::{chart, cut_list, table};
+use galvanon_core::entry::{chart, chart_column, cut_list, table};
 use galvanon_core::error::Error;
 use galvanon_core::gas::cylinder::{by_weight, compressed_oxygen};
 use galvanon_core::gas::flame::{Flame, flame};
@@ -227,7 +228,7 @@ fn gear_that_does_not_suit_the_fuel_is_named() {
     assert_eq!(codes(hose(HoseGrade::R), Fuel::Propane), ["hose_grade_wrong"]);
     assert_eq!(codes(hose(HoseGrade::Rm), Fuel::Propylene), ["hose_grade_wrong"]);
     assert!(codes(hose(HoseGrade::R), Fuel::Acetylene).is_empty());
-    assert!(Fuel::ALL.into_iter().all(|fuel| codes(hose(HoseGrade::T), fuel).is_empty()));
+    assert!(Fuel::ALL.iter().copied().all(|fuel| codes(hose(HoseGrade::T), fuel).is_empty()));
     let regulator = |made_for| Gear { regulator: Some(made_for), ..Gear::default() };
     assert_eq!(codes(regulator(Fuel::Acetylene), Fuel::Propane), ["regulator_wrong"]);
     assert!(codes(regulator(Fuel::Propane), Fuel::Propylene).is_empty());
@@ -240,7 +241,7 @@ fn gear_that_does_not_suit_the_fuel_is_named() {
     assert_eq!(codes(seat, Fuel::Acetylene), ["tip_seat_wrong"]);
     let bare = Gear { arrestors: Some(false), ..Gear::default() };
     assert_eq!(codes(bare, Fuel::Acetylene), ["arrestor_missing"]);
-    assert!(Fuel::ALL.into_iter().all(|fuel| codes(Gear::default(), fuel).is_empty()));
+    assert!(Fuel::ALL.iter().copied().all(|fuel| codes(Gear::default(), fuel).is_empty()));
 }
 
 #[test]
@@ -388,9 +389,8 @@ fn a_faulty_chart_names_row_column_and_value() {
 #[test]
 fn a_person_says_what_a_column_is_and_its_unit() {
     let table = table::read("a,b\n6,150\n12,200\n").expect("a table");
-    let said = [("thickness", "mm"), ("oxygen_pressure", "kpa")].map(|(role, unit)| chart::Said {
-        role: chart::Role::ALL.iter().find(|(_, code)| *code == role).map(|(role, _)| *role),
-        unit: Some(unit.into()),
+    let said = [("thickness", "mm"), ("oxygen_pressure", "kpa")].map(|(role, unit)| {
+        chart_column::Said { role: chart_column::Role::of(role), unit: Some(unit.into()) }
     });
     let found = chart::read(&table, &said, &CONTEXT);
     assert!(found.faults.is_empty() && found.charts[0].chart.rows().len() == 2, "{found:?}");
@@ -545,7 +545,8 @@ fn a_job_is_cut_with_as_few_tips_as_its_thicknesses_allow() {
 #[test]
 fn the_tips_of_a_shape_add_up_to_its_plan() {
     use galvanon_core::cut::Work;
-    use galvanon_core::cut::section_cut::{SectionRequest, plan_section};
+    use galvanon_core::cut::section::plan::SectionRequest;
+    use galvanon_core::cut::section::plan_section;
     use galvanon_core::section::{Access, Asked, Cut, find, held::Stands};
     for code in ["W12x26", "HSS6x6x1/4", "HEA300"] {
         let mut base = plate(10.0);

@@ -2,9 +2,12 @@
 
 #![allow(clippy::expect_used, reason = "a test fails by saying what it expected")]
 
+use galvanon_core::code::Code;
 use galvanon_core::cut::{Process, Quality, Start};
-use galvanon_core::entry::line::{Line, Understood, read};
+use galvanon_core::entry::line::read;
 use galvanon_core::entry::measure::{System, TypedLength};
+use galvanon_core::entry::said::Line;
+use galvanon_core::entry::said::Understood;
 use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::quantity::{Angle, Temperature};
 use galvanon_core::section::{find, profiles};
@@ -188,7 +191,7 @@ prop_compose! {
         Understood {
             section: None,
             count, thickness: Some(thickness), length: Some(length), process: Some(process),
-            surface: faces.0.map(|i| Surface::ALL[i].0), back_surface: faces.1.map(|i| Surface::ALL[i].0),
+            surface: faces.0.map(|i| Surface::ALL[i]), back_surface: faces.1.map(|i| Surface::ALL[i]),
             start, quality, fuel, grade,
             bevel: bevel.map(|d| Angle::from_deg(f64::from(d))),
             plate_temperature: degrees.map(|d| Temperature::from_c(f64::from(d))),

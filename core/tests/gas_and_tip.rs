@@ -11,6 +11,7 @@ use galvanon_core::quantity::{
     AbsolutePressure, GasFlow, GaugePressure, Length, P_REFERENCE, T_REFERENCE,
 };
 use galvanon_core::tip::choose::{Need, TipSchool, choose, generic_series, would_suit};
+use galvanon_core::tip::handbook::handbook;
 use galvanon_core::tip::owned::Tip;
 use galvanon_core::tip::pressure::{Fit, SHOWN, drilled, flow, pressure, shown};
 
@@ -88,7 +89,7 @@ fn a_hose_without_flow_drops_nothing_and_an_impossible_one_is_refused() {
 }
 
 fn need(inches: f64) -> Need {
-    let tables = galvanon_core::reference::tables().expect("tables");
+    let tables = handbook().expect("the handbook");
     let thickness = Length::from_in(inches);
     let (low, high) = tables.oxygen_flow.at(thickness.as_m());
     Need {

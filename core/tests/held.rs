@@ -2,8 +2,11 @@
 
 #![allow(clippy::expect_used, reason = "a test fails by saying what it expected")]
 
+use galvanon_core::code::Code;
 use galvanon_core::cut::Request;
-use galvanon_core::cut::section_cut::{SectionPlan, SectionRequest, plan_section};
+use galvanon_core::cut::section::plan::SectionPlan;
+use galvanon_core::cut::section::plan::SectionRequest;
+use galvanon_core::cut::section::plan_section;
 use galvanon_core::note::{Level, Verdict};
 use galvanon_core::quantity::{Angle, Length, Mass};
 use galvanon_core::section::asked::{Across, Flanges, Opening};

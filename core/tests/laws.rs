@@ -2,6 +2,7 @@
 
 #![allow(clippy::expect_used, reason = "a test fails by saying what it expected")]
 
+use galvanon_core::code::Code;
 use galvanon_core::cut::{
     Level, Policy, Process, Quality, Request, Settings, Start, Tip, Verdict, plan,
 };
@@ -22,7 +23,7 @@ fn process() -> impl Strategy<Value = Process> {
     prop::sample::select(vec![Process::Freehand, Process::Guided, Process::Machine])
 }
 fn surface() -> impl Strategy<Value = Surface> {
-    prop::sample::select(Surface::ALL.map(|(surface, _)| surface).to_vec())
+    prop::sample::select(Surface::ALL.to_vec())
 }
 fn hose() -> impl Strategy<Value = Pipe> {
     (3.0..25.0_f64, 0.5..150.0_f64).prop_map(|(bore, length)| Pipe {

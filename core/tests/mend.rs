@@ -2,6 +2,7 @@
 
 #![allow(clippy::expect_used, reason = "a test fails by saying what it expected")]
 
+use galvanon_core::code::Code;
 use galvanon_core::edge::accept::{Action, Judgement, Measured, Slag as Hangs, acceptance, judge};
 use galvanon_core::edge::diagnosis::{Told, diagnose_with};
 use galvanon_core::edge::grade::acceptance_rules;
@@ -45,7 +46,7 @@ fn cues_go_with_the_fuel() {
 /// shop's way of shutting down; after a flashback both cylinders.
 #[test]
 fn what_can_hurt_comes_first_and_says_what_to_shut_in_order() {
-    for fuel in Fuel::ALL {
+    for fuel in Fuel::ALL.iter().copied() {
         let all = met_with(fuel);
         assert!(all.windows(2).all(|pair| pair[0].urgency <= pair[1].urgency), "{}", fuel.code());
         let of = |code: &str| all.iter().find(|it| it.code == code).expect("the trouble");

@@ -2,6 +2,7 @@
 
 #![allow(clippy::expect_used, reason = "a test fails by saying what it expected")]
 
+use galvanon_core::code::Code;
 use galvanon_core::cut::{Level, Process, Request, Start, Tip, Verdict, plan};
 use galvanon_core::gas::fuel::{Fuel, TipFace, Torch};
 use galvanon_core::quantity::{Angle, GaugePressure, Length, Temperature};
@@ -221,7 +222,7 @@ fn a_bore_just_outside_is_a_caution_and_far_outside_a_stop() {
 
 #[test]
 fn every_plan_says_that_pressures_are_set_flowing() {
-    for fuel in Fuel::ALL {
+    for fuel in Fuel::ALL.iter().copied() {
         let request = changed(12.0, |r| r.gas.fuel = fuel);
         assert_eq!(level(&request, "closing_rise"), Some(Level::Info));
     }

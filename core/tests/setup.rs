@@ -2,6 +2,7 @@
 
 #![allow(clippy::expect_used, reason = "a test fails by saying what it expected")]
 
+use galvanon_core::code::Code;
 use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::quantity::{Duration, Length};
 use galvanon_core::setup::record::StepState;

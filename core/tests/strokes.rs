@@ -2,7 +2,8 @@
 
 #![allow(clippy::expect_used, reason = "a test fails by saying what it expected")]
 
-use std::collections::HashSet;
+use galvanon_core::code::Code;
+use std::collections::BTreeSet;
 use std::f64::consts::PI;
 
 use galvanon_core::error::Error;
@@ -271,7 +272,7 @@ fn a_long_split_stays_tied_until_the_end() {
     assert!(way.strokes[way.strokes.len() - tabs..].iter().all(|it| it.start == StrokeStart::Edge));
     // a tube is parted in both walls
     let tube = &all_ways("HSS6x6x1/4", cut).ways[0];
-    let walls: HashSet<usize> = tube.strokes.iter().map(|it| it.panel).collect();
+    let walls: BTreeSet<usize> = tube.strokes.iter().map(|it| it.panel).collect();
     assert_eq!(walls.len(), 2);
 }
 
@@ -322,7 +323,7 @@ fn severed_once(panels: &[Panel], way: &Way) -> bool {
 
 /// Something in reach to start on: an edge of the panel, or a neighbour that is cut already.
 fn could_start(panels: &[Panel], way: &Way, at: usize) -> bool {
-    let done: HashSet<usize> = way.strokes[..at].iter().map(|it| it.panel).collect();
+    let done: BTreeSet<usize> = way.strokes[..at].iter().map(|it| it.panel).collect();
     (0..panels.len()).filter(|panel| !done.contains(panel)).any(|panel| {
         panels[panel].ends.iter().any(|end| match end {
             End::Free => true,
@@ -372,7 +373,7 @@ proptest! {
                     prop_assert!(edgewise || stroke.travel == stroke.length);
                     prop_assert!(!stroke.reached || edgewise || access.has(stroke.from) || stroke.turned || way.turns() > 0);
                 }
-                let held: HashSet<usize> = way.strokes.iter().map(|it| it.panel).collect();
+                let held: BTreeSet<usize> = way.strokes.iter().map(|it| it.panel).collect();
                 prop_assert_eq!(held.len(), plan.panels.len());
             }
         }
@@ -466,7 +467,8 @@ fn shapes_by_hand_are_planned_too() {
 }
 
 mod settings {
-    use galvanon_core::cut::section_cut::{SectionPlan, SectionRequest, plan_section};
+    use galvanon_core::cut::section::plan::{SectionPlan, SectionRequest};
+    use galvanon_core::cut::section::plan_section;
     use galvanon_core::cut::{Level, Request, plan};
     use galvanon_core::quantity::Mass;
     use galvanon_core::steel::surface::Surface;
@@ -504,7 +506,7 @@ mod settings {
     fn a_beam_is_cut_with_one_tip_as_its_plates_would_be() {
         let plan = made(&request(shape("W12x26"), Cut::Square));
         assert!(plan.one_tip);
-        let bores: HashSet<String> =
+        let bores: BTreeSet<String> =
             plan.strokes.iter().map(|it| format!("{:?}", it.settings.bore)).collect();
         assert_eq!(bores.len(), 1);
         let flange = &plan.strokes[0];

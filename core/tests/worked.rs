@@ -5,21 +5,22 @@
 
 #![allow(clippy::expect_used, reason = "a test fails by saying what it expected")]
 
-use std::collections::HashMap;
+use galvanon_core::code::Code;
+use std::collections::BTreeMap;
 
 use galvanon_core::cut::{Process, Quality, Request, Settings, Start, Tip, plan};
 use galvanon_core::gas::fuel::{Fuel, Torch};
 use galvanon_core::quantity::{Angle, Length, Temperature};
 use galvanon_core::steel::surface::Surface;
 
-type Row = HashMap<String, String>;
+type Row = BTreeMap<String, String>;
 
 fn number(row: &Row, column: &str) -> f64 {
     row[column].parse().expect("a number")
 }
 
 fn surface(code: &str) -> Surface {
-    Surface::ALL.into_iter().find(|(_, known)| *known == code).expect("a surface").0
+    Surface::of(code).expect("a surface")
 }
 
 fn request(row: &Row) -> Request {
@@ -36,7 +37,7 @@ fn request(row: &Row) -> Request {
         qualities.into_iter().find(|q| q.code() == row["quality"]).expect("a quality");
     let starts = [Start::Edge, Start::DrilledHole, Start::Pierce];
     request.cut.start = starts.into_iter().find(|s| s.code() == row["start"]).expect("a start");
-    request.gas.fuel = Fuel::ALL.into_iter().find(|f| f.code() == row["fuel"]).expect("a fuel");
+    request.gas.fuel = Fuel::of(&row["fuel"]).expect("a fuel");
     request.gas.oxygen_purity = number(row, "purity_percent") / 100.0;
     request.tip = Some(Tip::of_bore(Length::from_mm(number(row, "bore_mm"))));
     request

@@ -4,7 +4,7 @@ use std::time::{Duration, Instant};
 
 use anyhow::{Context, Result};
 use galvanon_e2e::App;
-use galvanon_server::api::figures::plan_some;
+use galvanon_server::work::figures::plan_some;
 use serde_json::Value;
 use sqlx::AssertSqlSafe;
 

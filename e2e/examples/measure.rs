@@ -7,8 +7,9 @@ use std::time::{Duration, Instant};
 use actix_web::{App as Actix, HttpServer, post, web};
 use anyhow::{Context, Result};
 use galvanon_e2e::{DESK, journey};
-use galvanon_server::api::body::Body;
-use galvanon_server::api::cut::{CutPlanRequest, preview};
+use galvanon_server::api::cut::preview::preview;
+use galvanon_server::api::cut::request::CutPlanRequest;
+use galvanon_server::http::body::Body;
 use serde_json::{Value, json};
 
 /// Requests under way at a time.
@@ -64,7 +65,7 @@ async fn turn(client: &reqwest::Client, url: &str) -> Result<f64> {
 }
 
 async fn http() -> Result<()> {
-    let plan = galvanon_server::api::cut::planned(&serde_json::from_value(request())?)?;
+    let plan = galvanon_server::api::cut::planned::planned(&serde_json::from_value(request())?)?;
     let body = serde_json::to_string(&plan)?;
     println!("body of the preview: {} bytes", body.len());
     let listener = TcpListener::bind("127.0.0.1:0")?;

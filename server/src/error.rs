@@ -102,6 +102,13 @@ pub enum ApiError {
 /// The result of a handler.
 pub type ApiResult<T> = Result<T, ApiError>;
 
+/// What core refuses of a request that was read field by field is a fault of ours.
+impl From<galvanon_core::error::Error> for ApiError {
+    fn from(error: galvanon_core::error::Error) -> Self {
+        Self::Internal(error.to_string())
+    }
+}
+
 impl From<serde_json::Error> for ApiError {
     fn from(error: serde_json::Error) -> Self {
         Self::Internal(error.to_string())

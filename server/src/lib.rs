@@ -6,13 +6,14 @@ pub mod api;
 pub mod config;
 pub mod demo;
 pub mod error;
+pub mod http;
 pub mod photo;
-pub mod settings;
-pub mod shop;
+pub mod plan;
 pub mod store;
-pub mod text;
 mod tls;
 mod web_app;
+pub mod wire;
+pub mod work;
 
 use std::net::TcpListener;
 
@@ -50,9 +51,9 @@ pub fn serve(listener: TcpListener, pool: PgPool, config: &Config) -> std::io::R
             .app_data(web::PayloadConfig::new(config::BODY_LIMIT))
             .wrap(Compress::default())
             .wrap(headers)
-            .wrap(from_fn(api::guard::same_origin))
+            .wrap(from_fn(http::guard::same_origin))
             .wrap(TracingLogger::default())
-            .configure(api::routes)
+            .configure(api::routes::routes)
             .configure(|app| web_app::routes(app, &web_folder))
     })
     .workers(config.workers)

@@ -5,7 +5,7 @@ use std::path::PathBuf;
 
 use clap::{Parser, Subcommand};
 use galvanon_server::config::Config;
-use galvanon_server::{MIGRATIONS, api, demo, serve};
+use galvanon_server::{MIGRATIONS, api, demo, serve, work};
 use sqlx::PgPool;
 use tracing_subscriber::EnvFilter;
 
@@ -49,7 +49,7 @@ async fn main() -> Result<(), Box<dyn std::error::Error>> {
             let listener = TcpListener::bind((config.listen, config.port))?;
             let pool = connect(&database).await?;
             tracing::info!(address = %listener.local_addr()?, "serving");
-            let behind = tokio::spawn(api::figures::keep_up(pool.clone()));
+            let behind = tokio::spawn(work::figures::keep_up(pool.clone()));
             serve(listener, pool, &config)?.await?;
             behind.abort();
         }
@@ -61,7 +61,7 @@ async fn main() -> Result<(), Box<dyn std::error::Error>> {
                 if loaded { "Demo shop loaded." } else { "The shop has data; left as it is." }
             );
         }
-        Command::Openapi => println!("{}", api::openapi_json()?),
+        Command::Openapi => println!("{}", api::routes::openapi_json()?),
     }
     Ok(())
 }

@@ -3,10 +3,11 @@
 use std::path::Path;
 
 use actix_files::{Files, NamedFile};
+use actix_web::body::MessageBody;
 use actix_web::dev::{ServiceRequest, ServiceResponse, fn_service};
 use actix_web::http::header::{CACHE_CONTROL, HeaderValue};
 use actix_web::middleware::{Next, from_fn};
-use actix_web::{HttpResponse, body::MessageBody, web};
+use actix_web::{HttpResponse, web};
 
 /// Where the build puts files whose names change with their content.
 const HASHED: &str = "/assets/";

@@ -8,28 +8,43 @@
 )]
 #![allow(missing_docs, reason = "tests are named as sentences")]
 
-mod contract;
-mod cut_lists;
-mod edge;
-mod engine;
-mod entry;
 mod faults;
-mod figures;
 mod guard;
-mod kept;
-mod lists;
-mod mend;
 mod never_500;
 mod openapi;
 mod rack;
-mod rows;
-mod run;
-mod run_rack;
-mod runs;
-mod sections;
-mod sentences;
-mod storage;
-mod strange;
 mod test_app;
 mod tls;
 mod yard;
+
+mod run {
+    mod events;
+    mod rack;
+    mod runs;
+}
+
+mod edge {
+    mod diagnosis;
+    mod kept;
+    mod mend;
+}
+
+mod entry {
+    mod cut_lists;
+    mod strange;
+    mod typed;
+}
+
+mod job {
+    mod figures;
+    mod lists;
+    mod rows;
+    mod storage;
+}
+
+mod cut {
+    mod contract;
+    mod engine;
+    mod sections;
+    mod sentences;
+}

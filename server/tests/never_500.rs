@@ -1,8 +1,9 @@
 //! Whatever is sent, the answer is a plan or a refusal with its fields: never a failure of ours.
 
-use galvanon_server::api::body::read;
-use galvanon_server::api::cut::{CutPlanRequest, planned};
+use galvanon_server::api::cut::planned::planned;
+use galvanon_server::api::cut::request::CutPlanRequest;
 use galvanon_server::error::ApiError;
+use galvanon_server::http::body::read;
 use proptest::prelude::*;
 use serde_json::{Value, json};
 

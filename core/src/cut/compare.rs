@@ -1,9 +1,10 @@
 //! Fuels side by side, and which input moves a result most.
 
-use super::PressureSchool;
-use super::request::{Process, Quality, Request, Start};
-use super::settings::Settings;
-use super::work::Work;
+use crate::code::Code;
+use crate::cut::PressureSchool;
+use crate::cut::request::{Process, Quality, Request, Start};
+use crate::cut::settings::Settings;
+use crate::cut::work::Work;
 use crate::error::Error;
 use crate::gas::fuel::{Fuel, characteristics};
 use crate::gas::gear::{Gear, misfits};
@@ -68,7 +69,8 @@ pub fn fuels(
     let current =
         Gear { tip_face: Some(in_use.face), ..request.gear_with_tip(request.tip.as_ref()) };
     Fuel::ALL
-        .into_iter()
+        .iter()
+        .copied()
         .map(|fuel| {
             let other = at_price(with_fuel(request, fuel), &price_m3);
             let changes = misfits(&current, fuel).map_err(|error| vec![error])?;
@@ -126,7 +128,7 @@ fn variations(request: &Request, price_m3: &impl Fn(Fuel) -> Option<f64>) -> Vec
         all.push((Input::Thickness, code, changed(request, |r| r.steel.thickness = thickness)));
         all.push((Input::Length, code, changed(request, |r| r.cut.length = length)));
     }
-    for fuel in Fuel::ALL {
+    for fuel in Fuel::ALL.iter().copied() {
         all.push((Input::Fuel, fuel.code(), at_price(with_fuel(request, fuel), price_m3)));
     }
     for process in [Process::Freehand, Process::Guided, Process::Machine] {

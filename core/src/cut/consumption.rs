@@ -1,7 +1,7 @@
 //! How long does it take, with how many starts, and how much gas goes?
 
-use super::preheat_time::{RESTART_FACTOR, StartPreheat};
-use super::request::Request;
+use crate::cut::preheat_time::{RESTART_FACTOR, StartPreheat};
+use crate::cut::request::Request;
 use crate::quantity::{Duration, GasFlow, GasVolume, Length, Speed};
 use crate::source::{COMPUTED, OURS, SHOP};
 use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};

@@ -1,31 +1,9 @@
 //! What does the cut cost? Gas, the torch hand's time, wear of the tip, cleaning the edge.
 
-use super::consumption::{Amounts, Times};
-use crate::range::Range;
+use crate::cut::consumption::{Amounts, Times};
+use crate::cut::prices::Prices;
 use crate::source::{COMPUTED, OURS, SHOP, SourceKey};
 use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
-
-/// A price of the shop, in its own money.
-pub const PRICE: Range = Range::new("prices", "1", 0.0, 1e6);
-/// Starts that a tip lasts.
-pub const TIP_LIFE: Range = Range::new("prices.tip_life_starts", "1", 1.0, 1e6);
-
-/// What things cost this shop, in its own money.
-#[derive(Clone, Copy, Debug, PartialEq)]
-pub struct Prices {
-    /// A cubic metre of oxygen.
-    pub oxygen_m3: f64,
-    /// A cubic metre of the fuel.
-    pub fuel_m3: f64,
-    /// An hour of the torch hand.
-    pub labour_h: f64,
-    /// A tip.
-    pub tip: f64,
-    /// Starts that it lasts.
-    pub tip_life_starts: f64,
-    /// True while the shop has put in none of its own.
-    pub estimated: bool,
-}
 
 /// Cost of one cut by its parts.
 #[derive(Clone, Copy, Debug, PartialEq)]

@@ -4,10 +4,10 @@
 //! A tip counts for a cut where the plan with it has no stop and nothing to say of its size; time and gas are those of that
 //! plan. A stroke of a shape is a cut of its own, with the times of the shape. Left out: what a tip is worn.
 
-use super::consumption::Amounts;
-use super::request::Request;
-use super::section_strokes::stroke_plan;
-use super::settings::{Settings, plan};
+use crate::cut::consumption::Amounts;
+use crate::cut::request::Request;
+use crate::cut::section::stroke_plan;
+use crate::cut::settings::{Settings, plan};
 use crate::error::Error;
 use crate::gas::fuel::{TipFace, characteristics};
 use crate::note::Verdict;
@@ -90,7 +90,7 @@ impl Cutting {
                 (settings, time, gas)
             }
             Some((stroke, first)) => {
-                let made = stroke_plan((stroke, *first), request)?;
+                let made = stroke_plan(stroke, *first, request)?;
                 (made.settings, made.time, made.gas)
             }
         };

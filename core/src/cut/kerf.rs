@@ -1,10 +1,11 @@
 //! How wide is the cut, and how far off the plate does the torch ride?
 
-use super::request::{Process, Request};
 use crate::band::Band;
-use crate::error::{Error, Result};
+use crate::code::Code;
+use crate::cut::request::{Process, Request};
+use crate::error::Result;
+use crate::gas::fuel::standoff;
 use crate::quantity::Length;
-use crate::reference::tables;
 use crate::source::{COMMON_PRACTICE, COMPUTED, SHOP};
 use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
 
@@ -80,10 +81,7 @@ pub struct Distance {
 /// Only when a table compiled in cannot be read.
 pub fn distance(request: &Request) -> Result<(Distance, [Trace; 2])> {
     let fuel = request.gas.fuel;
-    let row = tables()?.standoff.get(&fuel).ok_or_else(|| Error::Reference {
-        file: "standoff.csv",
-        what: format!("no row for {}", fuel.code()),
-    })?;
+    let row = standoff(fuel)?;
     let distance = Distance { standoff: row.cone_to_plate(), tip_to_plate: row.tip_to_plate() };
     let named = |quantity, code, band: Band<Length>| {
         let mut trace = Tracer::new(quantity, &[Input::Fuel]);

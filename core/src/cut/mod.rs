@@ -7,16 +7,16 @@ pub mod compare;
 mod consumption;
 pub mod cost;
 mod cue;
+pub mod draw;
 pub mod job_tips;
 mod kerf;
 pub mod limits;
 mod policy;
 mod preheat_time;
 mod pressure;
+pub mod prices;
 mod request;
-pub mod section_cut;
-mod section_notes;
-mod section_strokes;
+pub mod section;
 mod settings;
 mod speed;
 mod stands;
@@ -25,10 +25,11 @@ mod tip_plan;
 pub mod work;
 
 pub use consumption::{Amounts, Times};
-pub use cost::{Cost, Prices};
+pub use cost::Cost;
 pub use cue::Cue;
 pub use policy::{Direction, Factors, Handedness, Policy, PressureSchool};
 pub use preheat_time::RESTART_FACTOR;
+pub use prices::Prices;
 pub use request::{
     Access, CutInput, GasInput, Process, Quality, Request, ScrapSide, Start, SteelInput, Stroke,
 };

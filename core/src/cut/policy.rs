@@ -6,7 +6,8 @@ use crate::tip::choose::TipSchool;
 use crate::tip::pressure::DRILLED;
 
 /// The hand that holds the torch.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Handedness {
     /// Right-handed: usually cuts right to left.
     #[default]
@@ -16,7 +17,8 @@ pub enum Handedness {
 }
 
 /// Which way the torch travels.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Direction {
     /// Toward the left hand.
     RightToLeft,
@@ -24,8 +26,20 @@ pub enum Direction {
     LeftToRight,
 }
 
+impl Direction {
+    /// The way in which the hand that holds the torch sees the cut.
+    #[must_use]
+    pub const fn of(hand: Handedness) -> Self {
+        match hand {
+            Handedness::Right => Self::RightToLeft,
+            Handedness::Left => Self::LeftToRight,
+        }
+    }
+}
+
 /// How a shop sets its oxygen within the published band.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum PressureSchool {
     /// Low and slow: the lower third.
     Low,

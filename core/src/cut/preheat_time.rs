@@ -4,11 +4,16 @@
 //! plate temperature. The bands of table and factors are independent, so their half-widths
 //! add in quadrature, in logarithms.
 
-use super::request::{Request, Start};
+use std::sync::LazyLock;
+
+use serde::Deserialize;
+
 use crate::band::Band;
-use crate::error::{Error, Result};
+use crate::code::Code;
+use crate::cut::request::{Request, Start};
+use crate::error::Result;
 use crate::quantity::{Duration, Length, Temperature};
-use crate::reference::{Factor, tables};
+use crate::reference::{BandTable, Table, no_row, read, table};
 use crate::source::{COMMON_PRACTICE, COMPUTED, HEATING, SHOP};
 use crate::steel::surface::Surface;
 use crate::tip::owned::TipKind;
@@ -45,11 +50,56 @@ pub fn plate_factor(plate: Temperature) -> f64 {
     (rise.max(0.0) * rise).max(LEAST_PLATE_FACTOR)
 }
 
+/// A multiplier with the band it is met in.
+#[derive(Clone, Copy, Debug, PartialEq)]
+struct Factor {
+    /// The value to take.
+    value: f64,
+    /// Lowest met.
+    low: f64,
+    /// Highest met.
+    high: f64,
+}
+
+impl Factor {
+    /// No effect.
+    const ONE: Self = Self { value: 1.0, low: 1.0, high: 1.0 };
+}
+
+#[derive(Deserialize)]
+struct SecondsRow {
+    thickness_mm: f64,
+    seconds_low: f64,
+    seconds_high: f64,
+}
+
+static SECONDS: Table<BandTable> = LazyLock::new(|| {
+    let rows: Vec<SecondsRow> = table!("start-preheat.csv")?;
+    let in_si = |row: &SecondsRow| (row.thickness_mm / 1e3, row.seconds_low, row.seconds_high);
+    BandTable::new("start-preheat.csv", &rows.iter().map(in_si).collect::<Vec<_>>())
+});
+
+#[derive(Deserialize)]
+struct FactorRow {
+    factor: String,
+    value: Option<f64>,
+    low: Option<f64>,
+    high: Option<f64>,
+}
+
+impl FactorRow {
+    /// The row of the plate temperature holds a formula and no number.
+    fn factor(&self) -> Option<Factor> {
+        Some(Factor { value: self.value?, low: self.low?, high: self.high? })
+    }
+}
+
+static FACTORS: Table<Vec<FactorRow>> = LazyLock::new(|| table!("start-preheat-factors.csv"));
+
 fn factor(name: &str) -> Result<Factor> {
-    tables()?.start_preheat_factors.get(name).copied().ok_or_else(|| Error::Reference {
-        file: "start-preheat-factors.csv",
-        what: format!("no row for {name}"),
-    })
+    let rows = read(&FACTORS)?.iter();
+    let mut found = rows.filter(|row| row.factor == name).filter_map(FactorRow::factor);
+    found.next().ok_or_else(|| no_row("start-preheat-factors.csv", name))
 }
 
 fn start_factor(start: Start) -> Result<Factor> {
@@ -98,7 +148,7 @@ pub fn start_preheat(
     request: &Request,
     (path, kind): (Length, TipKind),
 ) -> Result<(StartPreheat, Trace)> {
-    let (low, high) = tables()?.start_preheat.at(path.as_m());
+    let (low, high) = read(&SECONDS)?.at(path.as_m());
     let base = Factor { value: (low * high).sqrt(), low, high };
     let fuel = fuel_factor(request)?;
     let surface = surface_factor(request.steel.surface)?;

@@ -1,26 +1,29 @@
 //! What the two regulators must show while gas flows: tip, torch, hose, back to the gauge.
 
-use super::consumption::Flows;
-use super::request::Request;
-use super::stands::{
+use crate::band::Band;
+use crate::code::Code;
+use crate::cut::consumption::Flows;
+use crate::cut::request::Request;
+use crate::cut::stands::{
     ACETYLENE_CEILING, OXYGEN_HIGHEST, acetylene_note, has_no_setting, oxygen_note, supply_notes,
     under_the_ceiling,
 };
-use super::tip_plan::TipPlan;
-use crate::band::Band;
-use crate::error::{Error, Result};
+use crate::cut::tip_plan::TipPlan;
+use crate::error::Result;
 use crate::gas::OXYGEN;
-use crate::gas::fuel::{Fuel, Torch, characteristics, torch_pressure};
+use crate::gas::fuel::{Fuel, Torch, characteristics};
+use crate::gas::fuel_pressure::torch_pressure;
 use crate::gas::hose::{RegulatorEnd, regulator_end};
 use crate::note::{Level, Note};
 use crate::physics::compressible::Pipe;
 use crate::quantity::{GasFlow, GaugePressure, Length};
-use crate::reference::tables;
+use crate::reference::no_row;
 use crate::source::{
     COMMON_PRACTICE, COMPUTED, CUTTING_DATA, FUEL_GASES, MAKERS_CHART, ORIFICE, OURS, PIPE_FLOW,
     SourceKey,
 };
 use crate::tip::chart::ReadAt;
+use crate::tip::handbook::handbook;
 use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
 
 /// Drop in the hose against the tip pressure above which it is a caution. Source: `ours`.
@@ -35,10 +38,8 @@ const INJECTOR_OXYGEN: GaugePressure = GaugePressure::from_pa(200e3);
 /// # Errors
 /// Only when a table compiled in cannot be read.
 pub fn flame(fuel: Fuel, path: Length) -> Result<((GasFlow, GasFlow), [Trace; 2])> {
-    let table = tables()?.fuel_flow.get(&fuel).ok_or_else(|| Error::Reference {
-        file: "cutting-mild-steel.csv",
-        what: format!("no column for {}", fuel.code()),
-    })?;
+    let table = handbook()?.fuel_flow.get(&fuel);
+    let table = table.ok_or_else(|| no_row("cutting-mild-steel.csv", fuel.code()))?;
     let (low, high) = table.at(path.as_m());
     let flow = 0.5 * (low + high);
     let ratio = characteristics(fuel)?.neutral_ratio;

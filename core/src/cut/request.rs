@@ -1,8 +1,8 @@
 //! What is asked: the steel, the cut, the gas, the gear, and how this shop works.
 
-use super::cost::{PRICE, Prices, TIP_LIFE};
-use super::limits;
-use super::policy::{Factors, Handedness, Policy};
+use crate::cut::limits;
+use crate::cut::policy::{Factors, Handedness, Policy};
+use crate::cut::prices::{PRICE, Prices, TIP_LIFE};
 use crate::error::{Error, Result};
 use crate::gas::fuel::{Fuel, Torch};
 use crate::gas::gear::Gear;
@@ -17,7 +17,8 @@ use crate::tip::owned::Tip;
 use crate::tip::pressure::BORE;
 
 /// How the torch is moved.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Process {
     /// By hand and eye.
     Freehand,
@@ -33,20 +34,11 @@ impl Process {
     pub const fn by_hand(self) -> bool {
         !matches!(self, Self::Machine)
     }
-
-    /// Its code in interfaces.
-    #[must_use]
-    pub const fn code(self) -> &'static str {
-        match self {
-            Self::Freehand => "freehand",
-            Self::Guided => "guided",
-            Self::Machine => "machine",
-        }
-    }
 }
 
 /// Where the cut begins.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Start {
     /// At an edge of the plate.
     #[default]
@@ -57,20 +49,9 @@ pub enum Start {
     Pierce,
 }
 
-impl Start {
-    /// Its code in interfaces.
-    #[must_use]
-    pub const fn code(self) -> &'static str {
-        match self {
-            Self::Edge => "edge",
-            Self::DrilledHole => "drilled_hole",
-            Self::Pierce => "pierce",
-        }
-    }
-}
-
 /// What the edge is for.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Quality {
     /// Left as cut, seen or welded.
     Fine,
@@ -81,20 +62,9 @@ pub enum Quality {
     Severance,
 }
 
-impl Quality {
-    /// Its code in interfaces.
-    #[must_use]
-    pub const fn code(self) -> &'static str {
-        match self {
-            Self::Fine => "fine",
-            Self::Standard => "standard",
-            Self::Severance => "severance",
-        }
-    }
-}
-
 /// What the torch does.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Stroke {
     /// Cuts through.
     #[default]
@@ -110,18 +80,6 @@ pub enum Stroke {
 }
 
 impl Stroke {
-    /// Its code in interfaces.
-    #[must_use]
-    pub const fn code(self) -> &'static str {
-        match self {
-            Self::Cut => "cut",
-            Self::Gouge => "gouge",
-            Self::Wash => "wash",
-            Self::Head => "head",
-            Self::Nut => "nut",
-        }
-    }
-
     /// Whether it wants a bent tip with a large, slow jet.
     #[must_use]
     pub const fn wants_gouging_tip(self) -> bool {
@@ -130,28 +88,21 @@ impl Stroke {
 }
 
 /// Which side of the line is scrap, as the torch hand stands.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum ScrapSide {
     /// Beyond the line.
     #[default]
+    #[strum(serialize = "far_side")]
     Far,
     /// Between the line and the torch hand.
+    #[strum(serialize = "near_side")]
     Near,
 }
 
-impl ScrapSide {
-    /// Its code in interfaces.
-    #[must_use]
-    pub const fn code(self) -> &'static str {
-        match self {
-            Self::Far => "far_side",
-            Self::Near => "near_side",
-        }
-    }
-}
-
 /// Which sides of the steel can be reached.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Access {
     /// Both faces.
     #[default]

@@ -1,19 +1,19 @@
 //! The door of the domain: a request in, every setting with its chain out.
 
-use super::balance::{Balance, Kerf, balance};
-use super::consumption::{Amounts, Flows, Starts, Times, amounts, starts, times};
-use super::cost::{Cost, cost};
-use super::cue::{Cue, cues};
-use super::limits;
-use super::policy::{Direction, Handedness};
-use super::preheat_time::{StartPreheat, start_preheat};
-use super::pressure::{flame, fuel_setting, oxygen_setting};
-use super::request::Request;
-use super::speed::{drag, travel_speed};
-use super::stands::has_no_setting;
-use super::tip_plan::{TipPlan, tip_plan};
-use super::{kerf, steel_notes};
 use crate::band::Band;
+use crate::code::Code;
+use crate::cut::balance::{Balance, Kerf, balance};
+use crate::cut::consumption::{Amounts, Flows, Starts, Times, amounts, starts, times};
+use crate::cut::cost::{Cost, cost};
+use crate::cut::cue::{Cue, cues};
+use crate::cut::policy::Direction;
+use crate::cut::preheat_time::start_preheat;
+use crate::cut::pressure::{flame, fuel_setting, oxygen_setting};
+use crate::cut::request::Request;
+use crate::cut::speed::{drag, travel_speed};
+use crate::cut::stands::has_no_setting;
+use crate::cut::tip_plan::tip_plan;
+use crate::cut::{kerf, limits, steel_notes};
 use crate::error::{Error, Result};
 use crate::gas::OXYGEN;
 use crate::gas::fuel::TipFace;
@@ -22,7 +22,7 @@ use crate::note::{Level, Note, Verdict};
 use crate::quantity::{Duration, GasFlow, GaugePressure, Length, Speed};
 use crate::source::{COMPUTED, GIVEN, HEAT_AFFECTED};
 use crate::steel::thermal::heat_affected_depth;
-use crate::tip::owned::TipKind;
+use crate::tip::owned::{Tip, TipKind};
 use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
 
 /// What to set for one stroke, and how every number came to be.
@@ -145,6 +145,19 @@ fn heat_affected(path: Length) -> (Length, Trace) {
     (depth, trace.done())
 }
 
+/// What the gear on the gas's way makes one say.
+fn gear_notes(
+    request: &Request,
+    tip: &Tip,
+    fuel: GaugePressure,
+    oxygen: GaugePressure,
+) -> Result<Vec<Note>> {
+    let gear = request.gear_with_tip(Some(tip));
+    let mut notes = misfits(&gear, request.gas.fuel)?;
+    notes.extend(regulators_too_small(&gear, (request.gas.fuel, fuel), oxygen));
+    Ok(notes)
+}
+
 fn compute(request: &Request) -> Result<Settings> {
     let (path, too_thick, of_path) = path_thickness(request);
     let mut notes: Vec<Note> = too_thick.into_iter().collect();
@@ -157,10 +170,7 @@ fn compute(request: &Request) -> Result<Settings> {
     let (fuel_pressure, fuel_notes, of_fuel) = fuel_setting(request, (path, &tip), fuel)?;
     notes.extend(tip_notes.into_iter().chain(oxygen_notes).chain(fuel_notes));
 
-    let gear = request.gear_with_tip(Some(&tip.tip));
-    notes.extend(misfits(&gear, request.gas.fuel)?);
-    let fuel_end = (request.gas.fuel, fuel_pressure.set);
-    notes.extend(regulators_too_small(&gear, fuel_end, oxygen_pressure.set));
+    notes.extend(gear_notes(request, &tip.tip, fuel_pressure.set, oxygen_pressure.set)?);
 
     let (pace, of_speed) = travel_speed(request, (path, tip.chart.as_ref().map(|(row, _)| row)))?;
     let (preheat, of_preheat) = start_preheat(request, (path, tip.tip.kind))?;
@@ -206,86 +216,36 @@ fn compute(request: &Request) -> Result<Settings> {
         traces.push(of_cost);
         cost
     });
-    Ok(assemble(
-        request,
-        (path, &tip, &flows),
-        Computed {
-            oxygen_pressure,
-            fuel_pressure,
-            preheat,
-            speed: pace.speed,
-            width,
-            drag,
-            heat_affected,
-            distance,
-            starts,
-            time,
-            gas,
-            cost,
-            balance,
-            notes,
-            traces,
-        },
-    ))
-}
-
-/// What [`compute`] found, on its way into [`Settings`].
-struct Computed {
-    oxygen_pressure: Band<GaugePressure>,
-    fuel_pressure: Band<GaugePressure>,
-    preheat: StartPreheat,
-    speed: Band<Speed>,
-    width: Length,
-    drag: Length,
-    heat_affected: Length,
-    distance: kerf::Distance,
-    starts: Starts,
-    time: Times,
-    gas: Amounts,
-    cost: Option<Cost>,
-    balance: Balance,
-    notes: Vec<Note>,
-    traces: Vec<Trace>,
-}
-
-fn assemble(
-    request: &Request,
-    (path, tip, flows): (Length, &TipPlan, &Flows),
-    found: Computed,
-) -> Settings {
-    Settings {
+    Ok(Settings {
         path,
         bore: tip.tip.bore,
         face: tip.face,
         tip_kind: tip.tip.kind,
         by_chart: tip.chart.is_some(),
-        oxygen_pressure: stands(found.oxygen_pressure, &found.notes, OXYGEN),
-        fuel_pressure: stands(found.fuel_pressure, &found.notes, request.gas.fuel.code()),
+        oxygen_pressure: stands(oxygen_pressure, &notes, OXYGEN),
+        fuel_pressure: stands(fuel_pressure, &notes, request.gas.fuel.code()),
         tip_pressure: tip.pressure.set,
         oxygen_flow: flows.oxygen,
         preheat_oxygen_flow: flows.preheat_oxygen,
         fuel_flow: flows.fuel,
-        start_preheat: found.preheat.first,
-        travel_speed: found.speed,
-        kerf: found.width,
-        drag: found.drag,
-        heat_affected: found.heat_affected,
-        standoff: found.distance.standoff,
-        tip_to_plate: found.distance.tip_to_plate,
-        starts: found.starts,
-        direction: match request.cut.handedness {
-            Handedness::Right => Direction::RightToLeft,
-            Handedness::Left => Direction::LeftToRight,
-        },
-        time: found.time,
-        gas: found.gas,
-        cost: found.cost,
+        start_preheat: preheat.first,
+        travel_speed: pace.speed,
+        kerf: width,
+        drag,
+        heat_affected,
+        standoff: distance.standoff,
+        tip_to_plate: distance.tip_to_plate,
+        starts,
+        direction: Direction::of(request.cut.handedness),
+        time,
+        gas,
+        cost,
         count: request.cut.count,
-        balance: found.balance,
-        notes: found.notes,
+        balance,
+        notes,
         cues: cues(request.gas.fuel),
-        traces: found.traces,
-    }
+        traces,
+    })
 }
 
 /// A setting, unless a stop is about it.

@@ -1,13 +1,14 @@
 //! How fast does the torch travel, and how far does the bottom of the cut lag?
 
-use super::request::{Process, Quality, Request};
 use crate::band::Band;
-use crate::error::{Error, Result};
+use crate::code::Code;
+use crate::cut::request::{Process, Quality, Request};
+use crate::error::Result;
 use crate::quantity::{Length, Speed};
-use crate::reference::tables;
 use crate::source::{COMMON_PRACTICE, COMPUTED, CUTTING_DATA, MAKERS_CHART, OURS, SHOP};
-use crate::steel::surface::Surface;
+use crate::steel::surface::{Surface, speed_factors};
 use crate::tip::chart::ChartRow;
+use crate::tip::handbook::handbook;
 use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
 
 /// Purity at and above which oxygen cuts at full pace, a part of the whole.
@@ -56,13 +57,7 @@ pub fn purity_factor(purity: f64) -> f64 {
 }
 
 fn surface_factors(front: Surface, back: Surface) -> Result<(f64, f64)> {
-    let row = |surface: Surface| {
-        tables()?.surfaces.get(surface.code()).ok_or_else(|| Error::Reference {
-            file: "surface-factors.csv",
-            what: format!("no row for {}", surface.code()),
-        })
-    };
-    Ok((row(front)?.speed_front, row(back)?.speed_back))
+    Ok((speed_factors(front)?.speed_front, speed_factors(back)?.speed_back))
 }
 
 /// Travel speed at a path thickness.
@@ -81,7 +76,7 @@ pub fn travel_speed(
     let by_chart = chart.and_then(|row| row.speed);
     let (low, high) = match by_chart {
         Some(ends) => (ends.low.as_m_s(), ends.high.as_m_s()),
-        None => tables()?.speed.at(path.as_m()),
+        None => handbook()?.speed.at(path.as_m()),
     };
     let (from, to) = part_of_band(request.cut.process);
     let part = |at: f64| low + (from + at * (to - from)) * (high - low);

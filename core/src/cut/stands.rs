@@ -3,8 +3,9 @@
 //! Each is a stop that says the way out, and its number is not shown: a number that must not be set is no setting. What
 //! the shop's gear is rated for outranks the usual limits here. Left out: a hose's own rating and age.
 
-use super::request::Request;
 use crate::band::Band;
+use crate::code::Code;
+use crate::cut::request::Request;
 use crate::error::Result;
 use crate::gas::fuel::Fuel;
 use crate::gas::vapour::vapour_pressure;

@@ -1,6 +1,7 @@
 //! What the steel, its faces, the start and the oxygen make one say before the cut.
 
-use super::request::{Access, Process, Request, Start, Stroke};
+use crate::code::Code;
+use crate::cut::request::{Access, Process, Request, Start, Stroke};
 use crate::error::Result;
 use crate::note::{Level, Note};
 use crate::quantity::{Angle, Length, Temperature};

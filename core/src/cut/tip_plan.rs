@@ -3,17 +3,18 @@
 //! The maker's chart of a tip outranks the generic band for that tip; a thickness outside the
 //! chart is a stop that names tips which would do.
 
-use super::request::Request;
 use crate::band::Band;
+use crate::code::Code;
+use crate::cut::request::Request;
 use crate::error::{Error, Result};
 use crate::gas::fuel::{TipFace, characteristics};
 use crate::note::{Level, Note};
 use crate::physics::compressible::Orifice;
 use crate::quantity::{GasFlow, GaugePressure, Length};
-use crate::reference::tables;
 use crate::source::{CUTTING_DATA, GIVEN, MAKERS_CHART, ORIFICE, OURS, SHOP};
 use crate::tip::chart::{ChartRow, ReadAt};
 use crate::tip::choose::{Need, choose, generic_series, suits, would_suit};
+use crate::tip::handbook::handbook;
 use crate::tip::owned::{Tip, TipKind};
 use crate::tip::pressure::{Fit, SHOWN, Shown, flow, pressure, shown};
 use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
@@ -40,7 +41,7 @@ pub struct TipPlan {
 pub fn tip_plan(request: &Request, path: Length) -> Result<(TipPlan, Vec<Note>, [Trace; 2])> {
     let policy = &request.policy;
     let part = policy.pressure_school.part();
-    let (low, high) = tables()?.oxygen_flow.at(path.as_m());
+    let (low, high) = handbook()?.oxygen_flow.at(path.as_m());
     let published = Band::at(low, high, part).map(GasFlow::from_m3_s);
     let wanted = characteristics(request.gas.fuel)?.tip_face;
     let (owned, lacking) = at_hand(request, wanted)?;
@@ -200,7 +201,7 @@ pub fn runs_well(request: &Request, tip: &Tip, path: Length) -> Result<bool> {
 /// Pressures at the tip that drive the published flow through its bore.
 fn set_at_tip(request: &Request, tip: &Tip, path: Length) -> Result<Band<GaugePressure>> {
     let policy = &request.policy;
-    let (low, high) = tables()?.oxygen_flow.at(path.as_m());
+    let (low, high) = handbook()?.oxygen_flow.at(path.as_m());
     let wanted = Band::at(low, high, policy.pressure_school.part()).map(GasFlow::from_m3_s);
     let orifice = Orifice { bore: tip.bore, discharge: policy.discharge };
     wanted.try_map(|q| pressure(&orifice, q, policy.ambient))
@@ -257,7 +258,7 @@ fn tip_trace(request: &Request, plan: &TipPlan, path: Length) -> Result<Trace> {
         trace.step("tip_chart_reach", reach, MAKERS_CHART, vec![]);
         trace.number("tip_pressure", tip_pressure, MAKERS_CHART);
     } else {
-        let (low, high) = tables()?.bore.at(path.as_m());
+        let (low, high) = handbook()?.bore.at(path.as_m());
         let band = Measure::List(Kind::Bore, vec![low, high]);
         trace.step("tip_band", band, CUTTING_DATA, thickness);
         trace.number("tip_pressure", tip_pressure, ORIFICE);
@@ -279,7 +280,7 @@ fn flow_trace(
     let mut trace =
         Tracer::new(Quantity::OxygenFlow, &[Input::Thickness, Input::Tip, Input::Policy]);
     let part = request.policy.pressure_school.part();
-    let by_chart = request.policy.pressure_school == super::PressureSchool::Chart;
+    let by_chart = request.policy.pressure_school == crate::cut::PressureSchool::Chart;
     let thickness = vec![("thickness", Measure::Number(Kind::Length, path.as_m()))];
     let share = vec![("part", Measure::Number(Kind::Percent, part))];
     let school = if by_chart { OURS } else { SHOP };

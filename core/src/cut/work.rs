@@ -1,9 +1,10 @@
 //! What a line of a job cuts: a plate, or a shape in strokes. Both come to one set of settings.
 
-use super::job_tips::Cutting;
-use super::request::Request;
-use super::section_cut::{SectionPlan, SectionRequest, plan_section};
-use super::settings::{Settings, plan};
+use crate::cut::job_tips::Cutting;
+use crate::cut::request::Request;
+use crate::cut::section::plan::{SectionPlan, SectionRequest};
+use crate::cut::section::plan_section;
+use crate::cut::settings::{Settings, plan};
 use crate::error::Error;
 
 /// A cut as it is asked.

@@ -18,7 +18,7 @@ pub const RADIUS: Range = Range::new("corner_radius", "m", 0.0, 0.5);
 /// Arithmetic roughness Ra that may be given; not the Rz5 of ISO 9013.
 pub const ROUGHNESS_RA: Range = Range::new("roughness_ra", "m", 0.0, 0.001);
 /// Thickness that the rules are asked for.
-pub const THICKNESS: Range = super::grade::THICKNESS;
+pub const THICKNESS: Range = crate::edge::grade::THICKNESS;
 
 /// Ra up to each thickness, m. Source: `aws_d1_1` (from memory, edge-acceptance.csv).
 const RA_LIMITS: [(f64, f64); 2] = [(0.100, 25e-6), (0.200, 50e-6)];
@@ -30,7 +30,8 @@ const SMALL_LOSS: f64 = 0.02;
 const INSIDE_CORNER: f64 = 0.025;
 
 /// What hangs on the bottom edge.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Slag {
     /// Nothing.
     None,
@@ -82,7 +83,10 @@ impl Measured {
 }
 
 /// What is to be done, from least work to most.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord)]
+#[derive(
+    Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, strum::IntoStaticStr, strum::VariantArray,
+)]
+#[strum(serialize_all = "snake_case")]
 pub enum Action {
     /// Nothing.
     Accept,
@@ -94,20 +98,6 @@ pub enum Action {
     Grind,
     /// Weld it up as the engineer approves, or turn the part down.
     WeldOrReject,
-}
-
-impl Action {
-    /// Its code in interfaces.
-    #[must_use]
-    pub const fn code(self) -> &'static str {
-        match self {
-            Self::Accept => "accept",
-            Self::Brush => "brush",
-            Self::Chip => "chip",
-            Self::Grind => "grind",
-            Self::WeldOrReject => "weld_or_reject",
-        }
-    }
 }
 
 /// What one rule says.

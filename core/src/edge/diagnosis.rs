@@ -7,9 +7,9 @@
 
 use std::sync::LazyLock;
 
-use super::evidence::Evidence;
-use super::network::{ALL_WELL, Network, network};
-use super::trouble::shows_with;
+use crate::edge::evidence::Evidence;
+use crate::edge::network::{ALL_WELL, Network, network};
+use crate::edge::trouble::shows_with;
 use crate::error::{Error, Result};
 use crate::gas::fuel::Fuel;
 
@@ -187,11 +187,18 @@ fn underside(network: &Network, seen: &[usize], answered: &[usize]) -> Option<us
     open.find(|at| is_told && !answered.contains(at))
 }
 
-fn next_check(
-    network: &Network,
-    sets: &[(&[usize], f64)],
-    (passed_over, first, suspects): (&[usize], Option<usize>, &[Suspect]),
-) -> Option<NextCheck> {
+/// What the next look is chosen from.
+struct Looks<'a> {
+    /// Signs that were answered or passed over.
+    passed_over: &'a [usize],
+    /// A sign that comes before all others.
+    first: Option<usize>,
+    /// Causes, the likeliest first.
+    suspects: &'a [Suspect],
+}
+
+fn next_check(network: &Network, sets: &[(&[usize], f64)], looks: &Looks<'_>) -> Option<NextCheck> {
+    let Looks { passed_over, first, suspects } = *looks;
     let now = entropy(sets.iter().map(|(_, weight)| *weight));
     let open = (0..network.findings.len()).filter(|finding| !passed_over.contains(finding));
     let gain = |finding: usize| {
@@ -326,7 +333,11 @@ pub fn diagnose_with(network: &Network, told: &Told<'_>) -> Result<Diagnosis> {
     let first = underside(network, &seen, &passed_over);
     let code = |code: &str| seen.iter().any(|&at| network.findings[at].code == code);
     Ok(Diagnosis {
-        next_check: next_check(network, &held, (&passed_over, first, &suspects)),
+        next_check: next_check(
+            network,
+            &held,
+            &Looks { passed_over: &passed_over, first, suspects: &suspects },
+        ),
         asks_fuel,
         suspects,
         contradictions: CONTRADICT.into_iter().filter(|(a, b)| code(a) && code(b)).collect(),

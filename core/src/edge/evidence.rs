@@ -1,5 +1,6 @@
 //! What plan, burn and gear say of a cause before anybody looks at the edge. Every ratio is `ours`.
 
+use crate::gas::rack::CLEAN_AFTER;
 use crate::trace::{Kind, Measure, Named};
 
 /// What a record says of a cause.
@@ -63,8 +64,6 @@ const SHAKES: (f64, f64) = (3.0, 0.1);
 const ALL_SLOW: f64 = 8.0;
 /// A cylinder below this is near its end. Source: `ours`.
 const NEAR_END: f64 = 0.15;
-/// A tip is cleaned after so many cuts. Source: `common_practice`.
-const CLEAN_AFTER: u32 = 5;
 
 fn say(cause: &'static str, ratio: f64, code: &'static str, values: Vec<Named>) -> Evidence {
     Evidence { cause, likelihood_ratio: ratio, code, values }

@@ -90,7 +90,8 @@ const NEVER_WELL: [&str; 6] = [
 ];
 
 /// How strongly a cause shows a finding.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Link {
     /// Not at all.
     None,

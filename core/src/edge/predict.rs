@@ -5,8 +5,8 @@
 //! opens): its sizes are to be tuned on records. Left out: how faults act on each other beyond what
 //! the two numbers below share. Theory: docs/model/edge.md.
 
-use super::face::Face;
 use crate::cut::{Process, Settings, purity_factor};
+use crate::edge::face::Face;
 use crate::error::Result;
 use crate::quantity::{Angle, Length};
 use crate::range::Range;
@@ -196,7 +196,7 @@ pub fn predict(planned: &Planned, off: &Off) -> Result<Expected> {
     let heat =
         off.flame * off.bore / off.speed.powf(BY_PACE) * (1.0 + OXIDISING * off.mixture.max(0.0));
     let right = Face::right(planned.thickness, planned.kerf, planned.drag);
-    let face = moved(&right, off, (load, heat, purity));
+    let face = moved(&right, off, &Burden { load, heat, purity });
     let a = planned.thickness.as_m();
     let ([rough, rough_by], [square, square_by]) = usual(planned.process);
     let coarse = 1.0 + face.line_uneven + 2.0 * face.gouged + over(load) + 0.5 * over(heat);
@@ -212,8 +212,19 @@ pub fn predict(planned: &Planned, off: &Off) -> Result<Expected> {
     })
 }
 
+/// What a cut that is off asks of its jet, against the right one.
+struct Burden {
+    /// What the jet must carry.
+    load: f64,
+    /// What the top edge takes of the flame.
+    heat: f64,
+    /// What is left of the pace by its oxygen.
+    purity: f64,
+}
+
 /// A right face moved by what is off. Every size in it is `ours`.
-fn moved(right: &Face, off: &Off, (load, heat, purity): (f64, f64, f64)) -> Face {
+fn moved(right: &Face, off: &Off, burden: &Burden) -> Face {
+    let Burden { load, heat, purity } = *burden;
     let (a, kerf) = (right.thickness.as_m(), right.kerf_top.as_m());
     let m = Length::from_m;
     let (high, low) = (over(off.standoff), ramp(1.0 - off.standoff, 0.3, 2.0));

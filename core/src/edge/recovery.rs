@@ -17,7 +17,8 @@ use crate::trace::{Kind, Measure, Named};
 pub const NOT_THROUGH: Range = Range::new("not_through", "m", 0.0, 2.0);
 
 /// Which way the slag went last.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Slag {
     /// Down through the kerf.
     Down,
@@ -28,23 +29,13 @@ pub enum Slag {
 }
 
 /// A side of the line, in the direction of travel.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Side {
     /// To the left.
     Left,
     /// To the right.
     Right,
-}
-
-impl Side {
-    /// Its code in interfaces.
-    #[must_use]
-    pub const fn code(self) -> &'static str {
-        match self {
-            Self::Left => "left",
-            Self::Right => "right",
-        }
-    }
 }
 
 /// A cut that went out, as the torch hand tells it.
@@ -75,7 +66,8 @@ pub struct Lost {
 }
 
 /// How the cut is picked up.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Way {
     /// At the stop itself.
     AtTheStop,
@@ -83,18 +75,6 @@ pub enum Way {
     FromTheScrap,
     /// Beside the old kerf, from good kerf on.
     Alongside,
-}
-
-impl Way {
-    /// Its code in interfaces.
-    #[must_use]
-    pub const fn code(self) -> &'static str {
-        match self {
-            Self::AtTheStop => "at_the_stop",
-            Self::FromTheScrap => "from_the_scrap",
-            Self::Alongside => "alongside",
-        }
-    }
 }
 
 /// A step by its code.

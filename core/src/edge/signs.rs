@@ -3,8 +3,8 @@
 //! A sign is read off the figures of a face, against those of a right one. Its picture is a right edge with
 //! just that changed, far enough to be read back. Thresholds are `ours`.
 
-use super::face::Face;
-use super::predict::{Expected, Off};
+use crate::edge::face::Face;
+use crate::edge::predict::{Expected, Off};
 use crate::quantity::{Angle, Length};
 
 /// A sign, when a face shows it, and the picture of it.

@@ -4,122 +4,12 @@
 //! are said for the column; where neither is so it is asked, never guessed. A cell holds one
 //! figure or a band (`20-25`). A comma is not read as a decimal point.
 
-use super::table::{Table, heading};
+use crate::code::Code;
+use crate::entry::chart_column::{Column, Role, Said, Unit, column};
+use crate::entry::table::Table;
 use crate::gas::fuel::Fuel;
 use crate::quantity::{GaugePressure, Length, Speed};
 use crate::tip::chart::{Chart, ChartRow, Ends, ReadAt};
-
-/// What a column holds.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
-pub enum Role {
-    /// Plate thickness.
-    Thickness,
-    /// Cutting-oxygen bore.
-    Bore,
-    /// The mark stamped on the tip: a label.
-    Mark,
-    /// The fuel.
-    Fuel,
-    /// Oxygen pressure, one figure or a band.
-    Oxygen,
-    /// Its low end.
-    OxygenLow,
-    /// Its high end.
-    OxygenHigh,
-    /// Fuel pressure, one figure or a band.
-    FuelPressure,
-    /// Its low end.
-    FuelLow,
-    /// Its high end.
-    FuelHigh,
-    /// Travel speed, one figure or a band.
-    Speed,
-    /// Its low end.
-    SpeedLow,
-    /// Its high end.
-    SpeedHigh,
-    /// Not used.
-    Ignored,
-}
-
-impl Role {
-    /// Every role with its code in interfaces.
-    pub const ALL: [(Self, &'static str); 14] = [
-        (Self::Thickness, "thickness"),
-        (Self::Bore, "bore"),
-        (Self::Mark, "mark"),
-        (Self::Fuel, "fuel"),
-        (Self::Oxygen, "oxygen_pressure"),
-        (Self::OxygenLow, "oxygen_pressure_low"),
-        (Self::OxygenHigh, "oxygen_pressure_high"),
-        (Self::FuelPressure, "fuel_pressure"),
-        (Self::FuelLow, "fuel_pressure_low"),
-        (Self::FuelHigh, "fuel_pressure_high"),
-        (Self::Speed, "speed"),
-        (Self::SpeedLow, "speed_low"),
-        (Self::SpeedHigh, "speed_high"),
-        (Self::Ignored, "ignored"),
-    ];
-
-    /// Its code in interfaces.
-    #[must_use]
-    pub const fn code(self) -> &'static str {
-        Self::ALL[self as usize].1
-    }
-
-    const fn units(self) -> &'static [(&'static str, Unit)] {
-        match self {
-            Self::Thickness | Self::Bore => LENGTHS,
-            Self::Oxygen | Self::OxygenLow | Self::OxygenHigh => PRESSURES,
-            Self::FuelPressure | Self::FuelLow | Self::FuelHigh => PRESSURES,
-            Self::Speed | Self::SpeedLow | Self::SpeedHigh => SPEEDS,
-            Self::Mark | Self::Fuel | Self::Ignored => &[],
-        }
-    }
-}
-
-/// What a unit of a column is in SI.
-#[derive(Clone, Copy, Debug, PartialEq)]
-struct Unit(f64);
-
-const IN: f64 = Length::from_in(1.0).as_m();
-const PSI: f64 = GaugePressure::from_psi(1.0).as_pa();
-const LENGTHS: &[(&str, Unit)] =
-    &[("mm", Unit(1e-3)), ("in", Unit(IN)), ("inch", Unit(IN)), ("inches", Unit(IN))];
-const PRESSURES: &[(&str, Unit)] = &[
-    ("psi", Unit(PSI)),
-    ("psig", Unit(PSI)),
-    ("kpa", Unit(1e3)),
-    ("bar", Unit(1e5)),
-    ("mpa", Unit(1e6)),
-];
-const SPEEDS: &[(&str, Unit)] = &[
-    ("in/min", Unit(IN / 60.0)),
-    ("ipm", Unit(IN / 60.0)),
-    ("mm/min", Unit(1e-3 / 60.0)),
-    ("cm/min", Unit(1e-2 / 60.0)),
-    ("m/min", Unit(1.0 / 60.0)),
-];
-
-/// A column as it was matched.
-#[derive(Clone, Debug, PartialEq)]
-pub struct Column {
-    /// Its heading in the file.
-    pub heading: String,
-    /// What it holds.
-    pub role: Role,
-    /// Its unit; `None` where none is needed or none is known.
-    pub unit: Option<String>,
-}
-
-/// What a person says of a column against its heading.
-#[derive(Clone, Debug, Default, PartialEq)]
-pub struct Said {
-    /// What it holds.
-    pub role: Option<Role>,
-    /// Its unit.
-    pub unit: Option<String>,
-}
 
 /// A cell that is faulty.
 #[derive(Clone, Debug, PartialEq)]
@@ -167,75 +57,9 @@ pub struct Context {
     pub read_at: ReadAt,
 }
 
-fn role_of(name: &str) -> Role {
-    let has = |word: &str| name.split(' ').any(|part| part.starts_with(word));
-    let (low, high) = (has("low") || has("min"), has("high") || has("max"));
-    let end = |both, at_low, at_high| {
-        if low {
-            at_low
-        } else if high {
-            at_high
-        } else {
-            both
-        }
-    };
-    if has("thick") || has("plate") || has("material") || name == "t" {
-        Role::Thickness
-    } else if has("bore") || has("orifice") {
-        Role::Bore
-    } else if has("speed") || has("travel") || has("ipm") {
-        end(Role::Speed, Role::SpeedLow, Role::SpeedHigh)
-    } else if has("oxygen") || has("o2") || has("oxy") {
-        if has("flow") || has("consumption") || has("ft3") || has("scfh") || has("preheat") {
-            Role::Ignored
-        } else {
-            end(Role::Oxygen, Role::OxygenLow, Role::OxygenHigh)
-        }
-    } else if has("acetylene") || has("propane") || has("propylene") || has("fuel") || has("gas") {
-        if has("flow") || has("consumption") {
-            Role::Ignored
-        } else if name == "fuel" || name == "gas" || name == "fuel gas" {
-            Role::Fuel
-        } else {
-            end(Role::FuelPressure, Role::FuelLow, Role::FuelHigh)
-        }
-    } else if has("tip") || has("mark") || has("size") || has("nozzle") {
-        Role::Mark
-    } else {
-        Role::Ignored
-    }
-}
-
-/// A unit that a heading names as a last word: `oxygen pressure kpa`, `thickness mm`.
-fn unit_in_words(name: &str, role: Role) -> Option<String> {
-    let known = |word: &str| role.units().iter().any(|(unit, _)| *unit == word);
-    name.split(' ').rev().find(|word| known(word)).map(str::to_owned)
-}
-
-/// The usual spelling of a unit: `ipm` is `in/min`.
-fn usual(unit: &str, role: Role) -> String {
-    let units = role.units();
-    let same = units.iter().find(|(known, _)| *known == unit).map(|(_, si)| *si);
-    let first = units.iter().find(|(_, si)| Some(*si) == same);
-    first.map_or_else(|| unit.to_owned(), |(usual, _)| (*usual).to_owned())
-}
-
-fn column(cell: &str, said: Option<&Said>) -> Column {
-    let (name, bracket) = heading(cell);
-    let role = said.and_then(|said| said.role).unwrap_or_else(|| role_of(&name));
-    let known = |unit: &String| role.units().iter().any(|(known, _)| known == unit);
-    let unit = said
-        .and_then(|said| said.unit.clone())
-        .or(bracket)
-        .filter(known)
-        .or_else(|| unit_in_words(&name, role))
-        .map(|unit| usual(&unit, role));
-    Column { heading: cell.to_owned(), role, unit }
-}
-
 /// One figure of a cell: `20`, `3/4`, `1 1/4`.
 fn figure(text: &str) -> Result<f64, &'static str> {
-    use super::token::{Form, TokenKind, tokens};
+    use crate::entry::token::{Form, TokenKind, tokens};
     let pieces = tokens(text);
     match pieces.as_slice() {
         [piece] => match piece.kind {
@@ -282,8 +106,7 @@ fn place(draft: &mut Draft, column: &Column, text: &str) -> Result<(), &'static 
         }
         Role::Fuel => {
             let code = text.trim().to_lowercase().replace(' ', "_");
-            draft.fuel =
-                Some(Fuel::ALL.into_iter().find(|f| f.code() == code).ok_or("cell_unknown_fuel")?);
+            draft.fuel = Some(Fuel::of(&code).ok_or("cell_unknown_fuel")?);
             return Ok(());
         }
         _ => {}

@@ -3,11 +3,13 @@
 //! With a heading, the cells of the known columns are put together; without one, a row is a
 //! typed line. What a row does not say is asked, as on a line.
 
-use super::line::{Line, read};
-use super::table::{Table, heading};
+use crate::entry::line::read;
+use crate::entry::said::Line;
+use crate::entry::table::{Table, heading};
 
 /// What a column of a list holds.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Role {
     /// A whole typed line.
     Line,
@@ -196,8 +198,8 @@ fn with_process(typed: String, usual: &str) -> (String, Line) {
 
 #[cfg(test)]
 mod tests {
-    use super::super::table;
     use super::*;
+    use crate::entry::table;
 
     fn of(text: &str) -> Vec<(usize, String, Vec<&'static str>)> {
         let table = table::read(text).unwrap_or(table::Table { separator: ',', rows: vec![] });

@@ -1,14 +1,15 @@
 //! A single typed field: `1 1/4`, `1.25`, `32 mm`, `200 degF`. The unit shown beside the
 //! field applies to a bare number.
 
-use super::LONGEST;
-use super::measure::{Measured, System, TypedLength, measure};
-use super::resolve::mixes_systems;
-use super::token::{Token, tokens};
+use crate::entry::LONGEST;
+use crate::entry::measure::{Measured, System, TypedLength, measure};
+use crate::entry::resolve::mixes_systems;
+use crate::entry::token::{Token, tokens};
 use crate::quantity::{Angle, Temperature};
 
 /// What a field holds.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum FieldKind {
     /// A length.
     Length,

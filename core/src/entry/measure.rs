@@ -1,11 +1,16 @@
 //! Lengths, angles and the like as typed: a number with its unit, and how it is said back.
 
-use super::token::{Form, Number, Token, TokenKind};
+use std::sync::LazyLock;
+
+use serde::Deserialize;
+
+use crate::entry::token::{Form, Number, Token, TokenKind};
 use crate::quantity::{Angle, Length, Temperature};
-use crate::reference::tables;
+use crate::reference::{Table, table};
 
 /// The two systems people type and read in.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum System {
     /// Inches.
     Inch,
@@ -186,24 +191,27 @@ fn with_unit(value: f64, unit: Unit) -> Measured {
     }
 }
 
+#[derive(Deserialize)]
+struct GaugeRow {
+    gauge: u32,
+    thickness_in: f64,
+}
+
+static GAUGES: Table<Vec<GaugeRow>> = LazyLock::new(|| table!("sheet-gauges.csv"));
+
 fn gauge(value: f64) -> Measured {
-    let gauges = tables().map(|tables| &tables.gauges);
-    let found = gauges.ok().and_then(|gauges| {
-        gauges.iter().find(|(number, _)| (f64::from(**number) - value).abs() < 1e-9)
-    });
-    match found {
-        Some((number, thickness)) => {
-            let amount = Length::from_m(*thickness).as_in();
-            Measured::Gauge(*number, inches((amount * 1e6).round() / 1e6))
-        }
+    let rows = GAUGES.as_deref().unwrap_or_default().iter();
+    let mut found = rows.filter(|row| (f64::from(row.gauge) - value).abs() < 1e-9);
+    match found.next() {
+        Some(row) => Measured::Gauge(row.gauge, inches(row.thickness_in)),
         None => Measured::UnknownGauge,
     }
 }
 
 #[cfg(test)]
 mod tests {
-    use super::super::token::tokens;
     use super::*;
+    use crate::entry::token::tokens;
 
     fn length(text: &str) -> Option<TypedLength> {
         match measure(&tokens(text)) {

@@ -13,11 +13,16 @@
 //! ```
 
 pub mod chart;
+pub mod chart_column;
 pub mod cut_list;
 pub mod field;
 pub mod line;
 pub mod measure;
+mod reader;
 mod resolve;
+mod resolve_faces;
+mod resolve_section;
+pub mod said;
 pub mod shape;
 pub mod table;
 mod token;

@@ -3,18 +3,17 @@
 
 use std::ops::Range;
 
-use super::line::SaidSection;
-use super::line::{Line, Mark, Problem};
-use super::measure::{Measured, System, TypedLength, measure};
-use super::shape::{NoShape, find};
-use super::token::{Form, Number, Token, TokenKind};
-use super::words::{CutMeasure, Says, near, says};
-use crate::section::{Profile, kinds, search};
+use crate::entry::measure::{Measured, System, TypedLength, measure};
+use crate::entry::reader::{Face, FoundFace, FoundLength, Reader, Role};
+use crate::entry::resolve_section::SHAPES_OFFERED;
+use crate::entry::said::{Line, Mark, Problem};
+use crate::entry::shape::NoShape;
+use crate::entry::token::{Form, Number, Token, TokenKind};
+use crate::entry::words::{Says, near, says};
+use crate::section::asked::CutKind;
+use crate::section::{Profile, search};
 use crate::steel::grade::grade;
-use crate::steel::surface::Surface;
 
-/// Shapes offered where a name is not known. Source: `ours`.
-const SHAPES_OFFERED: usize = 4;
 /// Words in the longest phrase.
 const PHRASE_WORDS: usize = 2;
 
@@ -47,45 +46,6 @@ pub fn resolve(
     reader.line
 }
 
-/// A length found, waiting to learn what it is.
-struct FoundLength {
-    value: TypedLength,
-    span: Range<usize>,
-    /// The token after it.
-    next: usize,
-    role: Option<Role>,
-    assumed: Option<&'static str>,
-}
-
-#[derive(Clone, Copy, PartialEq, Eq)]
-enum Role {
-    Thickness,
-    Length,
-    Of(CutMeasure),
-}
-
-/// A face word found, and whether "back" stood before it.
-struct FoundFace {
-    says: Face,
-    span: Range<usize>,
-}
-
-#[derive(Clone, Copy, PartialEq)]
-enum Face {
-    Is(Surface, bool),
-    Back,
-    Both,
-}
-
-struct Reader<'a> {
-    text: &'a str,
-    tokens: &'a [Token],
-    at: usize,
-    lengths: Vec<FoundLength>,
-    faces: Vec<FoundFace>,
-    line: Line,
-}
-
 impl Reader<'_> {
     fn step(&mut self) {
         match &self.tokens[self.at].kind {
@@ -93,37 +53,6 @@ impl Reader<'_> {
             TokenKind::Number(number) => self.number(*number),
             TokenKind::Word(_) => self.phrase(),
         }
-    }
-
-    fn word(&self, at: usize) -> Option<&str> {
-        match self.tokens.get(at).map(|token| &token.kind) {
-            Some(TokenKind::Word(word)) => Some(word),
-            _ => None,
-        }
-    }
-
-    fn span(&self, from: usize, taken: usize) -> Range<usize> {
-        self.tokens[from].span.start..self.tokens[from + taken - 1].span.end
-    }
-
-    fn problem(&mut self, code: &'static str, span: Range<usize>, offers: Vec<String>) {
-        self.line.problems.push(Problem { code, span: Some(span), offers });
-    }
-
-    /// Takes a value for a part once; a second one is asked about.
-    fn take<T: PartialEq>(
-        &mut self,
-        (part, span, assumed): (&'static str, Range<usize>, Option<&'static str>),
-        value: T,
-        place: impl Fn(&mut Line) -> &mut Option<T>,
-    ) {
-        let slot = place(&mut self.line);
-        if slot.as_ref().is_some_and(|known| *known != value) {
-            self.problem("said_twice", span, vec![String::new()]);
-            return;
-        }
-        *slot = Some(value);
-        self.line.marks.push(Mark { span, part, assumed });
     }
 
     fn number(&mut self, number: Number) {
@@ -146,15 +75,19 @@ impl Reader<'_> {
             }
             Measured::Gauge(_, value) => self.length(value, span, Some("gauge_is_sheet_steel")),
             Measured::Angle(angle) => {
-                self.take(("bevel", span, None), angle, |l| &mut l.understood.bevel)
+                self.take(Mark { part: "bevel", span, assumed: None }, angle, |l| {
+                    &mut l.understood.bevel
+                })
             }
             Measured::Temperature(t) => {
-                self.take(("plate_temperature", span, None), t, |l| {
+                self.take(Mark { part: "plate_temperature", span, assumed: None }, t, |l| {
                     &mut l.understood.plate_temperature
                 });
             }
             Measured::Percent(p) => {
-                self.take(("oxygen_purity", span, None), p, |l| &mut l.understood.oxygen_purity)
+                self.take(Mark { part: "oxygen_purity", span, assumed: None }, p, |l| {
+                    &mut l.understood.oxygen_purity
+                })
             }
             Measured::Bare(_) => {
                 let typed = self.text[span.clone()].to_owned();
@@ -184,7 +117,7 @@ impl Reader<'_> {
         }
         #[allow(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "checked above")]
         let count = number.value as u32;
-        self.take(("count", span, None), count, |l| &mut l.understood.count);
+        self.take(Mark { part: "count", span, assumed: None }, count, |l| &mut l.understood.count);
     }
 
     /// `304 stainless` or `grade 304`: a number that a word beside it makes a grade.
@@ -198,7 +131,9 @@ impl Reader<'_> {
         let taken = if matches!(beside[0], Some("stainless" | "ss")) { 2 } else { 1 };
         let span = self.span(self.at, taken);
         self.at += taken;
-        self.take(("grade", span, None), found.grade.as_str(), |l| &mut l.understood.grade);
+        self.take(Mark { part: "grade", span, assumed: None }, found.grade.as_str(), |l| {
+            &mut l.understood.grade
+        });
         true
     }
 
@@ -219,8 +154,11 @@ impl Reader<'_> {
         let word = self.word(self.at).unwrap_or_default().to_owned();
         self.at += 1;
         if let Ok(found) = grade(&word) {
-            return self
-                .take(("grade", span, None), found.grade.as_str(), |l| &mut l.understood.grade);
+            return self.take(
+                Mark { part: "grade", span, assumed: None },
+                found.grade.as_str(),
+                |l| &mut l.understood.grade,
+            );
         }
         let section = word.chars().any(|c| c.is_ascii_digit()) && word.contains('x');
         let offers = if section {
@@ -233,13 +171,8 @@ impl Reader<'_> {
         self.problem(if section { "unknown_shape" } else { "unknown_word" }, span, offers);
     }
 
-    fn words_from(&self, from: usize, count: usize) -> Option<String> {
-        let words: Option<Vec<&str>> = (from..from + count).map(|at| self.word(at)).collect();
-        words.map(|words| words.join(" "))
-    }
-
     fn apply(&mut self, says: Says, span: Range<usize>) {
-        let plain = |part| (part, span.clone(), None);
+        let plain = |part| Mark { part, span: span.clone(), assumed: None };
         match says {
             Says::Process(p) => self.take(plain("process"), p, |l| &mut l.understood.process),
             Says::Start(s) => self.take(plain("start"), s, |l| &mut l.understood.start),
@@ -252,7 +185,9 @@ impl Reader<'_> {
             Says::Both => self.faces.push(FoundFace { says: Face::Both, span }),
             Says::Thickness => self.name_length(Role::Thickness),
             Says::Length => self.name_length(Role::Length),
-            Says::Bevel if self.line.understood.section.is_some() => self.kind("bevel", span),
+            Says::Bevel if self.line.understood.section.is_some() => {
+                self.kind(CutKind::Bevel, span)
+            }
             Says::Kind(kind) if self.line.understood.section.is_some() => self.kind(kind, span),
             Says::Kind(_) | Says::Flanges(_) | Says::OneSide | Says::EndsOpen(_)
                 if self.line.understood.section.is_none() =>
@@ -283,37 +218,6 @@ impl Reader<'_> {
         }
     }
 
-    /// A shape, or what must be asked about it.
-    fn shape(&mut self, span: Range<usize>, shape: Result<Profile, NoShape>) {
-        let (profile, problem) = match shape {
-            Ok(profile) => (profile.code, None),
-            Err(NoShape::WithoutUnit(offers)) => (String::new(), Some(("bare_number", offers))),
-            Err(NoShape::Refused(_)) => (String::new(), Some(("shape_sizes", Vec::new()))),
-        };
-        let section = SaidSection { profile, ..SaidSection::default() };
-        self.line.understood.section = Some(section);
-        match problem {
-            Some((code, offers)) => self.problem(code, span, offers),
-            None => self.line.marks.push(Mark { span, part: "shape", assumed: None }),
-        }
-    }
-
-    fn kind(&mut self, kind: &'static str, span: Range<usize>) {
-        let Some(section) = &mut self.line.understood.section else { return };
-        if section.kind.is_some_and(|known| known != kind) {
-            return self.problem("shape_kind_twice", span, vec![String::new()]);
-        }
-        section.kind = Some(kind);
-        // a shape that is asked about already is not asked about twice
-        let offered = section.profile.is_empty()
-            || find(&section.profile).is_ok_and(|it| kinds(it.family).contains(&kind));
-        if offered {
-            self.line.marks.push(Mark { span, part: "kind", assumed: None });
-        } else {
-            self.problem("shape_not_offered", span, vec![String::new()]);
-        }
-    }
-
     /// The word names the length right before it, unless that has its name already.
     fn name_length(&mut self, role: Role) {
         let before = self.at - 1;
@@ -322,47 +226,6 @@ impl Reader<'_> {
             && last.role.is_none()
         {
             last.role = Some(role);
-        }
-    }
-
-    /// "back" belongs to the face word beside it; "both" to the one before it.
-    fn assign_faces(&mut self) {
-        let faces = std::mem::take(&mut self.faces);
-        let mut used = vec![false; faces.len()];
-        for (i, found) in faces.iter().enumerate() {
-            if found.says == Face::Back {
-                let after = (i + 1 < faces.len() && matches!(faces[i + 1].says, Face::Is(..)))
-                    .then_some(i + 1)
-                    .filter(|next| !used[*next]);
-                match after {
-                    Some(next) => {
-                        used[next] = true;
-                        let Face::Is(surface, light) = faces[next].says else { continue };
-                        let span = found.span.start..faces[next].span.end;
-                        self.take(
-                            ("back_surface", span, assumption(surface, light)),
-                            surface,
-                            |l| &mut l.understood.back_surface,
-                        );
-                    }
-                    None => self.problem("back_of_what", found.span.clone(), Vec::new()),
-                }
-            }
-        }
-        for (i, found) in faces.iter().enumerate() {
-            let Face::Is(surface, light) = found.says else { continue };
-            if used[i] {
-                continue;
-            }
-            self.take(("surface", found.span.clone(), assumption(surface, light)), surface, |l| {
-                &mut l.understood.surface
-            });
-            if faces.get(i + 1).is_some_and(|next| next.says == Face::Both) {
-                let span = faces[i + 1].span.clone();
-                self.take(("back_surface", span, None), surface, |l| {
-                    &mut l.understood.back_surface
-                });
-            }
         }
     }
 
@@ -392,65 +255,21 @@ impl Reader<'_> {
             let (value, mark) = (length.value, (length.span.clone(), length.assumed));
             match length.role {
                 Some(Role::Thickness) => {
-                    self.take(("thickness", mark.0, mark.1), value, |l| {
-                        &mut l.understood.thickness
-                    });
+                    self.take(
+                        Mark { part: "thickness", span: mark.0, assumed: mark.1 },
+                        value,
+                        |l| &mut l.understood.thickness,
+                    );
                 }
                 Some(Role::Length) => {
-                    self.take(("length", mark.0, mark.1), value, |l| &mut l.understood.length);
+                    self.take(Mark { part: "length", span: mark.0, assumed: mark.1 }, value, |l| {
+                        &mut l.understood.length
+                    });
                 }
                 Some(Role::Of(_)) | None => {
                     self.problem("extra_length", length.span, vec![String::new()]);
                 }
             }
-        }
-    }
-
-    /// Gives the lengths of a shape's line their places: what has no name is the piece.
-    fn of_section(&mut self, mut section: SaidSection, lengths: Vec<FoundLength>) -> SaidSection {
-        if section.kind.is_none() {
-            section.kind = Some(section.kind());
-            let shape = self.line.marks.iter_mut().find(|mark| mark.part == "shape");
-            shape.into_iter().for_each(|mark| mark.assumed = Some("cut_is_square"));
-        }
-        let along = matches!(section.kind(), "cope" | "access_hole");
-        for length in lengths {
-            let (slot, part) = match length.role {
-                Some(Role::Of(CutMeasure::Depth)) => (&mut section.depth, "depth"),
-                Some(Role::Of(CutMeasure::Width)) => (&mut section.width, "width"),
-                Some(Role::Of(CutMeasure::Height)) => (&mut section.height, "height"),
-                Some(Role::Of(CutMeasure::Diameter)) => (&mut section.diameter, "diameter"),
-                Some(Role::Of(CutMeasure::Radius)) => (&mut section.radius, "radius"),
-                Some(Role::Of(CutMeasure::Header)) => (&mut section.header, "header"),
-                Some(Role::Of(CutMeasure::Drop)) => (&mut section.drop, "drop"),
-                Some(Role::Length) if along => (&mut section.length, "length"),
-                Some(Role::Length) | None => (&mut section.piece, "piece"),
-                Some(Role::Thickness) => {
-                    self.problem("extra_length", length.span, vec![String::new()]);
-                    continue;
-                }
-            };
-            if slot.is_some_and(|known| known != length.value) {
-                self.problem("extra_length", length.span, vec![String::new()]);
-                continue;
-            }
-            *slot = Some(length.value);
-            self.line.marks.push(Mark { span: length.span, part, assumed: length.assumed });
-        }
-        section
-    }
-
-    /// What a shape's cut cannot do without.
-    fn missing_of_section(section: &SaidSection, slanted: bool) -> Option<&'static str> {
-        let open =
-            section.diameter.is_some() || (section.width.is_some() && section.height.is_some());
-        match section.kind() {
-            "mitre" | "bevel" if !slanted => Some("missing_angle"),
-            "cope" if section.depth.is_none() || section.length.is_none() => Some("missing_cope"),
-            "web_opening" if !open => Some("missing_opening"),
-            "saddle" if section.header.is_none() => Some("missing_header"),
-            "strip" | "split" if section.piece.is_none() => Some("missing_piece"),
-            _ => None,
         }
     }
 
@@ -481,15 +300,6 @@ impl Reader<'_> {
         let problems =
             missing.into_iter().map(|(code, offers)| Problem { code, span: None, offers });
         self.line.problems.extend(problems);
-    }
-}
-
-/// "rust" and "scale" alone are taken for the light kind, and that is said back.
-const fn assumption(surface: Surface, plain: bool) -> Option<&'static str> {
-    match (surface, plain) {
-        (Surface::LightRust, true) => Some("rust_is_light"),
-        (Surface::MillScale, true) => Some("scale_is_mill_scale"),
-        _ => None,
     }
 }
 

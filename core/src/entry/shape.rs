@@ -6,8 +6,8 @@
 
 use std::ops::Range;
 
-use super::measure::{Measured, System, TypedLength, measure};
-use super::token::{Token, TokenKind, tokens};
+use crate::entry::measure::{Measured, System, TypedLength, measure};
+use crate::entry::token::{Token, TokenKind, tokens};
 use crate::error::{Error, Result};
 use crate::quantity::Length;
 use crate::section::{self, Family, Profile};

@@ -2,6 +2,7 @@
 
 use crate::cut::{Process, Quality, Start};
 use crate::gas::fuel::Fuel;
+use crate::section::asked::CutKind;
 use crate::steel::surface::Surface;
 
 /// What a phrase says.
@@ -30,7 +31,7 @@ pub enum Says {
     /// The number before it counts pieces.
     Pieces,
     /// Which cut of a shape.
-    Kind(&'static str),
+    Kind(CutKind),
     /// The length beside it is this measure of a cut.
     Measure(CutMeasure),
     /// Which flange of a shape.
@@ -125,23 +126,23 @@ const PHRASES: &[(&str, Says)] = &[
     ("bevel", Says::Bevel),
     ("bevelled", Says::Bevel),
     ("beveled", Says::Bevel),
-    ("square", Says::Kind("square")),
-    ("mitre", Says::Kind("mitre")),
-    ("miter", Says::Kind("mitre")),
-    ("mitred", Says::Kind("mitre")),
-    ("mitered", Says::Kind("mitre")),
-    ("cope", Says::Kind("cope")),
-    ("coped", Says::Kind("cope")),
-    ("notch", Says::Kind("cope")),
-    ("access hole", Says::Kind("access_hole")),
-    ("rat hole", Says::Kind("access_hole")),
-    ("opening", Says::Kind("web_opening")),
-    ("web opening", Says::Kind("web_opening")),
-    ("saddle", Says::Kind("saddle")),
-    ("fish mouth", Says::Kind("saddle")),
-    ("strip off", Says::Kind("strip")),
-    ("strip", Says::Kind("strip")),
-    ("split", Says::Kind("split")),
+    ("square", Says::Kind(CutKind::Square)),
+    ("mitre", Says::Kind(CutKind::Mitre)),
+    ("miter", Says::Kind(CutKind::Mitre)),
+    ("mitred", Says::Kind(CutKind::Mitre)),
+    ("mitered", Says::Kind(CutKind::Mitre)),
+    ("cope", Says::Kind(CutKind::Cope)),
+    ("coped", Says::Kind(CutKind::Cope)),
+    ("notch", Says::Kind(CutKind::Cope)),
+    ("access hole", Says::Kind(CutKind::AccessHole)),
+    ("rat hole", Says::Kind(CutKind::AccessHole)),
+    ("opening", Says::Kind(CutKind::WebOpening)),
+    ("web opening", Says::Kind(CutKind::WebOpening)),
+    ("saddle", Says::Kind(CutKind::Saddle)),
+    ("fish mouth", Says::Kind(CutKind::Saddle)),
+    ("strip off", Says::Kind(CutKind::Strip)),
+    ("strip", Says::Kind(CutKind::Strip)),
+    ("split", Says::Kind(CutKind::Split)),
     ("deep", Says::Measure(CutMeasure::Depth)),
     ("wide", Says::Measure(CutMeasure::Width)),
     ("high", Says::Measure(CutMeasure::Height)),

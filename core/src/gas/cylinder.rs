@@ -4,8 +4,9 @@
 //! dissolved and propane and propylene are liquefied: only the scale tells, for their gauges
 //! show temperature. Theory: docs/model/gas.md.
 
-use super::fuel::{Fuel, characteristics};
+use crate::code::Code;
 use crate::error::{Error, Result};
+use crate::gas::fuel::{Fuel, characteristics};
 use crate::physics::oxygen::density;
 use crate::quantity::{
     AbsolutePressure, GasVolume, GaugePressure, Mass, P_REFERENCE, T_REFERENCE, Temperature,

@@ -1,7 +1,7 @@
 //! Which flame is it? From the oxygen that goes with a volume of fuel.
 
-use super::fuel::{Fuel, characteristics};
 use crate::error::Result;
+use crate::gas::fuel::{Fuel, characteristics};
 use crate::quantity::GasFlow;
 
 /// Below this part of the neutral ratio a flame is carburising. Source: `ours`.

@@ -1,14 +1,29 @@
-//! Which fuel heats the start: what it burns with, which face its tip has, its pressures.
+//! Which fuel heats the start: what it burns with, which face its tip has, how far it is held.
+
+use std::sync::LazyLock;
 
 use serde::Deserialize;
 
 use crate::band::Band;
-use crate::error::{Error, Result};
-use crate::quantity::{GaugePressure, Length};
-use crate::reference::tables;
+use crate::code::Code;
+use crate::error::Result;
+use crate::quantity::Length;
+use crate::reference::{Table, no_row, read, table};
 
 /// The fuel gases that the handbook gives cutting data for, and propylene.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Deserialize)]
+#[derive(
+    Clone,
+    Copy,
+    Debug,
+    PartialEq,
+    Eq,
+    PartialOrd,
+    Ord,
+    Deserialize,
+    strum::IntoStaticStr,
+    strum::VariantArray,
+)]
+#[strum(serialize_all = "snake_case")]
 #[serde(rename_all = "snake_case")]
 pub enum Fuel {
     /// Dissolved in acetone; hottest flame; never above 15 psi.
@@ -22,29 +37,61 @@ pub enum Fuel {
 }
 
 impl Fuel {
-    /// All of them.
-    pub const ALL: [Self; 4] = [Self::Acetylene, Self::Propane, Self::Propylene, Self::NaturalGas];
-
     /// Whether its cylinder holds a liquid.
     #[must_use]
     pub const fn is_liquefied(self) -> bool {
         matches!(self, Self::Propane | Self::Propylene)
     }
+}
 
-    /// Its code in tables and interfaces.
+/// A gas of the torch.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
+pub enum Gas {
+    /// What cuts.
+    Oxygen,
+    /// As [`Fuel::Acetylene`].
+    Acetylene,
+    /// As [`Fuel::Propane`].
+    Propane,
+    /// As [`Fuel::Propylene`].
+    Propylene,
+    /// As [`Fuel::NaturalGas`].
+    NaturalGas,
+}
+
+impl Gas {
+    /// The gases that come in cylinders.
+    pub const IN_CYLINDERS: [Self; 4] =
+        [Self::Oxygen, Self::Acetylene, Self::Propane, Self::Propylene];
+
+    /// The fuel it is; `None` for oxygen.
     #[must_use]
-    pub const fn code(self) -> &'static str {
+    pub const fn fuel(self) -> Option<Fuel> {
         match self {
-            Self::Acetylene => "acetylene",
-            Self::Propane => "propane",
-            Self::Propylene => "propylene",
-            Self::NaturalGas => "natural_gas",
+            Self::Oxygen => None,
+            Self::Acetylene => Some(Fuel::Acetylene),
+            Self::Propane => Some(Fuel::Propane),
+            Self::Propylene => Some(Fuel::Propylene),
+            Self::NaturalGas => Some(Fuel::NaturalGas),
+        }
+    }
+}
+
+impl From<Fuel> for Gas {
+    fn from(fuel: Fuel) -> Self {
+        match fuel {
+            Fuel::Acetylene => Self::Acetylene,
+            Fuel::Propane => Self::Propane,
+            Fuel::Propylene => Self::Propylene,
+            Fuel::NaturalGas => Self::NaturalGas,
         }
     }
 }
 
 /// How a torch brings fuel and oxygen together.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Torch {
     /// Both gases come with a pressure of the same order.
     #[default]
@@ -54,24 +101,16 @@ pub enum Torch {
 }
 
 /// The face of a tip, which must suit the fuel.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, Deserialize)]
+#[derive(
+    Clone, Copy, Debug, PartialEq, Eq, Deserialize, strum::IntoStaticStr, strum::VariantArray,
+)]
+#[strum(serialize_all = "snake_case")]
 #[serde(rename_all = "snake_case")]
 pub enum TipFace {
     /// Level with the rim: acetylene.
     Flush,
     /// Set back behind the rim: slower gases.
     Recessed,
-}
-
-impl TipFace {
-    /// Its code in tables and interfaces.
-    #[must_use]
-    pub const fn code(self) -> &'static str {
-        match self {
-            Self::Flush => "flush",
-            Self::Recessed => "recessed",
-        }
-    }
 }
 
 /// A row of fuel-gases.csv, of which the core reads what it uses.
@@ -96,27 +135,6 @@ impl FuelRow {
     /// The grades of fuel hose made for it.
     pub fn hose_grades(&self) -> impl Iterator<Item = &str> {
         self.hose_grades.split(';')
-    }
-}
-
-/// A row of fuel-pressure.csv.
-#[derive(Clone, Debug, Deserialize)]
-pub struct PressureKnots {
-    /// equal_pressure or injector.
-    pub torch: String,
-    /// Which fuel.
-    pub fuel: Fuel,
-    thickness_mm: f64,
-    psi_low: f64,
-    psi_high: f64,
-}
-
-impl PressureKnots {
-    /// Thickness in m, pressures in Pa above ambient.
-    #[must_use]
-    pub fn in_si(&self) -> (f64, f64, f64) {
-        let pascal = |psi| GaugePressure::from_psi(psi).as_pa();
-        (Length::from_mm(self.thickness_mm).as_m(), pascal(self.psi_low), pascal(self.psi_high))
     }
 }
 
@@ -145,32 +163,23 @@ impl StandoffRow {
     }
 }
 
+static FUELS: Table<Vec<FuelRow>> = LazyLock::new(|| table!("fuel-gases.csv"));
+static STANDOFFS: Table<Vec<StandoffRow>> = LazyLock::new(|| table!("standoff.csv"));
+
 /// What the tables say of `fuel`.
 ///
 /// # Errors
-/// [`Error::Reference`] when its row is missing.
+/// [`crate::error::Error::Reference`] when its row is missing.
 pub fn characteristics(fuel: Fuel) -> Result<&'static FuelRow> {
-    tables()?.fuels.get(&fuel).ok_or(Error::Reference {
-        file: "fuel-gases.csv",
-        what: format!("no row for {}", fuel.code()),
-    })
+    let row = read(&FUELS)?.iter().find(|row| row.fuel == fuel);
+    row.ok_or_else(|| no_row("fuel-gases.csv", fuel.code()))
 }
 
-/// Fuel pressure at the torch while it flows, for the path thickness of the cut; the set
-/// point is the middle. Source: `common_practice` (fuel-pressure.csv).
+/// How far from the plate its flame is held.
 ///
 /// # Errors
-/// [`Error::Reference`] when its rows are missing.
-pub fn torch_pressure(fuel: Fuel, torch: Torch, thickness: Length) -> Result<Band<GaugePressure>> {
-    let tables = tables()?;
-    let of_torch = match torch {
-        Torch::EqualPressure => &tables.equal_pressure,
-        Torch::Injector => &tables.injector,
-    };
-    let table = of_torch.get(&fuel).ok_or(Error::Reference {
-        file: "fuel-pressure.csv",
-        what: format!("no row for {}", fuel.code()),
-    })?;
-    let (low, high) = table.at(thickness.as_m());
-    Ok(Band::at(low, high, 0.5).map(GaugePressure::from_pa))
+/// [`crate::error::Error::Reference`] when its row is missing.
+pub fn standoff(fuel: Fuel) -> Result<&'static StandoffRow> {
+    let row = read(&STANDOFFS)?.iter().find(|row| row.fuel == fuel);
+    row.ok_or_else(|| no_row("standoff.csv", fuel.code()))
 }

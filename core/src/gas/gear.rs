@@ -6,44 +6,43 @@
 
 use serde::Deserialize;
 
-use super::fuel::{Fuel, TipFace, characteristics};
+use crate::code::Code;
 use crate::error::Result;
+use crate::gas::fuel::{Fuel, TipFace, characteristics};
 use crate::note::{Level, Note};
 use crate::quantity::GaugePressure;
 use crate::trace::{Kind, Measure};
 
 /// What a fuel hose is lined with, by the grade printed on it.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, Deserialize)]
+#[derive(
+    Clone, Copy, Debug, PartialEq, Eq, Deserialize, strum::IntoStaticStr, strum::VariantArray,
+)]
+#[strum(serialize_all = "snake_case")]
 pub enum HoseGrade {
     /// Acetylene only.
+    #[strum(serialize = "R")]
     R,
     /// Acetylene only, with a cover that resists oil and flame.
     #[serde(rename = "RM")]
+    #[strum(serialize = "RM")]
     Rm,
     /// Every fuel gas.
+    #[strum(serialize = "T")]
     T,
 }
 
-impl HoseGrade {
-    /// As it is printed on the hose.
-    #[must_use]
-    pub const fn code(self) -> &'static str {
-        match self {
-            Self::R => "R",
-            Self::Rm => "RM",
-            Self::T => "T",
-        }
-    }
-}
-
 /// Which fuels a torch is made for.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum TorchFuels {
     /// Every fuel gas.
+    #[strum(serialize = "all_fuels")]
     All,
     /// Acetylene only.
+    #[strum(serialize = "acetylene_only")]
     Acetylene,
     /// Every one but acetylene.
+    #[strum(serialize = "alternate_only")]
     Alternate,
 }
 
@@ -57,42 +56,23 @@ impl TorchFuels {
             Self::Alternate => !matches!(fuel, Fuel::Acetylene),
         }
     }
-
-    /// Its code in interfaces.
-    #[must_use]
-    pub const fn code(self) -> &'static str {
-        match self {
-            Self::All => "all_fuels",
-            Self::Acetylene => "acetylene_only",
-            Self::Alternate => "alternate_only",
-        }
-    }
 }
 
 /// How a tip sits in its torch.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Seat {
     /// Cones on the tip, by the number of its sealing faces.
+    #[strum(serialize = "tapered_2")]
     Tapered2,
     /// Three sealing faces.
+    #[strum(serialize = "tapered_3")]
     Tapered3,
     /// Four sealing faces.
+    #[strum(serialize = "tapered_4")]
     Tapered4,
     /// A flat face.
     Flat,
-}
-
-impl Seat {
-    /// Its code in interfaces.
-    #[must_use]
-    pub const fn code(self) -> &'static str {
-        match self {
-            Self::Tapered2 => "tapered_2",
-            Self::Tapered3 => "tapered_3",
-            Self::Tapered4 => "tapered_4",
-            Self::Flat => "flat",
-        }
-    }
 }
 
 /// The gear on the fuel's way, as far as it is known.
@@ -187,7 +167,7 @@ pub fn regulators_too_small(
 ) -> Vec<Note> {
     let lines = [
         (gear.regulator_limit, fuel.1, fuel.0.code()),
-        (gear.oxygen_regulator_limit, oxygen, super::OXYGEN),
+        (gear.oxygen_regulator_limit, oxygen, crate::gas::OXYGEN),
     ];
     let too_small = |(limit, needed, gas): (Option<GaugePressure>, GaugePressure, &'static str)| {
         let limit = limit.filter(|limit| needed > *limit)?;

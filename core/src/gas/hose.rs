@@ -1,7 +1,7 @@
 //! What must the regulator show so that the torch gets its pressure through the hose?
 
-use super::ideal_gas;
 use crate::error::Result;
+use crate::gas::ideal_gas;
 use crate::physics::compressible::{Pipe, PipePressure, pipe_inlet_pressure};
 use crate::quantity::{AbsolutePressure, GasFlow, GaugePressure, T_REFERENCE};
 use crate::range::Range;
@@ -51,7 +51,7 @@ pub fn regulator_end(
     let inlet = pipe_inlet_pressure(
         hose,
         &gas,
-        super::mass_flow(&gas, flow),
+        crate::gas::mass_flow(&gas, flow),
         (T_REFERENCE, torch_pressure.absolute(ambient)),
     )?;
     let (pressure, reached) = match inlet {

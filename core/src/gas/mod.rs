@@ -3,30 +3,48 @@
 pub mod cylinder;
 pub mod flame;
 pub mod fuel;
+pub mod fuel_pressure;
 pub mod gear;
 pub mod hose;
+pub mod job_supply;
+pub mod rack;
 pub mod supply;
 pub mod vapour;
 pub mod withdrawal;
 
+use std::sync::LazyLock;
+
+use serde::Deserialize;
+
 use crate::error::{Error, Result};
 use crate::physics::{IdealGas, MOLAR_GAS_CONSTANT};
 use crate::quantity::{GasFlow, MassFlow, P_REFERENCE, T_REFERENCE};
-use crate::reference::tables;
+use crate::reference::{Table, read, table};
 
 /// The name of oxygen in gas-properties.csv.
 pub const OXYGEN: &str = "oxygen";
+
+/// A row of gas-properties.csv.
+#[derive(Deserialize)]
+struct GasRow {
+    gas: String,
+    molar_mass_g_mol: f64,
+    heat_capacity_ratio: f64,
+    viscosity_micropascal_s: f64,
+}
+
+static PROPERTIES: Table<Vec<GasRow>> = LazyLock::new(|| table!("gas-properties.csv"));
 
 /// The flow properties of a gas by its name.
 ///
 /// # Errors
 /// [`Error::UnknownChoice`] for a gas without a row.
 pub fn ideal_gas(name: &str) -> Result<IdealGas> {
-    let rows = &tables()?.gas_properties;
-    let row = rows.get(name).ok_or_else(|| Error::UnknownChoice {
+    let rows = read(&PROPERTIES)?;
+    let row = rows.iter().find(|row| row.gas == name).ok_or_else(|| Error::UnknownChoice {
         input: "gas",
         value: name.to_owned(),
-        allowed: rows.keys().map(String::as_str).collect(),
+        allowed: rows.iter().map(|row| row.gas.as_str()).collect(),
     })?;
     Ok(IdealGas {
         gas_constant: MOLAR_GAS_CONSTANT / (row.molar_mass_g_mol / 1e3),

@@ -5,11 +5,7 @@
 //! another does: the begun one waits for a smaller cut. Left out: gas that leaks or is used in purging and lighting.
 //! Theory: docs/model/gas.md.
 
-use super::cylinder::compressed_oxygen;
-use crate::error::Result;
-use crate::quantity::{
-    AbsolutePressure, Duration, GasFlow, GasVolume, GaugePressure, Temperature, WaterVolume,
-};
+use crate::quantity::{Duration, GasFlow, GasVolume};
 
 /// What a line of cuts takes of one gas.
 #[derive(Clone, Copy, Debug, PartialEq)]
@@ -65,27 +61,6 @@ pub struct Supply {
     pub swapped_inside: Vec<usize>,
     /// When a begun bank is set aside because it would not last the next cut.
     pub set_aside: Vec<Duration>,
-}
-
-/// What stays in an acetylene cylinder when it is swapped, a part of its rated contents: below
-/// that acetone comes along. Source: `ours`.
-pub const ACETYLENE_KEEP: f64 = 0.10;
-/// What stays in a cylinder of liquefied gas, a part of its contents at first. Source: `ours`.
-pub const LIQUEFIED_KEEP: f64 = 0.05;
-/// What an oxygen cylinder must have above the regulator's setting. Source: `ours`.
-const OXYGEN_ABOVE_SETTING: GaugePressure = GaugePressure::from_pa(350e3);
-
-/// What stays in an oxygen cylinder: the gas at the pressure the regulator still needs.
-///
-/// # Errors
-/// As [`compressed_oxygen`].
-pub fn oxygen_keep(
-    space: WaterVolume,
-    setting: GaugePressure,
-    t: (Temperature, AbsolutePressure),
-) -> Result<GasVolume> {
-    let least = GaugePressure::from_pa(setting.as_pa() + OXYGEN_ABOVE_SETTING.as_pa());
-    compressed_oxygen(space, least, t)
 }
 
 /// Steps a cut is looked at in for the limit of a bank that empties.

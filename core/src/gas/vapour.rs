@@ -4,8 +4,9 @@
 //! normal boiling point. Left out: mixtures (a bottle of propane holds some propylene and
 //! butane). Theory: docs/model/gas.md.
 
-use super::fuel::Fuel;
+use crate::code::Code;
 use crate::error::{Error, Result};
+use crate::gas::fuel::Fuel;
 use crate::quantity::{AbsolutePressure, SpecificHeat, Temperature};
 use crate::range::Range;
 use crate::solve::root::bracketed;

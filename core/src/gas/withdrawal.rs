@@ -4,11 +4,14 @@
 //! acetone comes along and the cylinder turns cold. Liquefied fuel boils no faster than the air
 //! around gives it heat. Left out: wind, sun, a cylinder in a bath. Theory: docs/model/gas.md.
 
-use super::fuel::{Fuel, characteristics};
-use super::vapour::{boiling_temperature, latent_heat};
+use crate::code::Code;
 use crate::error::{Error, Result};
+use crate::gas::fuel::{Fuel, characteristics};
+use crate::gas::vapour::{boiling_temperature, latent_heat};
+use crate::note::{Level, Note};
 use crate::quantity::{AbsolutePressure, GasFlow, GasVolume, GaugePressure, Mass, Temperature};
 use crate::range::Range;
+use crate::trace::{Kind, Measure};
 
 /// Gas in a cylinder that may be asked about.
 pub const CONTENTS: Range = Range::new("cylinder_free_gas", "m3", 0.01, 500.0);
@@ -20,7 +23,8 @@ pub const FLOW: Range = Range::new("flow", "m3/s", 0.0, 0.1);
 pub const TEMPERATURE: Range = Range::new("temperature", "K", 233.15, 333.15);
 
 /// The part of an acetylene cylinder's rated contents that may leave it in an hour.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Rule {
     /// The long-standing rule. Source: `common_practice`.
     OneSeventh,
@@ -32,6 +36,17 @@ pub enum Rule {
 }
 
 impl Rule {
+    /// The rule of a shop: its own long-standing one, or the stricter school, which is milder with a torch that goes in
+    /// and out.
+    #[must_use]
+    pub const fn of_shop(long_standing: bool, freehand: bool) -> Self {
+        match (long_standing, freehand) {
+            (true, _) => Self::OneSeventh,
+            (false, true) => Self::OneTenth,
+            (false, false) => Self::OneFifteenth,
+        }
+    }
+
     /// Part of the contents an hour, 1/h.
     #[must_use]
     pub const fn part(self) -> f64 {
@@ -41,17 +56,72 @@ impl Rule {
             Self::OneFifteenth => 1.0 / 15.0,
         }
     }
+}
 
-    /// Its code in interfaces.
+/// A flow of fuel set against what one cylinder gives.
+#[derive(Clone, Copy, Debug, PartialEq)]
+pub struct Demand {
+    /// Which fuel.
+    pub fuel: Fuel,
+    /// The school, of acetylene.
+    pub rule: Option<Rule>,
+    /// The flow that is wanted.
+    pub flow: GasFlow,
+    /// The most that one cylinder gives.
+    pub limit: GasFlow,
+    /// What is left in it, a part of its rated contents, where it is known.
+    pub left: Option<f64>,
+}
+
+impl Demand {
+    /// How many cylinders it takes; `None` where one gives nothing.
     #[must_use]
-    pub const fn code(self) -> &'static str {
-        match self {
-            Self::OneSeventh => "one_seventh",
-            Self::OneTenth => "one_tenth",
-            Self::OneFifteenth => "one_fifteenth",
+    pub fn cylinders(&self) -> Option<u32> {
+        cylinders_needed(self.flow, self.limit)
+    }
+
+    /// What must be said where one cylinder does not give it.
+    #[must_use]
+    pub fn notes(&self) -> Vec<Note> {
+        let gas = ("gas", Measure::Word(self.fuel.code()));
+        let number = |name, flow: GasFlow| (name, Measure::Number(Kind::GasFlow, flow.as_m3_s()));
+        if self.left.is_some_and(|left| left <= 0.0) {
+            return vec![Note::new(Level::Stop, "empty_cylinder", vec![gas])];
         }
+        let needed = self.cylinders();
+        let low = self.fuel == Fuel::Acetylene && self.left.is_some_and(|it| it < ACETYLENE_KEEP);
+        if low && needed != Some(1) {
+            let values = vec![gas, number("flow", self.flow), number("limit", self.limit)];
+            return vec![Note::new(Level::Stop, "nearly_empty_cylinder", values)];
+        }
+        let Some(count) = needed else {
+            return vec![Note::new(Level::Stop, "too_cold_to_give", vec![gas])];
+        };
+        if count < 2 {
+            return Vec::new();
+        }
+        let mut values = vec![
+            number("flow", self.flow),
+            number("limit", self.limit),
+            ("count", Measure::Number(Kind::Count, f64::from(count))),
+        ];
+        let code = match self.rule {
+            Some(rule) => {
+                values.push(("rule", Measure::Word(rule.code())));
+                "acetylene_overdrawn"
+            }
+            None => {
+                values.push(gas);
+                "boil_off_short"
+            }
+        };
+        vec![Note::new(Level::Stop, code, values)]
     }
 }
+
+/// What stays in an acetylene cylinder when it is swapped, a part of its rated contents: below
+/// that acetone comes along. Source: `ours`.
+pub const ACETYLENE_KEEP: f64 = 0.10;
 
 const HOUR: f64 = 3_600.0; // s
 
@@ -114,7 +184,8 @@ const OVER_SETTING: f64 = 100e3;
 const LONG_DRAW: f64 = 0.6;
 
 /// How a liquefied gas is drawn.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Draw {
     /// In short spells with rests.
     Intermittent,

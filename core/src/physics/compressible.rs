@@ -4,9 +4,9 @@
 //! stay at room temperature. Left out: heat exchange in the hole, bends, and the swirl of a
 //! real torch. Theory: docs/model/gas.md.
 
-use super::IdealGas;
-use super::friction::darcy_factor;
 use crate::error::Result;
+use crate::physics::IdealGas;
+use crate::physics::friction::darcy_factor;
 use crate::quantity::{AbsolutePressure, Length, MassFlow, Temperature};
 use crate::solve::root::bracketed;
 

@@ -2,14 +2,14 @@
 //!
 //! Every refusal names the input at fault with what is allowed. Left out: cuts that join two of these.
 
-use super::panel::{Element, Panel, at_web};
-use super::profile::{Family, Profile};
-use crate::error::{Error, Result};
 use crate::quantity::{Angle, Length};
 use crate::range::Range;
+use crate::section::panel::{Element, Panel};
+use crate::section::profile::Family;
 
 /// Which way a mitre slants.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Across {
     /// From the upper to the lower flange: the web's line is slanted.
     #[default]
@@ -19,7 +19,8 @@ pub enum Across {
 }
 
 /// Which of two flanges.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Flanges {
     /// The upper one, as the shape is drawn.
     #[default]
@@ -58,7 +59,7 @@ pub enum Opening {
 }
 
 impl Opening {
-    fn height(self) -> f64 {
+    pub(crate) fn height(self) -> f64 {
         match self {
             Self::Rectangle { height, .. } => height.as_m(),
             Self::Round { diameter } => diameter.as_m(),
@@ -163,24 +164,48 @@ pub const HEADER: Range = Range::new("cut.header", "m", 0.01, 3.0);
 
 /// Of its depth a shape keeps at least this above and below an opening.
 /// Source: `aisc_design_guide_2`: tees of 0.15 of the depth at least, from memory.
-const WEB_LEFT: f64 = 0.15;
+pub const WEB_LEFT: f64 = 0.15;
 /// Steel left between two copes, or between a cope and a free edge. Source: `ours`.
-const LEFT: f64 = 0.01;
+pub const LEFT: f64 = 0.01;
+
+/// What kind of cut it is, without its measures.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
+pub enum CutKind {
+    /// As [`Cut::Square`].
+    Square,
+    /// As [`Cut::Mitre`].
+    Mitre,
+    /// As [`Cut::Bevel`].
+    Bevel,
+    /// As [`Cut::Saddle`].
+    Saddle,
+    /// As [`Cut::Cope`].
+    Cope,
+    /// As [`Cut::AccessHole`].
+    AccessHole,
+    /// As [`Cut::WebOpening`].
+    WebOpening,
+    /// As [`Cut::Strip`].
+    Strip,
+    /// As [`Cut::Split`].
+    Split,
+}
 
 impl Cut {
-    /// Its code in interfaces.
+    /// Its kind.
     #[must_use]
-    pub const fn code(&self) -> &'static str {
+    pub const fn kind(&self) -> CutKind {
         match self {
-            Self::Square => "square",
-            Self::Mitre { .. } => "mitre",
-            Self::Bevel { .. } => "bevel",
-            Self::Saddle { .. } => "saddle",
-            Self::Cope { .. } => "cope",
-            Self::AccessHole { .. } => "access_hole",
-            Self::WebOpening { .. } => "web_opening",
-            Self::Strip { .. } => "strip",
-            Self::Split { .. } => "split",
+            Self::Square => CutKind::Square,
+            Self::Mitre { .. } => CutKind::Mitre,
+            Self::Bevel { .. } => CutKind::Bevel,
+            Self::Saddle { .. } => CutKind::Saddle,
+            Self::Cope { .. } => CutKind::Cope,
+            Self::AccessHole { .. } => CutKind::AccessHole,
+            Self::WebOpening { .. } => CutKind::WebOpening,
+            Self::Strip { .. } => CutKind::Strip,
+            Self::Split { .. } => CutKind::Split,
         }
     }
 
@@ -191,19 +216,19 @@ impl Cut {
     }
 }
 
-/// The cuts that a family is offered, by code.
+/// The cuts that a family is offered.
 #[must_use]
-pub const fn kinds(family: Family) -> &'static [&'static str] {
+pub const fn kinds(family: Family) -> &'static [CutKind] {
+    use CutKind::{AccessHole, Bevel, Cope, Mitre, Saddle, Split, Square, Strip, WebOpening};
     match family {
         Family::I | Family::Channel => {
-            &["square", "mitre", "bevel", "cope", "access_hole", "web_opening", "strip", "split"]
+            &[Square, Mitre, Bevel, Cope, AccessHole, WebOpening, Strip, Split]
         }
-        Family::Tee => &["square", "mitre", "bevel", "cope", "access_hole", "web_opening", "strip"],
-        Family::Angle => &["square", "mitre", "bevel", "cope", "web_opening", "strip"],
-        Family::RectangularTube => &["square", "mitre", "bevel", "cope", "web_opening", "split"],
-        Family::RoundTube | Family::Pipe => &["square", "mitre", "bevel", "saddle", "split"],
-        Family::Flat => &["square", "mitre", "bevel", "cope", "web_opening", "split"],
-        Family::RoundBar => &["square", "mitre"],
+        Family::Tee => &[Square, Mitre, Bevel, Cope, AccessHole, WebOpening, Strip],
+        Family::Angle => &[Square, Mitre, Bevel, Cope, WebOpening, Strip],
+        Family::RectangularTube | Family::Flat => &[Square, Mitre, Bevel, Cope, WebOpening, Split],
+        Family::RoundTube | Family::Pipe => &[Square, Mitre, Bevel, Saddle, Split],
+        Family::RoundBar => &[Square, Mitre],
     }
 }
 
@@ -212,174 +237,4 @@ pub const fn kinds(family: Family) -> &'static [&'static str] {
 pub fn web_of(panels: &[Panel]) -> usize {
     let upright = panels.iter().position(|panel| panel.element == Element::Web);
     upright.unwrap_or(if panels.len() == 4 { 1 } else { 0 })
-}
-
-fn contradiction(input: &'static str, code: &'static str, value: f64, against: f64) -> Error {
-    Error::Contradiction { input, code, value, against, unit: "m" }
-}
-
-/// Whether a cut can be made in a shape.
-///
-/// # Errors
-/// `UnknownChoice` for a cut that the family is not offered, `OutOfRange` for a measure that is no measure of its
-/// kind, `Contradiction` for one that this shape has no room for.
-pub fn check(profile: &Profile, panels: &[Panel], cut: &Cut) -> Result<()> {
-    let offered = kinds(profile.family);
-    if !offered.contains(&cut.code()) {
-        return Err(Error::UnknownChoice {
-            input: "cut.kind",
-            value: cut.code().to_owned(),
-            allowed: offered.to_vec(),
-        });
-    }
-    if profile.family == Family::RoundBar {
-        BAR.check(profile.depth.as_m())?;
-    }
-    let web = &panels[web_of(panels)];
-    match *cut {
-        Cut::Square => Ok(()),
-        Cut::Mitre { angle, .. } => MITRE.check(angle.as_rad()).map(|_| ()),
-        Cut::Bevel { angle } => BEVEL.check(angle.as_rad()).map(|_| ()),
-        Cut::Saddle { header, angle } => {
-            HEADER.check(header.as_m())?;
-            SADDLE.check(angle.as_rad())?;
-            // the branch cannot be wider than what it stands on
-            let (branch, header) = (profile.depth.as_m(), header.as_m());
-            let fits = branch <= header * (1.0 + 1e-9);
-            if fits {
-                Ok(())
-            } else {
-                Err(contradiction("cut.header", "header_too_small", header, branch))
-            }
-        }
-        Cut::Cope { length, depth, radius, flanges } => {
-            ALONG.check(length.as_m())?;
-            DEPTH.check(depth.as_m())?;
-            RADIUS.check(radius.as_m())?;
-            cope_fits(profile, web, (length.as_m(), depth.as_m(), radius.as_m(), flanges))
-        }
-        Cut::AccessHole { length, height, radius, .. } => {
-            ALONG.check(length.as_m())?;
-            RADIUS.check(radius.as_m())?;
-            let room = web.width() / 2.0;
-            Range::new("cut.height", "m", radius.as_m(), room).check(height.as_m())?;
-            longer_than_radius(length.as_m(), radius.as_m())
-        }
-        Cut::WebOpening { opening, offset, .. } => opening_fits(profile, web, (opening, offset)),
-        Cut::Strip { length, .. } => PIECE.check(length.as_m()).map(|_| ()),
-        Cut::Split { offset, length } => {
-            PIECE.check(length.as_m())?;
-            let room = (web.width() / 2.0 - fillet(profile)).max(0.0);
-            Range::new("cut.offset", "m", -room, room).check(offset.as_m()).map(|_| ())
-        }
-    }
-}
-
-fn longer_than_radius(length: f64, radius: f64) -> Result<()> {
-    if length > radius {
-        return Ok(());
-    }
-    Err(contradiction("cut.length", "shorter_than_its_radius", length, radius))
-}
-
-/// Along the web from a flange: no straight line of a cut runs in here.
-fn fillet(profile: &Profile) -> f64 {
-    match profile.family {
-        Family::RectangularTube => profile.root.as_m() - profile.web.as_m(),
-        Family::RoundTube | Family::Pipe | Family::Flat | Family::RoundBar => 0.0,
-        _ => profile.root.as_m(),
-    }
-    .max(0.0)
-}
-
-/// How far into the web panel a depth from the outer face reaches.
-#[must_use]
-pub fn into_web(profile: &Profile, web: &Panel, depth: f64) -> f64 {
-    match profile.family {
-        Family::I | Family::Channel | Family::Tee => depth - at_web(profile),
-        Family::RectangularTube => {
-            // the panel holds half of the bend
-            let (t, corner) = (profile.web.as_m(), profile.root.as_m());
-            let bend = (web.width() - (profile.depth.as_m() - 2.0 * corner)) / 2.0;
-            if corner >= t { bend + depth - corner } else { depth - t }
-        }
-        _ => depth,
-    }
-}
-
-fn cope_fits(
-    profile: &Profile,
-    web: &Panel,
-    (length, depth, radius, flanges): (f64, f64, f64, Flanges),
-) -> Result<()> {
-    longer_than_radius(length, radius)?;
-    let flange = depth - into_web(profile, web, depth);
-    let (root, deep) = (fillet(profile), profile.depth.as_m().max(2.0 * LEFT));
-    let corner = if profile.family == Family::RectangularTube { profile.root.as_m() } else { 0.0 };
-    let least = (flange + radius.max(root)).max(corner + radius);
-    let across = if profile.family == Family::Flat { web.width() } else { deep };
-    let two = flanges == Flanges::Both && matches!(profile.family, Family::I | Family::Channel);
-    let most = if two {
-        across / 2.0 - LEFT
-    } else {
-        let beyond = match profile.family {
-            Family::I | Family::Channel => flange + root,
-            Family::Angle => profile.flange.as_m() + root,
-            Family::RectangularTube => corner.max(profile.web.as_m()),
-            _ => 0.0,
-        };
-        across - beyond.max(LEFT)
-    };
-    if depth < least {
-        return Err(contradiction("cut.depth", "cope_in_fillet", depth, least));
-    }
-    if depth > most {
-        return Err(contradiction("cut.depth", "cope_too_deep", depth, most));
-    }
-    Ok(())
-}
-
-fn opening_fits(
-    profile: &Profile,
-    web: &Panel,
-    (opening, offset): (Opening, Length),
-) -> Result<()> {
-    OFFSET.check(offset.as_m())?;
-    match opening {
-        Opening::Rectangle { width, height, radius } => {
-            let named = |input| Range { input, ..OPENING };
-            named("cut.width").check(width.as_m())?;
-            named("cut.height").check(height.as_m())?;
-            RADIUS.check(radius.as_m())?;
-            let least = width.as_m().min(height.as_m()) / 2.0;
-            if radius.as_m() > least {
-                return Err(contradiction("cut.radius", "radius_over_half", radius.as_m(), least));
-            }
-        }
-        Opening::Round { diameter } => {
-            Range { input: "cut.diameter", ..OPENING }.check(diameter.as_m())?;
-        }
-    }
-    let (half, off) = (opening.height() / 2.0, offset.as_m().abs());
-    let root = if profile.family == Family::RectangularTube {
-        // the panel holds half of the bend
-        (web.width() - profile.depth.as_m()) / 2.0 + profile.root.as_m()
-    } else {
-        fillet(profile)
-    };
-    let room = web.width() / 2.0 - root;
-    if half + off > room {
-        return Err(contradiction(
-            "cut.height",
-            "opening_in_fillet",
-            2.0 * (half + off),
-            2.0 * room,
-        ));
-    }
-    let left = web.width() / 2.0 - half - off + (profile.depth.as_m() - web.width()).max(0.0) / 2.0;
-    let least = WEB_LEFT * profile.depth.as_m().max(web.width());
-    if left < least {
-        return Err(contradiction("cut.height", "too_little_web", left, least));
-    }
-    Ok(())
 }

@@ -3,10 +3,10 @@
 //! The cut stands at z = 0, measured on the middle of the shape's box; the piece lies at z > 0. Lengths are those on that middle line.
 //! Copes, openings and kerfs are left out: the masses are a little high, on the safe side.
 
-use super::asked::{Across, Cut};
-use super::outline::Point;
-use super::profile::Profile;
 use crate::quantity::{Length, Mass};
+use crate::section::asked::{Across, Cut};
+use crate::section::outline::Point;
+use crate::section::profile::Profile;
 
 /// One part of what is cut.
 #[derive(Clone, Copy, Debug, PartialEq)]

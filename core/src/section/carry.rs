@@ -5,10 +5,10 @@
 //! over, for a drop that is let go is a sudden load. Left out: buckling, a piece that somebody leans on.
 //! Theory: docs/model/section.md.
 
-use super::asked::{Across, Cut};
-use super::balance::Part;
-use super::ligament::Ligament;
 use crate::quantity::Length;
+use crate::section::asked::{Across, Cut};
+use crate::section::balance::Part;
+use crate::section::ligament::Ligament;
 
 /// Standard gravity, m/s². Source: the third CGPM, 1901.
 const G: f64 = 9.806_65;

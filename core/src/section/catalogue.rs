@@ -7,10 +7,10 @@ use std::sync::LazyLock;
 
 use serde::Deserialize;
 
-use super::profile::{Family, Profile};
 use crate::error::{Error, Result};
 use crate::quantity::{Area, Length};
 use crate::reference::rows;
+use crate::section::profile::{Family, Profile};
 
 #[derive(Debug, Deserialize)]
 struct Row {

@@ -6,8 +6,8 @@
 
 use std::f64::consts::PI;
 
-use super::outline::Point;
 use crate::quantity::{Angle, Length};
+use crate::section::outline::Point;
 
 /// A round end, rolled out.
 #[derive(Clone, Copy, Debug, PartialEq)]

@@ -5,15 +5,17 @@
 
 use std::f64::consts::PI;
 
-use super::asked::{Cut, Flanges, Opening, into_web, web_of};
-use super::balance::Part;
-use super::panel::Panel;
-use super::profile::{Family, Profile};
-use super::stroke::Stroke;
 use crate::quantity::{Length, Mass};
+use crate::section::asked::{Cut, Flanges, Opening, web_of};
+use crate::section::balance::Part;
+use crate::section::fits::{Notch, into_web};
+use crate::section::panel::Panel;
+use crate::section::profile::{Family, Profile};
+use crate::section::stroke::Stroke;
 
 /// What a part of a cut shape is called.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Named {
     /// What stays.
     Piece,
@@ -27,21 +29,6 @@ pub enum Named {
     Flange,
     /// A part of a shape that is parted along its length.
     Tee,
-}
-
-impl Named {
-    /// Its code in interfaces.
-    #[must_use]
-    pub const fn code(self) -> &'static str {
-        match self {
-            Self::Piece => "piece",
-            Self::Drop => "drop",
-            Self::Block => "block",
-            Self::Plug => "plug",
-            Self::Flange => "flange",
-            Self::Tee => "tee",
-        }
-    }
 }
 
 /// A part that comes free.
@@ -160,7 +147,8 @@ impl Cutting<'_> {
         (1..=self.strokes.len()).filter(|order| is(&self.strokes[order - 1])).collect()
     }
 
-    fn blocks(&self, (length, depth, radius): (f64, f64, f64), flanges: Flanges) -> Vec<Freed> {
+    fn blocks(&self, cope: Notch) -> Vec<Freed> {
+        let Notch { length, depth, radius, flanges } = cope;
         let web = &self.panels[web_of(self.panels)];
         let thickness = web.thickness[web.cell(web.width() / 2.0)];
         let lines = if self.profile.family == Family::RectangularTube { 2.0 } else { 1.0 };
@@ -177,7 +165,8 @@ impl Cutting<'_> {
         blocks.collect()
     }
 
-    fn holes(&self, (length, height, radius): (f64, f64, f64)) -> Vec<Freed> {
+    fn holes(&self, hole: Notch) -> Vec<Freed> {
+        let Notch { length, depth: height, radius, .. } = hole;
         let web = &self.panels[web_of(self.panels)];
         let volume = web.area_between(0.0, height) * length
             - CORNER * radius * radius * web.thickness[web.cell(height)];
@@ -236,10 +225,10 @@ pub fn freed(
             .into_iter()
             .collect(),
         Cut::Cope { length, depth, radius, flanges } => {
-            of.blocks((length.as_m(), depth.as_m(), radius.as_m()), flanges)
+            of.blocks(Notch::new(length, depth, radius, flanges))
         }
-        Cut::AccessHole { length, height, radius, .. } => {
-            of.holes((length.as_m(), height.as_m(), radius.as_m()))
+        Cut::AccessHole { length, height, radius, flanges } => {
+            of.holes(Notch::new(length, height, radius, flanges))
         }
         Cut::WebOpening { opening, offset, .. } => vec![of.plug(opening, offset.as_m())],
         Cut::Strip { flanges, length } => {

@@ -5,16 +5,16 @@
 //! than the first turn. Everything is set with the torch out. Holds for a member that lies level on its props: a column, a
 //! member built in or a slope is for the person who rigs it.
 
-use super::asked::Cut;
-use super::balance::Part;
-use super::carry::carrying;
-use super::freed::{Freed, Named};
-use super::ligament::ligament;
-use super::panel::Panel;
-use super::profile::{Family, Profile};
-use super::reach::Lie;
-use super::stroke::Stroke;
 use crate::quantity::{Length, Mass};
+use crate::section::asked::Cut;
+use crate::section::balance::Part;
+use crate::section::carry::carrying;
+use crate::section::freed::{Freed, Named};
+use crate::section::ligament::ligament;
+use crate::section::panel::Panel;
+use crate::section::profile::{Family, Profile};
+use crate::section::reach::Lie;
+use crate::section::stroke::Stroke;
 
 /// What one lifts without help where the shop says nothing; nobody rigs more beside a part-cut section. Source: `ours`.
 pub const BY_HAND: Mass = Mass::from_kg(25.0);
@@ -28,7 +28,8 @@ const LONG_DROP: Length = Length::from_m(3.0);
 const BETWEEN_PROPS: f64 = 2.0;
 
 /// How a part is held.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Support {
     /// It lies on something snug, never jacked.
     Prop,
@@ -36,18 +37,6 @@ pub enum Support {
     Sling,
     /// It is clamped to what stays.
     Clamp,
-}
-
-impl Support {
-    /// Its code in interfaces.
-    #[must_use]
-    pub const fn code(self) -> &'static str {
-        match self {
-            Self::Prop => "prop",
-            Self::Sling => "sling",
-            Self::Clamp => "clamp",
-        }
-    }
 }
 
 /// A place where steel is held while it is cut.
@@ -68,10 +57,12 @@ pub struct Hold {
 }
 
 /// How a member stands before it is cut.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Stands {
     /// Level on props.
     #[default]
+    #[strum(serialize = "level_on_props")]
     Level,
     /// Upright.
     Column,
@@ -79,19 +70,6 @@ pub enum Stands {
     BuiltIn,
     /// On a slope over 5°.
     Sloping,
-}
-
-impl Stands {
-    /// Its code in interfaces.
-    #[must_use]
-    pub const fn code(self) -> &'static str {
-        match self {
-            Self::Level => "level_on_props",
-            Self::Column => "column",
-            Self::BuiltIn => "built_in",
-            Self::Sloping => "sloping",
-        }
-    }
 }
 
 /// What a cut leaves to hold.

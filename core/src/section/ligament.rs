@@ -3,12 +3,12 @@
 //! What no stroke has parted yet is the ligament: pieces of panels, taken as the quadrilaterals of their cells and turned
 //! as the shape lies in the room. Left out: the kerf's own width, and steel softened deeper than the strength allows for.
 
-use super::outline::Point;
-use super::panel::{Element, Panel};
-use super::profile::Family;
-use super::reach::Lie;
-use super::stroke::Stroke;
 use crate::quantity::{Area, Length};
+use crate::section::outline::Point;
+use crate::section::panel::{Element, Panel};
+use crate::section::profile::Family;
+use crate::section::reach::Lie;
+use crate::section::stroke::Stroke;
 
 /// A corner of a cell, seen from the end of the shape.
 type Quad = Vec<Point>;

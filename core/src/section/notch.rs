@@ -5,12 +5,13 @@
 
 use std::f64::consts::PI;
 
-use super::asked::{Cut, Flanges, Opening, into_web, web_of};
-use super::panel::Panel;
-use super::profile::{Family, Profile};
-use super::reach::{Access, Lie, Side, Wish, approach};
-use super::stroke::{Drawn, Held, Line, Stroke, StrokeStart, stroke};
 use crate::quantity::Angle;
+use crate::section::asked::{Cut, Flanges, Opening, web_of};
+use crate::section::fits::{Notch, into_web};
+use crate::section::panel::Panel;
+use crate::section::profile::{Family, Profile};
+use crate::section::reach::{Access, Lie, Side, Wish, approach};
+use crate::section::stroke::{Drawn, Held, Line, Stroke, StrokeStart, stroke};
 
 /// A line, where it begins and why it has its place.
 struct Spec {
@@ -43,12 +44,10 @@ fn arc((u, z): (f64, f64), radius: f64, from: f64, by: f64) -> impl Iterator<Ite
 fn specs(profile: &Profile, panels: &[Panel], cut: &Cut) -> Vec<Spec> {
     match *cut {
         Cut::Cope { length, depth, radius, flanges } => {
-            let sizes = (length.as_m(), depth.as_m(), radius.as_m());
-            cope((profile, panels), sizes, flanges)
+            cope(profile, panels, Notch::new(length, depth, radius, flanges))
         }
         Cut::AccessHole { length, height, radius, flanges } => {
-            let sizes = (length.as_m(), height.as_m(), radius.as_m());
-            access_holes(panels, sizes, flanges)
+            access_holes(panels, Notch::new(length, height, radius, flanges))
         }
         Cut::WebOpening { opening, offset, drilled } => {
             let web = web_of(panels);
@@ -78,11 +77,8 @@ fn mirrored(line: Line, width: f64) -> Line {
     line.into_iter().map(|(u, z)| (width - u, z)).collect()
 }
 
-fn cope(
-    (profile, panels): (&Profile, &[Panel]),
-    (length, depth, radius): (f64, f64, f64),
-    flanges: Flanges,
-) -> Vec<Spec> {
+fn cope(profile: &Profile, panels: &[Panel], cope: Notch) -> Vec<Spec> {
+    let Notch { length, depth, radius, flanges } = cope;
     let web = web_of(panels);
     let panel = &panels[web];
     let line = corner_line(into_web(profile, panel, depth), (length, radius));
@@ -116,11 +112,8 @@ fn cope(
     }
 }
 
-fn access_holes(
-    panels: &[Panel],
-    (length, height, radius): (f64, f64, f64),
-    flanges: Flanges,
-) -> Vec<Spec> {
+fn access_holes(panels: &[Panel], hole: Notch) -> Vec<Spec> {
+    let Notch { length, depth: height, radius, flanges } = hole;
     let web = web_of(panels);
     let width = panels[web].width();
     // from the end inward, round, and out beside the flange
@@ -280,7 +273,7 @@ pub(super) fn notch(
                 &Held {
                     attitude: way.attitude,
                     inside: way.inside,
-                    face: if wish == Wish::Turned { Side::Above } else { Side::of(facing) },
+                    face: if wish == Wish::Turned { Side::Above } else { Side::facing(facing) },
                     from: *from,
                     reached: way.reached,
                     turned: false,

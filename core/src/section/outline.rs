@@ -5,8 +5,8 @@
 
 use std::f64::consts::PI;
 
-use super::profile::{Family, Profile};
 use crate::quantity::{Area, Length};
+use crate::section::profile::{Family, Profile};
 
 /// A point across and up, m.
 pub type Point = (f64, f64);
@@ -91,17 +91,31 @@ fn circle(diameter: f64) -> Vec<Point> {
         .collect()
 }
 
+impl Profile {
+    /// The outline of the nominal shape: what the torch meets.
+    #[must_use]
+    pub fn outline(&self) -> Outline {
+        Outline::of(self, self.web)
+    }
+
+    /// The outline that its published area rests on.
+    #[must_use]
+    pub fn design_outline(&self) -> Outline {
+        Outline::of(self, self.design_wall.unwrap_or(self.web))
+    }
+}
+
 impl Outline {
-    pub(super) fn of(profile: &Profile, wall: Length) -> Self {
+    fn of(profile: &Profile, wall: Length) -> Self {
         let (d, b) = (profile.depth.as_m(), profile.width.as_m());
-        let (w, f) = (profile.web.as_m(), profile.flange.as_m());
+        let w = profile.web.as_m();
         let t = wall.as_m();
         let solid = |outer: Vec<Point>| Self { outer, inner: Vec::new() };
         match profile.family {
             Family::I => solid(i_shape(profile)),
             Family::Channel => solid(channel(profile)),
             Family::Tee => solid(tee(profile)),
-            Family::Angle => solid(angle(profile, (d, b, w, f))),
+            Family::Angle => solid(angle(profile)),
             Family::RectangularTube => {
                 let corner = profile.root.as_m() * t / w;
                 Self {
@@ -185,7 +199,9 @@ fn tee(profile: &Profile) -> Vec<Point> {
     ])
 }
 
-fn angle(profile: &Profile, (d, b, w, f): (f64, f64, f64, f64)) -> Vec<Point> {
+fn angle(profile: &Profile) -> Vec<Point> {
+    let (d, b) = (profile.depth.as_m(), profile.width.as_m());
+    let (w, f) = (profile.web.as_m(), profile.flange.as_m());
     let (root, toe) = (profile.root.as_m(), profile.toe.as_m());
     let (x, y) = (-b / 2.0, -d / 2.0);
     closed(&[

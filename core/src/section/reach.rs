@@ -4,12 +4,13 @@
 //! halves past the web, or, where nothing else is in reach, edgewise. The way that holds the torch best is taken:
 //! pointing down before level before overhead, and edgewise last of all.
 
-use super::outline::Point;
-use super::panel::{Element, End, Panel};
-use super::profile::Family;
+use crate::section::outline::Point;
+use crate::section::panel::{Element, End, Panel};
+use crate::section::profile::Family;
 
 /// A side of the work, as the torch hand stands before it.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Side {
     /// From above.
     Above,
@@ -22,20 +23,9 @@ pub enum Side {
 }
 
 impl Side {
-    /// Its code in interfaces.
-    #[must_use]
-    pub const fn code(self) -> &'static str {
-        match self {
-            Self::Above => "above",
-            Self::Near => "near",
-            Self::Far => "far",
-            Self::Below => "below",
-        }
-    }
-
     /// The side that a direction points to.
     #[must_use]
-    pub fn of((x, y): Point) -> Self {
+    pub fn facing((x, y): Point) -> Self {
         if y.abs() + 1e-9 >= x.abs() {
             if y > 0.0 { Self::Above } else { Self::Below }
         } else if x < 0.0 {
@@ -92,7 +82,8 @@ impl Access {
 }
 
 /// How the torch points.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Attitude {
     /// Down.
     Down,
@@ -105,17 +96,6 @@ pub enum Attitude {
 }
 
 impl Attitude {
-    /// Its code in interfaces.
-    #[must_use]
-    pub const fn code(self) -> &'static str {
-        match self {
-            Self::Down => "down",
-            Self::Level => "level",
-            Self::Overhead => "overhead",
-            Self::Edgewise => "edgewise",
-        }
-    }
-
     const fn from(side: Side) -> Self {
         match side {
             Side::Above => Self::Down,
@@ -176,7 +156,7 @@ fn tangent(panel: &Panel) -> Point {
 /// Every way of coming to a panel as it lies.
 fn approaches(panel: &Panel, family: Family, lie: Lie) -> Vec<Approach> {
     let (width, outward) = (panel.width(), panel.outward());
-    let side = |direction: Point| Side::of(lie.turn(direction));
+    let side = |direction: Point| Side::facing(lie.turn(direction));
     let whole = (0.0, width);
     let hollow = matches!(
         family,
@@ -231,7 +211,7 @@ fn edgewise(panel: &Panel, family: Family, lie: Lie) -> Vec<Approach> {
     ends.into_iter()
         .filter(|(end, _)| *end == End::Free || panel.element != Element::Web)
         .map(|(_, direction)| {
-            let side = Side::of(lie.turn(direction));
+            let side = Side::facing(lie.turn(direction));
             Approach {
                 attitude: Attitude::Edgewise,
                 inside: false,

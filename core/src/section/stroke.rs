@@ -3,16 +3,17 @@
 //! A line runs over the unfolded panel: `u` across it, `z` along the shape. Length and thickness are those of the panel;
 //! a tilted jet meets more of it, by the cosine of the tilt, and one that runs edgewise meets the whole line at once.
 
-use super::outline::Point;
-use super::panel::{Element, Panel};
-use super::reach::{Attitude, Lie, Side};
 use crate::quantity::{Angle, Area, Length};
+use crate::section::outline::Point;
+use crate::section::panel::{Element, Panel};
+use crate::section::reach::{Attitude, Lie, Side};
 
 /// A line over an unfolded panel: `u` and `z`, m.
 pub type Line = Vec<Point>;
 
 /// Where a stroke begins.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum StrokeStart {
     /// At an edge in the open.
     Edge,
@@ -22,19 +23,6 @@ pub enum StrokeStart {
     Pierce,
     /// In a drilled hole.
     DrilledHole,
-}
-
-impl StrokeStart {
-    /// Its code in interfaces.
-    #[must_use]
-    pub const fn code(self) -> &'static str {
-        match self {
-            Self::Edge => "edge",
-            Self::Kerf => "kerf",
-            Self::Pierce => "pierce",
-            Self::DrilledHole => "drilled_hole",
-        }
-    }
 }
 
 /// A stretch of a stroke at which the torch slows.
@@ -100,29 +88,21 @@ pub struct Stroke {
 }
 
 /// Where the torch hand stands: always on the piece's side of the line, never under the drop.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Stand {
     /// On the near side.
+    #[strum(serialize = "stand_near")]
     Near,
     /// Across the work.
+    #[strum(serialize = "stand_far")]
     Far,
     /// On the near side, an arm's length back: the slag falls where the hand would be.
+    #[strum(serialize = "stand_clear")]
     Clear,
     /// Where one stands, with the piece turned under the torch.
+    #[strum(serialize = "stand_turned")]
     Turned,
-}
-
-impl Stand {
-    /// Its code in interfaces.
-    #[must_use]
-    pub const fn code(self) -> &'static str {
-        match self {
-            Self::Near => "stand_near",
-            Self::Far => "stand_far",
-            Self::Clear => "stand_clear",
-            Self::Turned => "stand_turned",
-        }
-    }
 }
 
 impl Stroke {

@@ -3,14 +3,16 @@
 //! Every way in which a shape may lie is planned; ways that reach everything come first, then those with the fewest
 //! edgewise and overhead strokes. How long each takes is the matter of `cut`.
 
-use super::asked::{Cut, check};
-use super::notch::notch;
-use super::panel::{Panel, panels};
-use super::profile::{Family, Profile};
-use super::reach::{Access, Attitude, Lie, Side, Wish};
-use super::stroke::Stroke;
-use super::through::through;
 use crate::error::{Error, Result};
+use crate::section::asked::Cut;
+use crate::section::fits::check;
+use crate::section::notch::notch;
+use crate::section::panel::Panel;
+use crate::section::panels::panels;
+use crate::section::profile::{Family, Profile};
+use crate::section::reach::{Access, Attitude, Lie, Side, Wish};
+use crate::section::stroke::Stroke;
+use crate::section::through::through;
 
 /// One way of cutting: how the shape lies, and the strokes.
 #[derive(Clone, Debug, PartialEq)]

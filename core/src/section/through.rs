@@ -6,14 +6,14 @@
 
 use std::f64::consts::PI;
 
-use super::asked::{Across, Cut};
-use super::development::{RoundEnd, height};
-use super::outline::Point;
-use super::panel::{End, Panel};
-use super::profile::{Family, Profile};
-use super::reach::{Access, Approach, Attitude, Lie, Side, Wish, approach};
-use super::stroke::{Drawn, Held, Line, Stroke, StrokeStart, stroke};
 use crate::quantity::{Angle, Length};
+use crate::section::asked::{Across, Cut};
+use crate::section::development::{RoundEnd, height};
+use crate::section::outline::Point;
+use crate::section::panel::{End, Panel};
+use crate::section::profile::{Family, Profile};
+use crate::section::reach::{Access, Approach, Attitude, Lie, Side, Wish, approach};
+use crate::section::stroke::{Drawn, Held, Line, Stroke, StrokeStart, stroke};
 
 /// The line of a cut over a whole panel.
 pub(super) fn line_over(profile: &Profile, panel: &Panel, cut: &Cut) -> Line {
@@ -204,7 +204,7 @@ pub(super) fn through(
                 &Held {
                     attitude: way.attitude,
                     inside: way.inside,
-                    face: if by_turning { *from } else { Side::of(facing) },
+                    face: if by_turning { *from } else { Side::facing(facing) },
                     from: *from,
                     reached: way.reached,
                     turned: by_turning && turn > 0,

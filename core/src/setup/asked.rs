@@ -2,14 +2,15 @@
 
 use std::collections::BTreeMap;
 
-use super::sheet_table::{Clock, Word};
 use crate::gas::fuel::Fuel;
 use crate::gas::hose;
 use crate::quantity::{Duration, Length};
 use crate::range::Range;
+use crate::setup::sheet_table::{Clock, Word};
 
 /// How the torch is built.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum TorchKind {
     /// A cutting attachment on a welding handle: it has a body oxygen valve.
     Combination,
@@ -18,7 +19,8 @@ pub enum TorchKind {
 }
 
 /// Which torch valve closes first.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Shutdown {
     /// Oxygen snuffs the flame: no soot, no pop.
     FuelFirst,
@@ -68,7 +70,8 @@ impl ValveTurns {
 }
 
 /// Which cylinder opens first.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum FirstCylinder {
     /// The fuel is open for the shortest time.
     #[default]
@@ -78,7 +81,8 @@ pub enum FirstCylinder {
 }
 
 /// With what the flame is lit.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Lighting {
     /// Fuel alone.
     #[default]
@@ -157,7 +161,8 @@ pub struct Setup {
 }
 
 /// How many of the steps a hand wants to be told.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum Depth {
     /// One by one.
     #[default]
@@ -166,18 +171,6 @@ pub enum Depth {
     Phases,
     /// What must never be passed over, alone.
     Stops,
-}
-
-impl Depth {
-    /// Its code in interfaces.
-    #[must_use]
-    pub const fn code(self) -> &'static str {
-        match self {
-            Self::EveryStep => "every_step",
-            Self::Phases => "phases",
-            Self::Stops => "stops",
-        }
-    }
 }
 
 /// A cylinder that lay down stands so long before it is used. Source: `common_practice`.

@@ -6,9 +6,9 @@
 
 use std::collections::{BTreeMap, BTreeSet};
 
-use super::run_sheet::skip_of;
-use super::sheet_table::Skip;
 use crate::quantity::Duration;
+use crate::setup::run_sheet::skip_of;
+use crate::setup::sheet_table::Skip;
 
 /// A run that nothing was heard of for longer is over: permit, leak test and gauges are asked anew. Longer than any break,
 /// shorter than any night, so that a shift over midnight is one run. Source: `ours`.

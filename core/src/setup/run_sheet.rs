@@ -5,11 +5,12 @@
 //! opens, a leak is looked for before anything is lit, and gas is bled only from a line whose cylinder is shut.
 //! Left out: which pressures to set; those are the cut's. Theory: docs/model/setup.md.
 
-use super::asked::{Depth, FIRE_WATCH, FirstCylinder, HOSE, STOOD, Setup, Shutdown};
-use super::phase::Phase;
-use super::sheet_table::{Line, ROWS, Row, Skip, StepLevel};
+use crate::code::Code;
 use crate::error::{Error, Result};
 use crate::quantity::Duration;
+use crate::setup::asked::{Depth, FIRE_WATCH, FirstCylinder, HOSE, STOOD, Setup, Shutdown};
+use crate::setup::phase::Phase;
+use crate::setup::sheet_table::{Line, ROWS, Row, Skip, StepLevel};
 
 /// One step.
 #[derive(Clone, Debug, PartialEq)]
@@ -133,7 +134,8 @@ pub fn run_sheet(setup: &Setup) -> Result<Vec<(Phase, Vec<Step>)>> {
         own.filter(|row| applies(row, setup))
     };
     Ok(Phase::ALL
-        .into_iter()
+        .iter()
+        .copied()
         .map(|phase| {
             let steps = of_phase(phase).map(|row| (row.gas, step(row, (rows, setup)))).collect();
             let mut steps = in_order(steps, fuel_leads(phase, setup));

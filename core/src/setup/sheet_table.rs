@@ -5,9 +5,9 @@ use std::sync::LazyLock;
 use serde::de::IntoDeserializer;
 use serde::{Deserialize, Deserializer};
 
-use super::phase::Phase;
 use crate::error::{Error, Result};
 use crate::reference::rows;
+use crate::setup::phase::Phase;
 
 /// What must hold for a step.
 #[derive(Clone, Copy, Debug, Deserialize, PartialEq, Eq)]
@@ -66,7 +66,10 @@ fn conditions<'de, D: Deserializer<'de>>(of: D) -> std::result::Result<Vec<Condi
 }
 
 /// What a step asks.
-#[derive(Clone, Copy, Debug, Deserialize, PartialEq, Eq)]
+#[derive(
+    Clone, Copy, Debug, Deserialize, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray,
+)]
+#[strum(serialize_all = "snake_case")]
 #[serde(rename_all = "snake_case")]
 pub enum StepLevel {
     /// Do it.
@@ -77,20 +80,11 @@ pub enum StepLevel {
     Stop,
 }
 
-impl StepLevel {
-    /// Its code in interfaces.
-    #[must_use]
-    pub const fn code(self) -> &'static str {
-        match self {
-            Self::Step => "step",
-            Self::Check => "check",
-            Self::Stop => "stop",
-        }
-    }
-}
-
 /// Whether a step may be left out.
-#[derive(Clone, Copy, Debug, Deserialize, PartialEq, Eq)]
+#[derive(
+    Clone, Copy, Debug, Deserialize, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray,
+)]
+#[strum(serialize_all = "snake_case")]
 #[serde(rename_all = "snake_case")]
 pub enum Skip {
     /// It may be left out.
@@ -99,18 +93,6 @@ pub enum Skip {
     Reason,
     /// Not at all.
     Never,
-}
-
-impl Skip {
-    /// Its code in interfaces.
-    #[must_use]
-    pub const fn code(self) -> &'static str {
-        match self {
-            Self::Free => "free",
-            Self::Reason => "reason",
-            Self::Never => "never",
-        }
-    }
 }
 
 #[derive(Clone, Copy, Debug, Deserialize, PartialEq, Eq)]

@@ -5,16 +5,18 @@
 //! an oxide that does not melt away, and the burning stops. Left out: how elements act on
 //! each other beyond the carbon equivalent. Theory: docs/model/steel.md.
 
+use std::sync::LazyLock;
+
 use serde::Deserialize;
 
-use super::composition::Composition;
-use super::fume::fume_notes;
-use super::grade::Family;
-use super::preheat_need::{Preheat, preheat_need, tempered_cap};
 use crate::error::Result;
 use crate::note::{Level, Note};
 use crate::quantity::{Length, Temperature};
-use crate::reference::tables;
+use crate::reference::{Table, read, table};
+use crate::steel::composition::Composition;
+use crate::steel::fume::fume_notes;
+use crate::steel::grade::Family;
+use crate::steel::preheat_need::{Preheat, preheat_need, tempered_cap};
 use crate::trace::{Kind, Measure, Named};
 
 /// A row of alloy-limits.csv, percent by weight.
@@ -36,8 +38,35 @@ impl AlloyLimit {
     }
 }
 
+static LIMITS: Table<Vec<AlloyLimit>> = LazyLock::new(|| table!("alloy-limits.csv"));
+
+/// What is published of every element that is named.
+///
+/// # Errors
+/// Only when the table compiled in cannot be read.
+pub fn alloy_limits() -> Result<&'static [AlloyLimit]> {
+    read(&LIMITS).map(Vec::as_slice)
+}
+
+/// What is published of an element.
+fn limit_of(element: &str) -> Result<Option<&'static AlloyLimit>> {
+    Ok(alloy_limits()?.iter().find(|row| row.element == element))
+}
+
 /// How far plain oxygen cuts a steel.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Deserialize)]
+#[derive(
+    Clone,
+    Copy,
+    Debug,
+    PartialEq,
+    Eq,
+    PartialOrd,
+    Ord,
+    Deserialize,
+    strum::IntoStaticStr,
+    strum::VariantArray,
+)]
+#[strum(serialize_all = "snake_case")]
 #[serde(rename_all = "snake_case")]
 pub enum Cuttability {
     /// As mild steel.
@@ -46,18 +75,6 @@ pub enum Cuttability {
     WithCare,
     /// Not by plain oxygen.
     DoesNotCut,
-}
-
-impl Cuttability {
-    /// Its code in interfaces.
-    #[must_use]
-    pub const fn code(self) -> &'static str {
-        match self {
-            Self::Cuts => "cuts",
-            Self::WithCare => "with_care",
-            Self::DoesNotCut => "does_not_cut",
-        }
-    }
 }
 
 /// Less iron than this is no steel: what burns is missing, percent. Source: `ours`.
@@ -117,7 +134,7 @@ fn of_element(element: &'static str, share: f64) -> Result<(Cuttability, Option<
             percent("limit", limit),
         ]
     };
-    let Some(limit) = tables()?.alloys.get(element) else {
+    let Some(limit) = limit_of(element)? else {
         let note = Note::new(Level::Info, "no_published_limit", values(0.0));
         return Ok((Cuttability::Cuts, Some(note)));
     };
@@ -261,7 +278,7 @@ fn whole(found: &mut Assessment, steel: &Composition) -> Result<()> {
     let (alloys, most) = TOGETHER;
     let mut sum = 0.0;
     for element in alloys {
-        let limit = tables()?.alloys.get(element).map(|it| it.cuts_with_care_up_to_percent);
+        let limit = limit_of(element)?.map(|it| it.cuts_with_care_up_to_percent);
         sum += limit.map_or(0.0, |limit| steel.of(element).unwrap_or(0.0) / limit);
     }
     if sum > most && found.cuttability != Cuttability::DoesNotCut {

@@ -3,8 +3,8 @@
 //! Lead, zinc, cadmium and beryllium boil off in the flame whatever the steel does. The shares are those of the metal
 //! itself; a coating is told of with the faces. Left out: how much of it a person breathes, which the air decides.
 
-use super::composition::Composition;
 use crate::note::{Level, Note};
+use crate::steel::composition::Composition;
 use crate::trace::{Kind, Measure};
 
 /// From this share on the fume is a stop until ventilation is named, percent by weight. Source: `ours`.

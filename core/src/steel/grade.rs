@@ -3,11 +3,13 @@
 //! The typical compositions are an estimate from memory; a mill sheet outranks them. The limits
 //! of the specification say how bad a piece of that grade may be. Theory: docs/model/steel.md.
 
+use std::sync::LazyLock;
+
 use serde::Deserialize;
 
-use super::composition::Composition;
 use crate::error::{Error, Result};
-use crate::reference::tables;
+use crate::reference::{Table, read, table};
+use crate::steel::composition::Composition;
 
 /// What kind of steel a grade is.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Deserialize)]
@@ -81,7 +83,7 @@ impl Grade {
     /// # Errors
     /// Only when a table compiled in cannot be read.
     pub fn limits(&self) -> Result<Option<(Composition, &'static str)>> {
-        let rows = &tables()?.grade_limits;
+        let rows = read(&LIMITS)?;
         let mine: Vec<_> = rows.iter().filter(|row| row.grade == self.grade).collect();
         let Some(first) = mine.first() else { return Ok(None) };
         let limits = composition(mine.iter().map(|row| (row.element.as_str(), row.high_percent)))?;
@@ -106,12 +108,23 @@ fn composition<'a>(parts: impl IntoIterator<Item = (&'a str, f64)>) -> Result<Co
 }
 
 /// A row of steel-grade-limits.csv.
-#[derive(Clone, Debug, Deserialize)]
-pub struct GradeLimit {
+#[derive(Deserialize)]
+struct GradeLimit {
     grade: String,
     element: String,
     high_percent: f64,
     source: String,
+}
+
+static GRADES: Table<Vec<Grade>> = LazyLock::new(|| table!("steel-grades.csv"));
+static LIMITS: Table<Vec<GradeLimit>> = LazyLock::new(|| table!("steel-grade-limits.csv"));
+
+/// Every grade known.
+///
+/// # Errors
+/// Only when the table compiled in cannot be read.
+pub fn grades() -> Result<&'static [Grade]> {
+    read(&GRADES).map(Vec::as_slice)
 }
 
 fn squeezed(name: &str) -> String {
@@ -125,7 +138,7 @@ fn squeezed(name: &str) -> String {
 /// # Errors
 /// [`Error::UnknownChoice`] for `steel.grade` with every grade known.
 pub fn grade(name: &str) -> Result<&'static Grade> {
-    let grades = &tables()?.grades;
+    let grades = grades()?;
     grades.iter().find(|grade| grade.is_called(name)).ok_or_else(|| Error::UnknownChoice {
         input: "steel.grade",
         value: name.to_owned(),

@@ -1,12 +1,14 @@
 //! Does the steel itself want preheating, against hardening and cracks at the cut edge?
 //! (Not the start of the cut: that is `cut::start_preheat`.)
 
+use std::sync::LazyLock;
+
 use serde::Deserialize;
 
-use super::grade::Family;
 use crate::error::Result;
 use crate::quantity::{Length, Temperature};
-use crate::reference::tables;
+use crate::reference::{Table, read, table};
+use crate::steel::grade::Family;
 
 /// Quenched-and-tempered and wear plate lose their strength above this.
 /// Source: `common_practice`.
@@ -20,14 +22,16 @@ pub fn tempered_cap(family: Option<Family>) -> Option<Temperature> {
 }
 
 /// A row of steel-preheat.csv.
-#[derive(Clone, Debug, Deserialize)]
-pub struct PreheatRow {
+#[derive(Deserialize)]
+struct PreheatRow {
     ce_low: f64,
     ce_high: f64,
     thickness_up_to_mm: f64,
     preheat_low_c: f64,
     preheat_high_c: f64,
 }
+
+static ROWS: Table<Vec<PreheatRow>> = LazyLock::new(|| table!("steel-preheat.csv"));
 
 /// Temperatures the steel itself is brought to before it is cut.
 #[derive(Clone, Copy, Debug, PartialEq)]
@@ -48,7 +52,7 @@ pub fn preheat_need(
     family: Option<Family>,
     thickness: Length,
 ) -> Result<Option<Preheat>> {
-    let rows = &tables()?.steel_preheat;
+    let rows = read(&ROWS)?;
     let row = rows.iter().find(|row| {
         (row.ce_low..=row.ce_high).contains(&equivalent)
             && thickness.as_mm() <= row.thickness_up_to_mm

@@ -1,10 +1,27 @@
 //! What does a dirty face cost? Factors on speed (here) and on the start preheat
 //! (`start-preheat-factors.csv`). Near face and far face count apart: dirt behind blows back.
 
+use std::sync::LazyLock;
+
 use serde::Deserialize;
 
+use crate::code::Code;
+use crate::error::Result;
+use crate::reference::{Table, no_row, read, table};
+
 /// What a face of the plate carries.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Deserialize)]
+#[derive(
+    Clone,
+    Copy,
+    Debug,
+    Default,
+    PartialEq,
+    Eq,
+    Deserialize,
+    strum::IntoStaticStr,
+    strum::VariantArray,
+)]
+#[strum(serialize_all = "snake_case")]
 #[serde(rename_all = "snake_case")]
 pub enum Surface {
     /// Bare bright metal.
@@ -22,43 +39,23 @@ pub enum Surface {
     Galvanised,
 }
 
-impl Surface {
-    /// Every surface with its code.
-    pub const ALL: [(Self, &'static str); 6] = [
-        (Self::Clean, "clean"),
-        (Self::MillScale, "mill_scale"),
-        (Self::LightRust, "light_rust"),
-        (Self::HeavyRust, "heavy_rust"),
-        (Self::Paint, "paint"),
-        (Self::Galvanised, "galvanised"),
-    ];
-
-    /// Its code in tables and interfaces.
-    #[must_use]
-    pub const fn code(self) -> &'static str {
-        Self::ALL[self as usize].1
-    }
-}
-
 /// A row of surface-factors.csv.
 #[derive(Clone, Debug, Deserialize)]
 pub struct SpeedFactors {
-    /// Code of the surface.
-    pub surface: String,
+    surface: String,
     /// What it leaves of the speed on the near face, 1.
     pub speed_front: f64,
     /// What it leaves of the speed on the far face, 1.
     pub speed_back: f64,
 }
 
-#[cfg(test)]
-mod tests {
-    use super::Surface;
+static FACTORS: Table<Vec<SpeedFactors>> = LazyLock::new(|| table!("surface-factors.csv"));
 
-    #[test]
-    fn codes_stand_in_the_order_of_the_kinds() {
-        for (surface, code) in Surface::ALL {
-            assert_eq!(surface.code(), code);
-        }
-    }
+/// What a dirty face leaves of the speed.
+///
+/// # Errors
+/// Only when the table compiled in has no row for it.
+pub fn speed_factors(surface: Surface) -> Result<&'static SpeedFactors> {
+    let row = read(&FACTORS)?.iter().find(|row| row.surface == surface.code());
+    row.ok_or_else(|| no_row("surface-factors.csv", surface.code()))
 }

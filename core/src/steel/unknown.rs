@@ -4,11 +4,13 @@
 //! tests count as independent of each other. An aid to a decision, no analysis: where it
 //! matters, the mill sheet or a laboratory says. Theory: docs/model/steel.md.
 
+use std::sync::LazyLock;
+
 use serde::Deserialize;
 
-use super::cuttability::Cuttability;
 use crate::error::{Error, Result};
-use crate::reference::tables;
+use crate::reference::{Table, read, table};
+use crate::steel::cuttability::Cuttability;
 
 /// A row of metal-tests.csv.
 #[derive(Clone, Debug, Deserialize)]
@@ -47,6 +49,8 @@ pub const TESTS: [(&str, &[&str]); 4] = [
     ("file", &["file_bites", "file_hard", "file_skates"]),
     ("chip", &["chip_curls", "chip_breaks", "chip_hard"]),
 ];
+
+static METALS: Table<Vec<MetalRow>> = LazyLock::new(|| table!("metal-tests.csv"));
 
 impl MetalRow {
     fn chance(&self, answer: &str) -> Option<f64> {
@@ -129,7 +133,7 @@ fn doubt_after(metals: &[MetalRow], weights: &[f64], answers: &[&str]) -> f64 {
 /// # Errors
 /// `UnknownChoice` for an answer that no test has.
 pub fn guess(answers: &[&str]) -> Result<Guess> {
-    let metals = &tables()?.metals;
+    let metals = read(&METALS)?;
     let mut weights: Vec<f64> = metals.iter().map(|row| row.prior).collect();
     for answer in answers {
         for (row, weight) in metals.iter().zip(&mut weights) {
@@ -171,7 +175,7 @@ mod tests {
 
     #[test]
     fn the_answers_of_every_test_are_all_there_is() {
-        let metals = tables().map(|tables| tables.metals.as_slice()).unwrap_or_default();
+        let metals = METALS.as_deref().unwrap_or_default();
         assert_eq!(metals.len(), 10);
         for row in metals {
             for (test, answers) in TESTS {

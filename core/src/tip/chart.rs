@@ -22,7 +22,8 @@ pub const SPEED: Range = Range::new("travel_speed", "m/s", 1e-4, 0.1);
 pub const THICKNESS: Range = Range::new("thickness", "m", 0.000_5, 1.0);
 
 /// Where the maker read the pressures of a chart.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum ReadAt {
     /// At the torch: the hose comes on top.
     #[default]

@@ -1,13 +1,16 @@
 //! Which tip? Of those owned, the one whose bore is in the published band, or whose maker's
 //! chart reaches the thickness, and whose pressure comes nearest a comfortable middle.
 
-use super::owned::Tip;
-use super::pressure::pressure;
+use std::sync::LazyLock;
+
 use crate::error::Result;
 use crate::gas::fuel::Fuel;
 use crate::physics::compressible::Orifice;
 use crate::quantity::{AbsolutePressure, GasFlow, GaugePressure, Length};
-use crate::reference::tables;
+use crate::reference::{Table, read, table};
+use crate::tip::handbook::handbook;
+use crate::tip::owned::Tip;
+use crate::tip::pressure::pressure;
 
 /// The pressure at the tip that a tip is chosen to run nearest to. Source: `ours`.
 #[must_use]
@@ -25,7 +28,8 @@ const COMFORTABLE_THICK: GaugePressure = GaugePressure::from_pa(330e3);
 const THICK: Length = Length::from_mm(150.0);
 
 /// How a shop sizes its tips.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum TipSchool {
     /// The tip that suits the thickness.
     #[default]
@@ -58,7 +62,7 @@ pub struct Need {
 /// # Errors
 /// Only when a table compiled in cannot be read.
 pub fn suitable(thickness: Length) -> Result<(Length, Length)> {
-    let (low, high) = tables()?.bore.at(thickness.as_m());
+    let (low, high) = handbook()?.bore.at(thickness.as_m());
     Ok((Length::from_m(low * (1.0 - BAND_SLACK)), Length::from_m(high * (1.0 + BAND_SLACK))))
 }
 
@@ -81,7 +85,7 @@ fn is_inside(tip: &Tip, (thickness, fuel): (Length, Fuel), (low, high): (Length,
 /// owned.
 ///
 /// # Errors
-/// `OutOfRange` for a bore outside [`super::pressure::BORE`].
+/// `OutOfRange` for a bore outside [`crate::tip::pressure::BORE`].
 pub fn choose<'a>(owned: &'a [Tip], need: &Need) -> Result<Option<&'a Tip>> {
     let band = suitable(need.thickness)?;
     let mut inside: Vec<(&Tip, f64)> = Vec::with_capacity(owned.len());
@@ -141,10 +145,19 @@ pub fn would_suit(owned: &[Tip], need: (Length, Fuel)) -> Result<Vec<Length>> {
     Ok(bores)
 }
 
+/// A row of tip-bores.csv.
+#[derive(serde::Deserialize)]
+struct BoreRow {
+    bore_mm: f64,
+}
+
+static BORES: Table<Vec<BoreRow>> = LazyLock::new(|| table!("tip-bores.csv"));
+
 /// Our own generic series of tips, known by their bores.
 ///
 /// # Errors
 /// Only when a table compiled in cannot be read.
 pub fn generic_series() -> Result<Vec<Tip>> {
-    Ok(tables()?.bores.iter().map(|bore| Tip::of_bore(Length::from_m(*bore))).collect())
+    let bores = read(&BORES)?.iter();
+    Ok(bores.map(|row| Tip::of_bore(Length::from_mm(row.bore_mm))).collect())
 }

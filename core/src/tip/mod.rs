@@ -2,5 +2,6 @@
 
 pub mod chart;
 pub mod choose;
+pub mod handbook;
 pub mod owned;
 pub mod pressure;

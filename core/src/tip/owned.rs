@@ -1,13 +1,14 @@
 //! A tip as a shop owns it: known by its bore, the face for its fuel, its seat and its kind.
 //! The mark stamped on it is a label and no size.
 
-use super::chart::Chart;
 use crate::gas::fuel::{Fuel, TipFace};
 use crate::gas::gear::Seat;
 use crate::quantity::Length;
+use crate::tip::chart::Chart;
 
 /// What a tip is made for.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
 pub enum TipKind {
     /// Clean plate.
     #[default]
@@ -18,19 +19,6 @@ pub enum TipKind {
     Gouging,
     /// Thin sheet.
     Sheet,
-}
-
-impl TipKind {
-    /// Its code in interfaces.
-    #[must_use]
-    pub const fn code(self) -> &'static str {
-        match self {
-            Self::General => "general",
-            Self::HighPreheat => "high_preheat",
-            Self::Gouging => "gouging",
-            Self::Sheet => "sheet",
-        }
-    }
 }
 
 /// A tip.

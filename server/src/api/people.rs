@@ -1,16 +1,17 @@
 //! Who works here. There is no sign-in yet: who is at a screen is chosen on it.
 
-use actix_web::{HttpRequest, HttpResponse, delete, get, patch, post, put, web};
+use actix_web::{HttpResponse, delete, get, patch, post, put, web};
+use galvanon_core::cut::Handedness;
 use serde::Serialize;
 use sqlx::PgPool;
 use utoipa::ToSchema;
 
-use super::body::Body;
-use super::fields::Fields;
-use super::guard::person;
-use super::paging::{PageQuery, token};
-use super::rows::{Seen, id, new_id, put_reply};
 use crate::error::{ApiError, ApiResult, ErrorBody};
+use crate::http::body::Body;
+use crate::http::caller::Caller;
+use crate::http::fields::Fields;
+use crate::http::page::{PageQuery, token};
+use crate::http::rows::{Seen, id, new_id, put_reply, seen};
 use crate::store::page::{List, page};
 use crate::store::people::{self, NewPerson, Person, PersonChange};
 use crate::store::set_deleted;
@@ -18,7 +19,6 @@ use crate::store::set_deleted;
 /// How many a page shows where nobody says how many.
 const SHOWN: i64 = 200;
 const LONGEST_NAME: usize = 80;
-const HANDS: &[((), &str)] = &[((), "right"), ((), "left")];
 
 /// Everybody.
 #[derive(Debug, Serialize, ToSchema)]
@@ -35,8 +35,8 @@ fn checked(name: Option<&str>, handedness: Option<&str>) -> ApiResult<()> {
         fields.text("name", name, LONGEST_NAME);
     }
     if let Some(hand) = handedness {
-        let given = super::fields::Given(hand.into());
-        fields.choice("handedness", Some(&given), (HANDS, None));
+        let given = crate::http::fields::Given(hand.into());
+        fields.code::<Handedness>("handedness", Some(&given), None);
     }
     if fields.errors.is_empty() { Ok(()) } else { Err(ApiError::Invalid(fields.errors)) }
 }
@@ -62,11 +62,12 @@ pub async fn list(
 #[put("/people/{id}")]
 pub async fn create(
     pool: web::Data<PgPool>,
-    (path, request): (web::Path<String>, HttpRequest),
+    path: web::Path<String>,
+    caller: Caller,
     body: Body<NewPerson>,
 ) -> ApiResult<HttpResponse> {
     checked(Some(&body.value.name), Some(&body.value.handedness))?;
-    let key = new_id(&path, &request)?;
+    let key = new_id(&path, caller)?;
     Ok(put_reply(people::put(&pool, key, (&body.value, &body.json)).await?))
 }
 
@@ -77,12 +78,13 @@ pub async fn create(
 #[patch("/people/{id}")]
 pub async fn change(
     pool: web::Data<PgPool>,
-    (path, request): (web::Path<String>, HttpRequest),
+    path: web::Path<String>,
+    caller: Caller,
     body: Body<PersonChange>,
 ) -> ApiResult<web::Json<Person>> {
     let change = &body.value;
     checked(change.name.as_deref(), change.handedness.as_deref())?;
-    let key = (id(&path)?, person(&request));
+    let key = (id(&path)?, caller.person);
     Ok(web::Json(people::patch(&pool, key, (change, &body.json)).await?))
 }
 
@@ -92,11 +94,12 @@ pub async fn change(
 #[delete("/people/{id}")]
 pub async fn delete(
     pool: web::Data<PgPool>,
-    (path, request): (web::Path<String>, HttpRequest),
+    path: web::Path<String>,
+    caller: Caller,
     body: Body<Seen>,
 ) -> ApiResult<web::Json<Person>> {
-    let key = (id(&path)?, body.value.version, person(&request));
-    Ok(web::Json(set_deleted::<Person>(&pool, key, true).await?))
+    let row = seen(&path, body.value.version, caller)?;
+    Ok(web::Json(set_deleted::<Person>(&pool, &row, true).await?))
 }
 
 /// Takes a deletion back.
@@ -105,9 +108,10 @@ pub async fn delete(
 #[post("/people/{id}/restore")]
 pub async fn restore(
     pool: web::Data<PgPool>,
-    (path, request): (web::Path<String>, HttpRequest),
+    path: web::Path<String>,
+    caller: Caller,
     body: Body<Seen>,
 ) -> ApiResult<web::Json<Person>> {
-    let key = (id(&path)?, body.value.version, person(&request));
-    Ok(web::Json(set_deleted::<Person>(&pool, key, false).await?))
+    let row = seen(&path, body.value.version, caller)?;
+    Ok(web::Json(set_deleted::<Person>(&pool, &row, false).await?))
 }

@@ -1,13 +1,18 @@
 //! What a screen offers to choose from: fuels, grades, bores, as core knows them.
 
 use actix_web::{get, web};
+use galvanon_core::code::Code;
 use galvanon_core::gas::fuel::{Fuel, characteristics};
-use galvanon_core::reference::tables;
+use galvanon_core::steel::cuttability::alloy_limits;
+use galvanon_core::steel::grade::grades;
 use galvanon_core::steel::surface::Surface;
+use galvanon_core::tip::choose::generic_series;
+use galvanon_core::trace::Kind;
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use crate::error::{ApiError, ApiResult};
+use crate::error::ApiResult;
+use crate::wire::unit::wire;
 
 /// A steel.
 #[derive(Debug, Serialize, ToSchema)]
@@ -59,10 +64,8 @@ pub struct ReferenceReply {
 #[utoipa::path(get, operation_id = "reference", path = "/api/v1/reference", responses((status = 200, body = ReferenceReply)))]
 #[get("/reference")]
 pub async fn reference() -> ApiResult<web::Json<ReferenceReply>> {
-    let internal = |error: galvanon_core::error::Error| ApiError::Internal(error.to_string());
-    let tables = tables().map_err(internal)?;
-    let fuels = Fuel::ALL.map(|fuel| {
-        let row = characteristics(fuel).map_err(internal)?;
+    let fuels = Fuel::ALL.iter().map(|&fuel| {
+        let row = characteristics(fuel)?;
         Ok(FuelWire {
             fuel: fuel.code().into(),
             tip_face: row.tip_face.code().into(),
@@ -79,10 +82,10 @@ pub async fn reference() -> ApiResult<web::Json<ReferenceReply>> {
         with_care_up_to_percent: limit.cuts_with_care_up_to_percent,
     };
     Ok(web::Json(ReferenceReply {
-        alloys: tables.alloys.values().map(alloy).collect(),
-        grades: tables.grades.iter().map(grade).collect(),
-        fuels: fuels.into_iter().collect::<ApiResult<_>>()?,
-        bores_mm: tables.bores.iter().map(|bore| (bore * 1e6).round() / 1e3).collect(),
-        surfaces: Surface::ALL.map(|(_, code)| code.to_owned()).to_vec(),
+        alloys: alloy_limits()?.iter().map(alloy).collect(),
+        grades: grades()?.iter().map(grade).collect(),
+        fuels: fuels.collect::<ApiResult<_>>()?,
+        bores_mm: generic_series()?.iter().map(|tip| wire(Kind::Bore, tip.bore.as_m())).collect(),
+        surfaces: Surface::ALL.iter().map(|face| face.code().to_owned()).collect(),
     }))
 }

@@ -7,10 +7,11 @@ use serde_json::json;
 use sqlx::PgPool;
 use uuid::Uuid;
 
-use super::{DemoError, Known, moment, named, read};
-use crate::api::body::read as read_body;
-use crate::api::{kept, photos as photo_api};
-use crate::store::{burns, diagnoses, photos};
+use crate::api::edge::{kept, photos as photo_api};
+use crate::demo::known::{DemoError, Known, moment, named, read};
+use crate::http::body::read as read_body;
+use crate::store::photos::{self, NewPhoto};
+use crate::store::{burns, diagnoses};
 
 #[derive(Deserialize)]
 struct BurnsFile {
@@ -59,7 +60,10 @@ struct DiagnosisEntry {
 }
 
 /// Loads both files; a folder made by a test may hold neither.
-pub(super) async fn load(pool: &PgPool, folder: &Path, known: &Known<'_>) -> Result<(), DemoError> {
+///
+/// # Errors
+/// When a file is faulty or the database fails.
+pub async fn load(pool: &PgPool, folder: &Path, known: &Known<'_>) -> Result<(), DemoError> {
     let (burnt, found) = (folder.join("burns.toml"), folder.join("diagnoses.toml"));
     let mut ids = Vec::new();
     if burnt.exists() {
@@ -71,14 +75,14 @@ pub(super) async fn load(pool: &PgPool, folder: &Path, known: &Known<'_>) -> Res
     if found.exists() {
         let file: DiagnosesFile = read(&found)?;
         for entry in file.diagnoses {
-            load_diagnosis(pool, folder, (entry, &ids, known)).await?;
+            load_diagnosis(pool, folder, entry, (&ids, known)).await?;
         }
     }
     Ok(())
 }
 
 async fn load_burn(pool: &PgPool, entry: BurnEntry, known: &Known<'_>) -> Result<Uuid, DemoError> {
-    let line = known.line((entry.job, entry.line))?;
+    let line = known.line(entry.job, entry.line)?;
     let body = json!({
         "happened_at": moment(entry.days_ago)?,
         "job_line_id": line.line,
@@ -95,8 +99,8 @@ async fn load_burn(pool: &PgPool, entry: BurnEntry, known: &Known<'_>) -> Result
         },
         "note": entry.note,
     });
-    let request: crate::api::burns::BurnRequest = read_body(&body)?;
-    let burn = crate::api::burns::checked(&request)?;
+    let request: crate::api::record::burns::BurnRequest = read_body(&body)?;
+    let burn = crate::api::record::burns::checked(&request)?;
     let id = Uuid::now_v7();
     burns::put(pool, (id, None), (&burn, &body)).await?;
     Ok(id)
@@ -105,10 +109,11 @@ async fn load_burn(pool: &PgPool, entry: BurnEntry, known: &Known<'_>) -> Result
 async fn load_diagnosis(
     pool: &PgPool,
     folder: &Path,
-    (entry, burns, known): (DiagnosisEntry, &[Uuid], &Known<'_>),
+    entry: DiagnosisEntry,
+    (burns, known): (&[Uuid], &Known<'_>),
 ) -> Result<(), DemoError> {
     let line = match (entry.job, entry.line) {
-        (Some(job), Some(line)) => Some(known.line((job, line))?),
+        (Some(job), Some(line)) => Some(known.line(job, line)?),
         _ => None,
     };
     let burn = entry.burn.and_then(|place| place.checked_sub(1)).and_then(|i| burns.get(i));
@@ -132,7 +137,9 @@ async fn load_diagnosis(
         let bytes = std::fs::read(&file)
             .map_err(|error| DemoError::File(file.display().to_string(), error.to_string()))?;
         let drawn = photo_api::drawn(bytes).await?;
-        photos::put(pool, (Uuid::now_v7(), id, by), (&drawn, &json!({ "file": name }))).await?;
+        let made_from = json!({ "file": name });
+        let new = NewPhoto { diagnosis: id, photo: &drawn, made_from: &made_from };
+        photos::put(pool, (Uuid::now_v7(), by), &new, i64::MAX).await?;
     }
     Ok(())
 }

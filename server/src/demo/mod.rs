@@ -1,6 +1,9 @@
 //! Loads an invented shop from the readable files of `demo/`, through the same checks as the API.
 
 mod edges;
+mod known;
+
+pub use known::DemoError;
 
 use std::path::Path;
 
@@ -10,15 +13,17 @@ use sqlx::PgPool;
 use time::{Duration, OffsetDateTime};
 use uuid::Uuid;
 
-use crate::api::entry::input;
-use crate::api::plans::{PlanRequest, new_plan};
-use crate::shop::Shop;
-use crate::store::gear::NewGear;
-use crate::store::job_lines::NewLine;
-use crate::store::jobs::NewJob;
-use crate::store::people::NewPerson;
-use crate::store::shop_settings::Setting;
-use crate::store::{Made, gear, job_lines, jobs, people, plans, shop_settings};
+use crate::api::entry::typed::input;
+use crate::api::job::cards::{PlanRequest, new_plan};
+use crate::demo::known::{Known, Loaded, Named, ago, read};
+use crate::plan::gear_fields::{GearSaid, checked};
+use crate::plan::shop::Shop;
+use crate::store::gear::{self, NewGear};
+use crate::store::job_lines::{self, NewLine};
+use crate::store::jobs::{self, NewJob};
+use crate::store::people::{self, NewPerson};
+use crate::store::shop_settings::{self, Setting};
+use crate::store::{Made, plans};
 
 #[derive(Deserialize)]
 struct ShopFile {
@@ -66,62 +71,6 @@ struct LineEntry {
     card_days_ago: Option<i64>,
 }
 
-/// Names with the ids they were stored under.
-type Named = [(String, Uuid)];
-
-/// What was stored so far, by the names of the files.
-struct Known<'a> {
-    crew: &'a Named,
-    labels: &'a Named,
-    jobs: &'a [Vec<Loaded>],
-}
-
-impl Known<'_> {
-    /// A line by the places of its job and itself, counted from 1.
-    fn line(&self, (job, line): (usize, usize)) -> Result<&Loaded, DemoError> {
-        let missing =
-            || DemoError::Line(format!("line {line} of job {job}"), "no such line".into());
-        let lines = job.checked_sub(1).and_then(|job| self.jobs.get(job));
-        let found = line.checked_sub(1).and_then(|line| lines?.get(line));
-        found.ok_or_else(missing)
-    }
-}
-
-fn named(all: &Named, name: &str) -> Option<Uuid> {
-    all.iter().find(|(known, _)| known == name).map(|(_, id)| *id)
-}
-
-/// A moment some days ago, as the interface takes it.
-fn moment(days: i64) -> Result<String, DemoError> {
-    use time::format_description::well_known::Rfc3339;
-    let text = ago(days).format(&Rfc3339);
-    text.map_err(|error| DemoError::Line("a time".into(), error.to_string()))
-}
-
-/// Why a demo cannot be loaded.
-#[derive(Debug, thiserror::Error)]
-pub enum DemoError {
-    /// A file cannot be read.
-    #[error("{0}: {1}")]
-    File(String, String),
-    /// A line of a job cannot be planned.
-    #[error("line \"{0}\": {1}")]
-    Line(String, String),
-    /// The application refuses it.
-    #[error("{0}")]
-    Api(#[from] crate::error::ApiError),
-    /// The database fails.
-    #[error("{0}")]
-    Database(#[from] sqlx::Error),
-}
-
-fn read<T: serde::de::DeserializeOwned>(path: &Path) -> Result<T, DemoError> {
-    let name = path.display().to_string();
-    let text = std::fs::read_to_string(path)
-        .map_err(|error| DemoError::File(name.clone(), error.to_string()))?;
-    toml::from_str(&text).map_err(|error| DemoError::File(name, error.to_string()))
-}
-
 /// Loads the demo into an empty database; false when it already has people or jobs.
 ///
 /// # Errors
@@ -138,7 +87,7 @@ pub async fn load(pool: &PgPool, folder: &Path) -> Result<bool, DemoError> {
     let crew = load_people(pool, &shop.people).await?;
     for (key, value) in shop.settings {
         let value = serde_json::to_value(value).map_err(crate::error::ApiError::from)?;
-        crate::api::shop::checked(&key, &value)?;
+        crate::api::shop::settings::checked(&key, &value)?;
         shop_settings::add(pool, Uuid::now_v7(), &Setting { key, value }, None).await?;
     }
     let rack: RackFile = read(&folder.join("rack.toml"))?;
@@ -198,8 +147,13 @@ async fn load_rack(
             in_service: entry.out_because.is_empty(),
             out_because: entry.out_because,
         };
-        let out = (new.in_service, new.out_because.as_str());
-        crate::api::gear_fields::checked(&new.kind, (Some(&new.label), Some(&new.fields)), out)?;
+        let said = GearSaid {
+            label: Some(&new.label),
+            fields: Some(&new.fields),
+            in_service: new.in_service,
+            out_because: &new.out_because,
+        };
+        checked(&new.kind, &said)?;
         let body = serde_json::to_value(&new).map_err(crate::error::ApiError::from)?;
         let id = Uuid::now_v7();
         gear::put(pool, (id, None), (&new, &body)).await?;
@@ -228,17 +182,29 @@ async fn load_job(
     let shop = Shop::read(pool, None).await?;
     let mut lines = Vec::new();
     for (place, entry) in file.lines.into_iter().enumerate() {
-        lines.push(load_line(pool, (entry, place), (&job, job_id, by), &shop).await?);
+        lines.push(
+            load_line(pool, &shop, entry, &LinePlace { job: &job, job_id, by, place }).await?,
+        );
     }
     Ok(lines)
 }
 
+/// Where a line of the demo goes.
+struct LinePlace<'a> {
+    job: &'a NewJob,
+    job_id: Uuid,
+    by: Option<Uuid>,
+    /// Its place among the lines, from 0.
+    place: usize,
+}
+
 async fn load_line(
     pool: &PgPool,
-    (entry, place): (LineEntry, usize),
-    (job, job_id, by): (&NewJob, Uuid, Option<Uuid>),
     shop: &Shop,
+    entry: LineEntry,
+    at: &LinePlace<'_>,
 ) -> Result<Loaded, DemoError> {
+    let LinePlace { job, job_id, by, place } = *at;
     let read = galvanon_core::entry::line::read(&entry.typed);
     if let Some(problem) = read.problems.first() {
         return Err(DemoError::Line(entry.typed, problem.code.to_owned()));
@@ -253,7 +219,7 @@ async fn load_line(
         return Err(DemoError::Line(line.typed, "id used twice".into()));
     };
     let planned = shop.request(&job.rig, &line.input)?.request;
-    let plan = crate::api::cut::planned(&planned)?;
+    let plan = crate::api::cut::planned::planned(&planned)?;
     let mut loaded = Loaded {
         line: id,
         card: None,
@@ -271,18 +237,6 @@ async fn load_line(
         loaded.card = Some(card);
     }
     Ok(loaded)
-}
-
-/// A demo line as it was stored, with what its plan says.
-struct Loaded {
-    line: Uuid,
-    card: Option<Uuid>,
-    pace_mm_min: f64,
-    oxygen_kpa: f64,
-}
-
-fn ago(days: i64) -> OffsetDateTime {
-    OffsetDateTime::now_utc() - Duration::days(days)
 }
 
 async fn age(pool: &PgPool, job: Uuid, days: i64) -> Result<(), DemoError> {

@@ -7,8 +7,8 @@ use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use super::{Made, Record, Recorded, made};
 use crate::error::ApiResult;
+use crate::store::{Made, Record, Recorded, made};
 
 /// A burn.
 #[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]

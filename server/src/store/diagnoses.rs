@@ -7,8 +7,8 @@ use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use super::{Made, Record, Recorded, changed, made};
 use crate::error::ApiResult;
+use crate::store::{Made, Record, Recorded, RowSeen, changed, made};
 
 /// A diagnosis as it was kept.
 #[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]
@@ -112,23 +112,33 @@ pub async fn put(
     made(pool, id, (row, body)).await
 }
 
+/// What may change in a kept diagnosis; what is left out stays.
+#[derive(Clone, Copy, Debug)]
+pub struct DiagnosisChange<'a> {
+    /// What it turned out to be.
+    pub settled: Option<&'a str>,
+    /// Anything to know about it.
+    pub note: Option<&'a str>,
+}
+
 /// Changes what it turned out to be and the note, where the version is the one sent.
 ///
 /// # Errors
 /// [`crate::error::ApiError::Stale`] when it was changed meanwhile.
 pub async fn patch(
     pool: &PgPool,
-    (id, version, by): (Uuid, i32, Option<Uuid>),
-    (settled, note, body): (Option<&str>, Option<&str>, &Value),
+    row: &RowSeen,
+    (change, body): (&DiagnosisChange<'_>, &Value),
 ) -> ApiResult<KeptDiagnosis> {
+    let RowSeen { id, version, by } = *row;
     let sql = "UPDATE diagnoses SET settled = COALESCE($3, settled), note = COALESCE($4, note),
                    version = version + 1, changed_at = now(), changed_by = $5
                WHERE id = $1 AND version = $2 AND deleted_at IS NULL RETURNING *";
     let row = sqlx::query_as(sql)
         .bind(id)
         .bind(version)
-        .bind(settled)
-        .bind(note)
+        .bind(change.settled)
+        .bind(change.note)
         .bind(by)
         .fetch_optional(pool)
         .await?;

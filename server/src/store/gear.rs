@@ -6,8 +6,8 @@ use sqlx::PgPool;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use super::{Made, Record, Recorded, changed, made};
 use crate::error::ApiResult;
+use crate::store::{Made, Record, Recorded, changed, made};
 
 /// A piece of gear.
 #[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]

@@ -6,8 +6,8 @@ use sqlx::PgPool;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use super::{Made, Record, Recorded, changed, made};
 use crate::error::ApiResult;
+use crate::store::{Made, Record, Recorded, changed, made};
 
 /// The schema of `input` that this version writes and reads.
 pub const INPUT_SCHEMA: i32 = 1;

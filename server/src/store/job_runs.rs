@@ -7,9 +7,9 @@ use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use super::run_events::Arrived;
-use crate::api::run::event_body::RigBody;
 use crate::error::ApiResult;
+use crate::store::run_events::Arrived;
+use crate::wire::run_event::RigBody;
 
 /// A run as it was begun, with how it ended.
 #[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]

@@ -6,8 +6,8 @@ use sqlx::PgPool;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use super::{Made, Record, Recorded, changed, find, made};
 use crate::error::{ApiError, ApiResult};
+use crate::store::{Made, Record, Recorded, changed, find, made};
 
 /// A job: what is cut for one purpose, with one rig.
 #[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]

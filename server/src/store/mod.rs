@@ -119,15 +119,23 @@ pub async fn changed<T: Row>(
     Err(ApiError::Stale(Box::new(both)))
 }
 
+/// A row as somebody saw it who changes it.
+#[derive(Clone, Copy, Debug)]
+pub struct RowSeen {
+    /// Its id.
+    pub id: Uuid,
+    /// The version that was seen.
+    pub version: i32,
+    /// Who changes it.
+    pub by: Option<Uuid>,
+}
+
 /// Deletes a row whose version is the one sent, or takes that back.
 ///
 /// # Errors
 /// [`ApiError::Stale`] when it was changed meanwhile, [`ApiError::NotFound`] when there is none.
-pub async fn set_deleted<T: Row>(
-    pool: &PgPool,
-    (id, version, by): (Uuid, i32, Option<Uuid>),
-    deleted: bool,
-) -> ApiResult<T> {
+pub async fn set_deleted<T: Row>(pool: &PgPool, row: &RowSeen, deleted: bool) -> ApiResult<T> {
+    let RowSeen { id, version, by } = *row;
     // the table's name is a constant of ours, never an input
     let update = format!(
         "UPDATE {} SET deleted_at = CASE WHEN $3 THEN now() END,

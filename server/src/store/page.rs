@@ -4,8 +4,8 @@ use sqlx::{AssertSqlSafe, PgPool};
 use time::OffsetDateTime;
 use uuid::Uuid;
 
-use super::Row;
 use crate::error::ApiResult;
+use crate::store::Row;
 
 /// The place of a row in its list.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]

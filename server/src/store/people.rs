@@ -6,9 +6,9 @@ use sqlx::PgPool;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use super::{Made, Record, Recorded, changed, made};
-use crate::api::setup::DepthWire;
 use crate::error::ApiResult;
+use crate::store::{Made, Record, Recorded, changed, made};
+use crate::wire::setup::DepthWire;
 
 /// A person of the shop.
 #[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]

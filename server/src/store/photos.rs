@@ -6,9 +6,9 @@ use sqlx::PgPool;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use super::{Made, Record, Recorded, made};
 use crate::error::ApiResult;
 use crate::photo::Redrawn;
+use crate::store::{Made, Record, Recorded, made};
 
 /// A photo without its picture.
 #[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]
@@ -57,15 +57,41 @@ pub async fn picture(pool: &PgPool, (id, small): (Uuid, bool)) -> ApiResult<Opti
     Ok(sqlx::query_scalar(sql).bind(id).fetch_optional(pool).await?)
 }
 
-/// Adds a photo under an id of the client's choice.
+/// A photo to be added to a diagnosis.
+#[derive(Debug)]
+pub struct NewPhoto<'a> {
+    /// The diagnosis it belongs to.
+    pub diagnosis: Uuid,
+    /// As it was drawn anew.
+    pub photo: &'a Redrawn,
+    /// What tells it from another.
+    pub made_from: &'a Value,
+}
+
+/// Adds a photo under an id of the client's choice; `None` where the diagnosis holds `most` others. Two tablets that add
+/// at once are counted one after the other.
 ///
 /// # Errors
 /// [`crate::error::ApiError::Different`] when the id holds another one.
 pub async fn put(
     pool: &PgPool,
-    (id, diagnosis, by): (Uuid, Uuid, Option<Uuid>),
-    (photo, made_from): (&Redrawn, &Value),
-) -> ApiResult<Made<Photo>> {
+    (id, by): (Uuid, Option<Uuid>),
+    new: &NewPhoto<'_>,
+    most: i64,
+) -> ApiResult<Option<Made<Photo>>> {
+    let NewPhoto { diagnosis, photo, made_from } = *new;
+    let mut work = pool.begin().await?;
+    sqlx::query("SELECT 1 FROM diagnoses WHERE id = $1 FOR UPDATE")
+        .bind(diagnosis)
+        .execute(&mut *work)
+        .await?;
+    let others = "SELECT count(*) FROM photos
+                  WHERE diagnosis_id = $1 AND id <> $2 AND deleted_at IS NULL";
+    let others: i64 =
+        sqlx::query_scalar(others).bind(diagnosis).bind(id).fetch_one(&mut *work).await?;
+    if others >= most {
+        return Ok(None);
+    }
     let sql = "INSERT INTO photos
                    (id, diagnosis_id, width, height, jpeg, small_jpeg, made_from, made_by, changed_by)
                VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $8)
@@ -79,7 +105,8 @@ pub async fn put(
         .bind(&photo.small)
         .bind(made_from)
         .bind(by)
-        .fetch_optional(pool)
+        .fetch_optional(&mut *work)
         .await?;
-    made(pool, id, (row, made_from)).await
+    work.commit().await?;
+    Ok(Some(made(pool, id, (row, made_from)).await?))
 }

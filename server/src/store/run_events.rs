@@ -9,9 +9,9 @@ use time::format_description::well_known::Rfc3339;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use super::burns::{self, NewBurn};
-use crate::api::run::event_body::{GaugePlace, ReadGas, ReadingBody, RunEventBody};
 use crate::error::{ApiError, ApiResult};
+use crate::store::burns::{self, NewBurn};
+use crate::wire::run_event::{GaugePlace, ReadGas, ReadingBody, RunEventBody};
 
 /// An event.
 #[derive(Clone, Debug, Serialize, ToSchema)]

@@ -2,22 +2,23 @@
 
 use std::collections::BTreeMap;
 
+use galvanon_core::code::Code;
 use galvanon_core::gas::fuel::Fuel;
 use serde::Serialize;
 use sqlx::PgPool;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use crate::api::cut_reply::{NoteWire, SentenceWire};
-use crate::api::jobs::cards_of;
-use crate::api::lines::{LineView, view};
-use crate::api::recovery::guides;
-use crate::api::setup::UnsaidWire;
+use crate::api::edge::recovery::guides;
+use crate::api::job::lines::{LineView, cards_of, view};
 use crate::error::ApiResult;
-use crate::shop::Shop;
+use crate::plan::shop::Shop;
 use crate::store::job_lines;
 use crate::store::jobs::Job;
-use crate::text::{Section, filled};
+use crate::wire::note::NoteWire;
+use crate::wire::sentence::SentenceWire;
+use crate::wire::setup::UnsaidWire;
+use crate::wire::text::{Section, filled};
 
 /// One cut of the run.
 #[derive(Debug, Serialize, ToSchema)]

@@ -2,6 +2,7 @@
 
 use std::collections::BTreeMap;
 
+use galvanon_core::code::Code;
 use galvanon_core::cut::ACETYLENE_CEILING;
 use galvanon_core::edge::trouble::troubles;
 use galvanon_core::gas::flame::{CARBURISING_BELOW, OXIDISING_ABOVE};
@@ -14,23 +15,23 @@ use time::OffsetDateTime;
 use utoipa::{IntoParams, ToSchema};
 use uuid::Uuid;
 
-use super::cuts::{Cuts, RunCut, StoppedCut, is_coated, thickest, unsaid};
-use super::event_body::RigBody;
-use super::rack::{GasNeed, RunCylinder, at_hand, needs, stood};
-use crate::api::body::read;
-use crate::api::cut_reply::SentenceWire;
-use crate::api::edge::{FindingsReply, all_findings, internal};
-use crate::api::fields::{Fields, Given, wrong_shape};
-use crate::api::gear_request::FUELS;
-use crate::api::setup::{PlaceWire, RunPhase, RunSheetRequest, UnsaidWire, sheet};
-use crate::api::trouble::{TroubleWire, trouble_wire};
+use crate::api::edge::signs::{FindingsReply, all_findings};
+use crate::api::edge::trouble::{TroubleWire, trouble_wire};
+use crate::api::run::cuts::{Cuts, RunCut, StoppedCut, is_coated, thickest, unsaid};
+use crate::api::run::rack::{GasNeed, RunCylinder, at_hand, needs, stood};
+use crate::api::setup::run_sheet::{RunPhase, RunSheetRequest, sheet};
 use crate::error::{ApiError, ApiResult};
-use crate::settings::{EMERGENCY, FIRE_WATCH_MIN, School, schools};
-use crate::shop::{Gauges, Shop};
+use crate::http::body::read;
+use crate::http::fields::{Fields, Given, wrong_shape};
+use crate::plan::settings::{EMERGENCY, FIRE_WATCH_MIN, School, schools};
+use crate::plan::shop::{Gauges, Shop};
 use crate::store::jobs::Job;
 use crate::store::people::{self, Person};
 use crate::store::run_events::RunEvent;
-use crate::text::Section;
+use crate::wire::run_event::RigBody;
+use crate::wire::sentence::SentenceWire;
+use crate::wire::setup::{PlaceWire, UnsaidWire};
+use crate::wire::text::Section;
 
 /// For a burn of the skin. Source: `common_practice` of first aid.
 const FIRST_AID: [&str; 4] = ["burn_flame_out", "burn_cool", "burn_cover", "burn_call"];
@@ -215,6 +216,10 @@ struct Standing {
 
 /// What a run is asked with.
 pub struct Asked {
+    /// The job.
+    pub job: Job,
+    /// Its cuts.
+    pub cuts: Cuts,
     /// The fuel that is rigged.
     pub fuel: Fuel,
     /// What the place brings with it.
@@ -235,7 +240,7 @@ pub struct Asked {
 /// [`ApiError::Invalid`] at `fuel` when there is none of that name.
 pub fn fuel_named(code: &str) -> ApiResult<Fuel> {
     let mut fields = Fields::default();
-    let fuel = fields.choice("fuel", Some(&Given(json!(code))), (FUELS, Some(Fuel::Acetylene)));
+    let fuel = fields.code("fuel", Some(&Given(json!(code))), Some(Fuel::Acetylene));
     fields.done(fuel)
 }
 
@@ -252,12 +257,8 @@ pub fn usual_fuel(shop: &Shop, job: &Job) -> ApiResult<Fuel> {
 ///
 /// # Errors
 /// When the database fails; when an hour of a cylinder that lay down is out of range.
-pub async fn document(
-    pool: &PgPool,
-    (shop, job, cuts): (&Shop, Job, Cuts),
-    asked: Asked,
-) -> ApiResult<RunDocument> {
-    let Asked { fuel, mut place, rig, stood_h, events, elsewhere } = asked;
+pub async fn document(pool: &PgPool, shop: &Shop, asked: Asked) -> ApiResult<RunDocument> {
+    let Asked { job, cuts, fuel, mut place, rig, stood_h, events, elsewhere } = asked;
     let now = OffsetDateTime::now_utc();
     let (fuels, stopped) = (cuts.fuels(), cuts.stopped());
     let cuts = cuts.judged(fuel);
@@ -288,7 +289,7 @@ pub async fn document(
             carburising_below: CARBURISING_BELOW,
             oxidising_above: OXIDISING_ABOVE,
         },
-        troubles: troubles(fuel).map_err(internal)?.map(trouble_wire).collect(),
+        troubles: troubles(fuel)?.map(trouble_wire).collect(),
         first_aid: FIRST_AID
             .iter()
             .map(|code| SentenceWire::of(Section::Steps, code, &[]))

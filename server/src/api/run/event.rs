@@ -11,14 +11,15 @@ use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use super::event_body::{CutBody, EndBody, NoteBody, RunEventBody, SkipBody, StepBody, TimerBody};
-use crate::api::body::{read, read_parts};
-use crate::api::burns::{BurnRequest, checked as checked_burn, unknown};
-use crate::api::edge::internal;
-use crate::api::fields::{Fields, Given, NumberField, wrong_shape};
+use crate::api::record::burns::{BurnRequest, checked as checked_burn, unknown};
 use crate::error::{ApiError, ApiResult, FieldError};
+use crate::http::body::{read, read_parts};
+use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
 use crate::store::job_lines;
 use crate::store::run_events::{self, Arrived, RunEvent};
+use crate::wire::run_event::{
+    CutBody, EndBody, NoteBody, RunEventBody, SkipBody, StepBody, TimerBody,
+};
 
 /// The longest text inside an event.
 const LONGEST: usize = 2_000;
@@ -91,8 +92,8 @@ fn checked(event: &NewEvent, what: RunEventBody, sent: &Value) -> ApiResult<RunE
         }
         RunEventBody::Skip(skip) => may_be_left_out(&mut fields, skip)?,
         RunEventBody::Reading(reading) => {
-            let path = "body.pressure_kpa".into();
-            let field = NumberField { path, range: &READING, kind: Kind::Pressure };
+            let path = "body.pressure_kpa";
+            let field = NumberField::new(path, &READING, Kind::Pressure);
             fields.number(&field, Some(&Given(json!(reading.pressure_kpa))), None);
         }
         RunEventBody::Note(NoteBody { text }) => _ = fields.text("body.text", text, LONGEST),
@@ -119,7 +120,7 @@ fn checked(event: &NewEvent, what: RunEventBody, sent: &Value) -> ApiResult<RunE
 fn may_be_left_out(fields: &mut Fields, skip: &SkipBody) -> ApiResult<()> {
     let key = fields.text("body.key", &skip.key, LONGEST_KEY);
     let code = key.split(':').next().unwrap_or_default();
-    match skip_of(code).map_err(internal)? {
+    match skip_of(code)? {
         Some(Skip::Reason) => {
             fields.text("body.reason", skip.reason.as_deref().unwrap_or_default(), LONGEST);
         }
@@ -131,7 +132,7 @@ fn may_be_left_out(fields: &mut Fields, skip: &SkipBody) -> ApiResult<()> {
 
 /// The signs that were touched are signs that there are.
 fn signs_known(fields: &mut Fields, told: &[String]) -> ApiResult<()> {
-    let known = findings().map_err(internal)?;
+    let known = findings()?;
     for (at, code) in told.iter().enumerate() {
         if !known.iter().any(|finding| finding.code == *code) {
             let path = format!("body.findings.{at}");

@@ -3,12 +3,12 @@
 pub mod cuts;
 pub mod document;
 pub mod event;
-pub mod event_body;
 pub mod rack;
 pub mod record;
 pub mod runs;
 
-use actix_web::{HttpRequest, get, post, web};
+use actix_web::{get, post, web};
+use galvanon_core::code::Code;
 use serde::{Deserialize, Serialize};
 use sqlx::PgPool;
 use utoipa::{IntoParams, ToSchema};
@@ -17,11 +17,11 @@ use self::cuts::Cuts;
 use self::document::{Asked, RunDocument, RunQuery, document, fuel_named, usual_fuel};
 use self::event::{EventAnswer, NewEvents, keep_all};
 use self::record::{RecordReply, record_of};
-use super::body::Body;
-use super::guard::person;
-use super::rows::id;
 use crate::error::{ApiResult, ErrorBody};
-use crate::shop::Shop;
+use crate::http::body::Body;
+use crate::http::caller::Caller;
+use crate::http::rows::id;
+use crate::plan::shop::Shop;
 use crate::store::run_events::{self, RunEvent};
 use crate::store::{job_runs, jobs};
 
@@ -47,10 +47,11 @@ pub struct EventsReply {
 #[get("/jobs/{id}/run")]
 pub async fn show(
     pool: web::Data<PgPool>,
-    (path, query, request): (web::Path<String>, web::Query<RunQuery>, HttpRequest),
+    (path, query): (web::Path<String>, web::Query<RunQuery>),
+    caller: Caller,
 ) -> ApiResult<web::Json<RunDocument>> {
     let job = jobs::live(&pool, id(&path)?).await?;
-    let shop = Shop::read(&pool, person(&request)).await?;
+    let shop = Shop::read(&pool, caller.person).await?;
     let cuts = Cuts::of(&pool, (&shop, &job)).await?;
     let fuel = match (&query.fuel, cuts.fuels().as_slice()) {
         (Some(told), _) => fuel_named(told)?,
@@ -60,8 +61,8 @@ pub async fn show(
     let events = run_events::of_job(&pool, job.record.id).await?;
     let (place, rig) = (query.place(), query.rig()?);
     let stood_h = query.lying_acetylene_hours_upright;
-    let asked = Asked { fuel, place, rig, stood_h, events, elsewhere: Vec::new() };
-    Ok(web::Json(document(&pool, (&shop, job, cuts), asked).await?))
+    let asked = Asked { job, cuts, fuel, place, rig, stood_h, events, elsewhere: Vec::new() };
+    Ok(web::Json(document(&pool, &shop, asked).await?))
 }
 
 /// Which rig events are of.
@@ -78,11 +79,12 @@ pub struct RigQuery {
 #[post("/jobs/{id}/run/events")]
 pub async fn keep(
     pool: web::Data<PgPool>,
-    (path, query, request): (web::Path<String>, web::Query<RigQuery>, HttpRequest),
+    (path, query): (web::Path<String>, web::Query<RigQuery>),
+    caller: Caller,
     body: Body<NewEvents>,
 ) -> ApiResult<web::Json<EventsReply>> {
     let job = jobs::live(&pool, id(&path)?).await?;
-    let shop = Shop::read(&pool, person(&request)).await?;
+    let shop = Shop::read(&pool, caller.person).await?;
     let fuel = match &query.fuel {
         Some(told) => fuel_named(told)?,
         None => usual_fuel(&shop, &job)?,

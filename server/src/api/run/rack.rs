@@ -1,23 +1,23 @@
 //! The rack at the torch: which cylinders may stand on the rig, which of them lay down, and whether the gas will do.
 
-use galvanon_core::gas::fuel::Fuel;
-use galvanon_core::note::Level;
+use galvanon_core::gas::fuel::{Fuel, Gas};
+use galvanon_core::gas::rack::{GearKind, STANDING};
 use galvanon_core::quantity::GaugePressure;
 use serde::Serialize;
 use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use super::cuts::RunCut;
-use super::event_body::{Outcome, RunEventBody};
-use crate::api::cut_reply::CutPlan;
-use crate::api::fields::Fields;
-use crate::api::gear::{GearView, STANDS_UP_FOR, level_of};
-use crate::api::lines::LineView;
-use crate::api::supply::Ready;
+use crate::api::cut::reply::CutPlan;
+use crate::api::job::lines::LineView;
+use crate::api::run::cuts::RunCut;
 use crate::error::ApiResult;
-use crate::shop::Shop;
+use crate::plan::rack::GearView;
+use crate::plan::shop::Shop;
+use crate::plan::supply::{cylinder, surroundings};
 use crate::store::run_events::RunEvent;
+use crate::wire::run_event::{Outcome, RunEventBody};
+use crate::wire::unit::thousandths;
 
 /// A cylinder that may stand on the rig.
 #[derive(Debug, Serialize, ToSchema)]
@@ -59,25 +59,18 @@ pub struct GasNeed {
     pub minutes: Option<f64>,
 }
 
-/// The moment since which a cylinder stands that lay down, while its time is not up.
-fn upright_since(view: &GearView, now: OffsetDateTime) -> Option<OffsetDateTime> {
-    let since = Fields::default().moment("", view.gear.fields["upright_since"].as_str())?;
-    (view.gear.fields["gas"] == "acetylene" && now - since < STANDS_UP_FOR).then_some(since)
-}
-
 /// The cylinders of oxygen and of a fuel that may stand on the rig, those that lay down among them.
 #[must_use]
 pub fn at_hand(shop: &Shop, fuel: Fuel, rigged: &[Uuid]) -> Vec<RunCylinder> {
     let now = OffsetDateTime::now_utc();
     let serves = |view: &&GearView| {
-        let stops = view.notes.iter().filter(|note| level_of(note) == Level::Stop);
-        view.gear.kind == "cylinder" && stops.into_iter().all(|note| note.code == "cylinder_lying")
+        let mut stops = view.notes.iter().filter(|note| note.is_stop());
+        view.kind() == Some(GearKind::Cylinder) && stops.all(|note| note.code == "cylinder_lying")
     };
-    let of_run = |view: &&GearView| {
-        ["oxygen", fuel.code()].iter().any(|gas| view.gear.fields["gas"] == *gas)
-    };
+    let of_run =
+        |view: &&GearView| view.gas().is_some_and(|it| [Gas::Oxygen, fuel.into()].contains(&it));
     let told = |view: &GearView| {
-        let since = upright_since(view, now);
+        let since = view.standing_since(now);
         RunCylinder {
             gear_id: view.gear.record.id,
             label: view.gear.label.clone(),
@@ -85,7 +78,7 @@ pub fn at_hand(shop: &Shop, fuel: Fuel, rigged: &[Uuid]) -> Vec<RunCylinder> {
             free_gas_l: view.free_gas_l,
             water_volume_l: view.gear.fields["water_volume_l"].as_f64(),
             upright_since: since,
-            stands_until: since.map(|since| since + STANDS_UP_FOR),
+            stands_until: since.map(|since| since + time::Duration::seconds_f64(STANDING.as_s())),
             rigged: rigged.contains(&view.gear.record.id),
         }
     };
@@ -158,21 +151,17 @@ pub fn needs<'a>(
             let flow_l_min = plans.iter().map(|(plan, _)| of(plan).1).fold(0.0, f64::max);
             let at_hand_l = usable(shop, (&gas, cylinders), setting)?;
             Ok(GasNeed {
-                needed_l: tidy(needed_l),
-                at_hand_l: at_hand_l.map(tidy),
+                needed_l: thousandths(needed_l),
+                at_hand_l: at_hand_l.map(thousandths),
                 enough: at_hand_l.map(|there| there >= needed_l),
-                flow_l_min: tidy(flow_l_min),
+                flow_l_min: thousandths(flow_l_min),
                 minutes: at_hand_l
                     .filter(|_| flow_l_min > 0.0)
-                    .map(|there| tidy(there / flow_l_min)),
+                    .map(|there| thousandths(there / flow_l_min)),
                 gas,
             })
         })
         .collect()
-}
-
-fn tidy(value: f64) -> f64 {
-    (value * 1e3).round() / 1e3
 }
 
 /// What the cylinders of a gas on the rig give, litres; `None` where none is said to stand there, or nobody read it.
@@ -184,13 +173,13 @@ fn usable(
     let ids = cylinders.iter().filter(|it| it.rigged && it.gas == gas).map(|it| it.gear_id);
     let ids: Vec<Uuid> = ids.collect();
     let on_it = shop.rack.iter().filter(|view| ids.contains(&view.gear.record.id));
-    let Some(on_it) = on_it.map(Ready::of).collect::<Option<Vec<_>>>() else { return Ok(None) };
+    let Some(on_it) = on_it.map(cylinder).collect::<Option<Vec<_>>>() else { return Ok(None) };
     if on_it.is_empty() {
         return Ok(None);
     }
     let mut litres = 0.0;
     for cylinder in on_it {
-        let keep = cylinder.keep(setting, None)?;
+        let keep = cylinder.keep(setting, surroundings(shop, None))?;
         litres += (cylinder.contents.as_m3() - keep.as_m3()).max(0.0) * 1e3;
     }
     Ok(Some(litres))

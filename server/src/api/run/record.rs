@@ -2,15 +2,15 @@
 
 use std::collections::BTreeMap;
 
-use galvanon_core::setup::record::StepState;
-use galvanon_core::setup::{Event, Kept, record};
+use galvanon_core::setup::record::{StepState, record};
+use galvanon_core::setup::{Event, Kept};
 use serde::Serialize;
 use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use super::event_body::RunEventBody;
 use crate::store::run_events::RunEvent;
+use crate::wire::run_event::RunEventBody;
 
 /// A cut that counts.
 #[derive(Debug, Serialize, ToSchema)]

@@ -1,29 +1,30 @@
 //! The runs of a job: each is for one rig and one day, begun and ended, and read ever after.
 
-use actix_web::{HttpRequest, HttpResponse, get, post, put, web};
+use actix_web::{HttpResponse, get, post, put, web};
+use galvanon_core::code::Code;
 use serde::{Deserialize, Serialize};
 use serde_json::{Value, json};
 use sqlx::PgPool;
 use utoipa::{IntoParams, ToSchema};
 use uuid::Uuid;
 
-use super::EventsReply;
-use super::cuts::Cuts;
-use super::document::{Asked, RunDocument, document, fuel_named, usual_fuel};
-use super::event::{NewEvents, keep_all};
-use super::event_body::{RigBody, RunEventBody};
-use super::record::{RecordReply, record_of};
-use crate::api::body::{Body, read};
-use crate::api::burns::unknown;
-use crate::api::fields::Fields;
-use crate::api::guard::person;
-use crate::api::rows::{id, new_id};
-use crate::api::setup::PlaceWire;
+use crate::api::record::burns::unknown;
+use crate::api::run::EventsReply;
+use crate::api::run::cuts::Cuts;
+use crate::api::run::document::{Asked, RunDocument, document, fuel_named, usual_fuel};
+use crate::api::run::event::{NewEvents, keep_all};
+use crate::api::run::record::{RecordReply, record_of};
 use crate::error::{ApiError, ApiResult, Conflict, ErrorBody};
-use crate::shop::Shop;
+use crate::http::body::{Body, read};
+use crate::http::caller::Caller;
+use crate::http::fields::Fields;
+use crate::http::rows::{id, new_id};
+use crate::plan::shop::Shop;
 use crate::store::job_runs::{self, JobRun, NewRun};
 use crate::store::jobs;
 use crate::store::run_events::{self, Arrived, RunEvent, Since};
+use crate::wire::run_event::{RigBody, RunEventBody};
+use crate::wire::setup::PlaceWire;
 
 /// Events sent at once.
 const MOST: usize = 200;
@@ -97,11 +98,12 @@ fn as_told(run: &JobRun, events: &[RunEvent]) -> ApiResult<(PlaceWire, RigBody)>
 #[put("/jobs/{id}/runs/{run_id}")]
 pub async fn begin(
     pool: web::Data<PgPool>,
-    (path, request): (web::Path<(String, String)>, HttpRequest),
+    path: web::Path<(String, String)>,
+    caller: Caller,
     body: Body<BeginRun>,
 ) -> ApiResult<HttpResponse> {
     let job = jobs::live(&pool, id(&path.0)?).await?;
-    let (run, by) = new_id(&path.1, &request)?;
+    let (run, by) = new_id(&path.1, caller)?;
     let shop = Shop::read(&pool, by).await?;
     let begun = job_runs::find(&pool, job.record.id, run).await?.map(|run| run.fuel);
     let fuel = match begun.as_ref().or(body.value.fuel.as_ref()) {
@@ -161,18 +163,27 @@ pub async fn list(
 #[get("/jobs/{id}/runs/{run_id}")]
 pub async fn show(
     pool: web::Data<PgPool>,
-    (path, request): (web::Path<(String, String)>, HttpRequest),
+    path: web::Path<(String, String)>,
+    caller: Caller,
 ) -> ApiResult<web::Json<RunDocument>> {
     let job = jobs::live(&pool, id(&path.0)?).await?;
     let (_, run) = found(&pool, (&path.0, &path.1)).await?;
-    let shop = Shop::read(&pool, person(&request)).await?;
+    let shop = Shop::read(&pool, caller.person).await?;
     let cuts = Cuts::of(&pool, (&shop, &job)).await?;
     let Since { events, elsewhere, .. } =
         run_events::since(&pool, (job.record.id, run.id), 0).await?;
     let (place, rig) = as_told(&run, &events)?;
-    let asked =
-        Asked { fuel: fuel_named(&run.fuel)?, place, rig, stood_h: None, events, elsewhere };
-    Ok(web::Json(document(&pool, (&shop, job, cuts), asked).await?))
+    let asked = Asked {
+        fuel: fuel_named(&run.fuel)?,
+        job,
+        cuts,
+        place,
+        rig,
+        stood_h: None,
+        events,
+        elsewhere,
+    };
+    Ok(web::Json(document(&pool, &shop, asked).await?))
 }
 
 /// A run as it stands, from every tablet's events.

@@ -2,7 +2,7 @@
 import { Link } from "@tanstack/react-router";
 import { Check, ChevronLeft, SkipForward, Undo2 } from "lucide-react";
 import { RUN } from "@/text/run";
-import { Big } from "./Big";
+import { Big } from "./panels/Big";
 import type { Flow } from "./useFlow";
 
 export type Action = { text: string; go: () => void; disabled?: boolean };

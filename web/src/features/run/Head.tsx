@@ -1,10 +1,10 @@
 /** What stands above each card: where one is, whether the shop has it all, clocks that run behind, how far the run has come. */
 import { CloudOff, CloudUpload, Siren } from "lucide-react";
 import { RUN } from "@/text/run";
-import { Big } from "./Big";
 import { face } from "./clock";
 import { type Card, type Doc, type Folded, isDone, type Step } from "./model";
-import { useLeft } from "./Timer";
+import { Big } from "./panels/Big";
+import { useLeft } from "./panels/Timer";
 import type { Run } from "./useRun";
 
 /** Whether the shop has everything that happened here. */

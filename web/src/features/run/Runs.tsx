@@ -5,10 +5,10 @@ import { api, data } from "@/api/client";
 import { word } from "@/text";
 import { RUN } from "@/text/run";
 import { Failed, Loading } from "@/ui/states";
-import { Big } from "./Big";
+import { HandOver } from "./cards/HandOver";
 import { moment } from "./clock";
-import { HandOver } from "./HandOver";
 import { type Doc, depthOf, goesOn, handedOver, type RunInfo } from "./model";
+import { Big } from "./panels/Big";
 import type { Run } from "./useRun";
 
 /** How many of the earlier ones are shown. */

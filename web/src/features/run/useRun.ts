@@ -2,9 +2,8 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { v7 } from "uuid";
 import { ApiFailure, api, data, type Schemas } from "@/api/client";
-import { type Doc, ofRun, type RunEvent, type RunInfo } from "./model";
-import { sendWaiting, type Told } from "./queue";
-import { type Asked, allRuns, askedOf, merged, queryOf, runAhead } from "./runs";
+import { sendWaiting, type Told } from "./kept/queue";
+import { type Asked, allRuns, askedOf, merged, queryOf, runAhead } from "./kept/runs";
 import {
   type Held,
   type HeldRun,
@@ -14,7 +13,8 @@ import {
   keptDocument,
   keptEvents,
   keptRuns,
-} from "./store";
+} from "./kept/store";
+import { type Doc, ofRun, type RunEvent, type RunInfo } from "./model";
 
 export type EventBody = Schemas["RunEventBody"];
 

@@ -1,0 +1,130 @@
+//! A shape's strokes with their settings: which tip, how long, how much gas, and what must be said.
+//!
+//! The strokes are planned one by one ([`crate::cut::section::strokes`]); here they are added up, way by way, with what comes
+//! free and what holds it.
+
+use crate::cut::consumption::{Amounts, Times};
+use crate::cut::cost::Cost;
+use crate::cut::job_tips::Cutting;
+use crate::cut::request::Request;
+use crate::cut::section::notes::section_notes;
+use crate::cut::section::plan::{SectionPlan, SectionRequest, StrokePlan, WayTotals, added};
+use crate::cut::section::strokes::{requests_of, way_plan};
+use crate::error::Error;
+use crate::quantity::{Duration, GasVolume, Length};
+use crate::section::balance::part;
+use crate::section::carry::YIELD;
+use crate::section::freed::freed;
+use crate::section::held::Holding;
+use crate::section::{Way, strokes};
+use crate::steel::grade::grade;
+use crate::tip::owned::Tip;
+
+fn totals(way: &Way, all: &[StrokePlan]) -> WayTotals {
+    let time =
+        |pick: fn(&Times) -> Duration| Duration::from_s(added(all, |it| pick(&it.time).as_s()));
+    let money = |pick: fn(&Cost) -> f64| added(all, |it| it.cost.as_ref().map_or(0.0, pick));
+    WayTotals {
+        code: way.code,
+        strokes: way.strokes.len(),
+        turns: way.turns(),
+        reached: way.is_reached(),
+        time: Times {
+            preheat: time(|it| it.preheat),
+            cutting: time(|it| it.cutting),
+            handling: time(|it| it.handling),
+            clean_up: time(|it| it.clean_up),
+        },
+        gas: Amounts {
+            oxygen: GasVolume::from_m3(added(all, |it| it.gas.oxygen.as_m3())),
+            fuel: GasVolume::from_m3(added(all, |it| it.gas.fuel.as_m3())),
+        },
+        cost: all.iter().all(|it| it.cost.is_some()).then(|| Cost {
+            oxygen: money(|it| it.oxygen),
+            fuel: money(|it| it.fuel),
+            labour: money(|it| it.labour),
+            tip_wear: money(|it| it.tip_wear),
+            clean_up: money(|it| it.clean_up),
+        }),
+    }
+}
+
+/// Yield strength that is counted on, Pa: by the grade where one is told, never more than the most.
+fn strength(base: &Request) -> f64 {
+    let named = base.steel.grade.as_deref().and_then(|name| grade(name).ok());
+    let (usual, most) = YIELD;
+    named.and_then(|grade| grade.yield_strength()).unwrap_or(usual).min(most)
+}
+
+/// Plans a cut of a shape: every way for its time, the chosen one in full.
+///
+/// # Errors
+/// Every input that is not possible.
+pub fn plan_section(asked: &SectionRequest) -> std::result::Result<SectionPlan, Vec<Error>> {
+    let found = strokes(&asked.profile, &asked.asked).map_err(|error| vec![error])?;
+    let chosen = match &asked.way {
+        Some(code) => found.way(code).map_err(|error| vec![error])?.code,
+        None => found.ways.first().map_or("", |way| way.code),
+    };
+    let (mut ways, mut own) = (Vec::new(), None);
+    for way in &found.ways {
+        let (planned, one_tip) = way_plan(asked, way)?;
+        let sum = totals(way, &planned);
+        if way.code == chosen {
+            own = Some((way.clone(), planned, sum.clone(), one_tip));
+        }
+        ways.push(sum);
+    }
+    let Some((way, planned, sum, one_tip)) = own else {
+        // every family has a way without turning
+        return Err(vec![Error::Missing { input: "way", needed_for: "section" }]);
+    };
+    let cut = &asked.asked.cut;
+    let of = |length: Length, is_drop| (length, part(&asked.profile, cut, length, is_drop));
+    let piece = asked.piece.map(|length| of(length, false));
+    let drop = asked.drop.filter(|_| cut.is_across()).map(|length| of(length, true));
+    let loose = freed((&asked.profile, &found.panels), cut, &way.strokes, drop);
+    let holding = Holding {
+        shape: (&asked.profile, &found.panels),
+        cut,
+        strokes: &way.strokes,
+        piece,
+        drop,
+        strength: strength(&asked.base),
+    };
+    let holds = holding.holds(&loose);
+    let mut made = SectionPlan {
+        panels: found.panels,
+        way,
+        holds,
+        freed: loose,
+        strokes: planned,
+        totals: sum,
+        ways,
+        one_tip,
+        piece: piece.map(|(_, part)| part),
+        drop: drop.map(|(_, part)| part),
+        notes: Vec::new(),
+    };
+    made.notes = section_notes(asked, &made);
+    Ok(made)
+}
+
+impl SectionPlan {
+    /// The strokes as cuts that a tip is wanted for, each with the tip it has here.
+    #[must_use]
+    pub fn cuttings(&self, asked: &SectionRequest) -> Vec<Cutting> {
+        let requests = requests_of(asked, &self.way).into_iter().zip(&self.strokes).enumerate();
+        requests
+            .map(|(at, (mut request, it))| {
+                let face = Some(it.settings.face);
+                request.tip = Some(Tip { face, ..Tip::of_bore(it.settings.bore) });
+                Cutting {
+                    request,
+                    stroke: Some((it.stroke.clone(), at == 0)),
+                    count: asked.base.cut.count,
+                }
+            })
+            .collect()
+    }
+}

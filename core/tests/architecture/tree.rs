@@ -1,0 +1,266 @@
+//! Reads a crate's files: which file uses which, how long they are, what their functions take.
+
+#![allow(clippy::disallowed_methods, reason = "a test of the tree reads the tree")]
+#![allow(clippy::unwrap_used, reason = "a tree that cannot be read fails its test")]
+
+use std::collections::{BTreeMap, BTreeSet};
+use std::fs;
+use std::path::{Path, PathBuf};
+
+use syn::visit::{self, Visit};
+use syn::{FnArg, Item, ItemMod, Pat, Signature, Type, UseTree};
+
+/// The files of a crate by module path, `cut::request`; a `mod.rs` has its folder's.
+pub struct Crate {
+    files: BTreeMap<String, syn::File>,
+}
+
+/// What a function takes.
+#[derive(Debug, PartialEq)]
+pub struct Parameters {
+    /// How many, the receiver apart.
+    pub taken: usize,
+    /// The parts of the widest tuple among them.
+    pub widest: usize,
+}
+
+/// Every file under a folder with an ending.
+fn under(folder: &Path, ending: &str) -> Vec<PathBuf> {
+    let mut found = Vec::new();
+    for entry in fs::read_dir(folder).unwrap() {
+        let path = entry.unwrap().path();
+        let skipped = ["node_modules", "target", "dist"];
+        if path.is_dir() && !skipped.iter().any(|name| path.ends_with(name)) {
+            found.extend(under(&path, ending));
+        } else if path.extension().is_some_and(|found| found == ending) {
+            found.push(path);
+        }
+    }
+    found.sort();
+    found
+}
+
+/// The folders of a tree with the number of source files right in each.
+pub fn folders(tree: &Path) -> Vec<(String, usize)> {
+    let mut counted = BTreeMap::new();
+    for ending in ["rs", "ts", "tsx"] {
+        for file in under(tree, ending) {
+            let folder = file.parent().unwrap().display().to_string();
+            *counted.entry(folder).or_insert(0) += 1;
+        }
+    }
+    counted.into_iter().collect()
+}
+
+/// The files of a tree with more lines of code than `most`: no blanks, no comments, no tests.
+pub fn long_files(tree: &Path, most: usize) -> Vec<(String, usize)> {
+    let mut long = Vec::new();
+    for file in under(tree, "rs") {
+        let text = fs::read_to_string(&file).unwrap();
+        let code = text
+            .split("#[cfg(test)]")
+            .next()
+            .into_iter()
+            .flat_map(str::lines)
+            .map(str::trim)
+            .filter(|line| !line.is_empty() && !line.starts_with("//"))
+            .count();
+        if code > most {
+            long.push((file.strip_prefix(tree).unwrap().display().to_string(), code));
+        }
+    }
+    long
+}
+
+fn is_for_tests(item: &ItemMod) -> bool {
+    item.attrs.iter().any(|attribute| {
+        attribute.path().is_ident("cfg")
+            && attribute.parse_args::<syn::Path>().is_ok_and(|told| told.is_ident("test"))
+    })
+}
+
+/// Collects every path of a file, as its segments.
+struct Paths {
+    found: Vec<Vec<String>>,
+}
+
+impl Paths {
+    fn of_tree(&mut self, tree: &UseTree, before: &[String]) {
+        let with = |name: &syn::Ident| {
+            let mut path = before.to_vec();
+            path.push(name.to_string());
+            path
+        };
+        match tree {
+            UseTree::Path(path) => self.of_tree(&path.tree, &with(&path.ident)),
+            UseTree::Name(name) => self.found.push(with(&name.ident)),
+            UseTree::Rename(name) => self.found.push(with(&name.ident)),
+            UseTree::Glob(_) => self.found.push(before.to_vec()),
+            UseTree::Group(group) => {
+                for tree in &group.items {
+                    self.of_tree(tree, before);
+                }
+            }
+        }
+    }
+}
+
+impl<'a> Visit<'a> for Paths {
+    fn visit_item_mod(&mut self, item: &'a ItemMod) {
+        if !is_for_tests(item) {
+            visit::visit_item_mod(self, item);
+        }
+    }
+
+    fn visit_item_use(&mut self, item: &'a syn::ItemUse) {
+        // what a `mod.rs` passes on is followed through it, not counted as its own
+        if matches!(item.vis, syn::Visibility::Inherited) {
+            self.of_tree(&item.tree, &[]);
+        }
+    }
+
+    fn visit_path(&mut self, path: &'a syn::Path) {
+        self.found.push(path.segments.iter().map(|part| part.ident.to_string()).collect());
+        visit::visit_path(self, path);
+    }
+}
+
+/// Collects the functions of a file.
+struct Signatures {
+    found: Vec<(String, Parameters)>,
+}
+
+impl<'a> Visit<'a> for Signatures {
+    fn visit_item_mod(&mut self, item: &'a ItemMod) {
+        if !is_for_tests(item) {
+            visit::visit_item_mod(self, item);
+        }
+    }
+
+    fn visit_signature(&mut self, signature: &'a Signature) {
+        let parts = |given: &FnArg| match given {
+            FnArg::Typed(typed) => match (&*typed.pat, &*typed.ty) {
+                (Pat::Tuple(pattern), _) => pattern.elems.len(),
+                (_, Type::Tuple(tuple)) => tuple.elems.len(),
+                _ => 1,
+            },
+            FnArg::Receiver(_) => 0,
+        };
+        let taken = signature.inputs.iter().filter(|one| matches!(one, FnArg::Typed(_))).count();
+        let widest = signature.inputs.iter().map(parts).max().unwrap_or(0);
+        self.found.push((signature.ident.to_string(), Parameters { taken, widest }));
+    }
+}
+
+impl Crate {
+    /// Reads the sources under a folder.
+    pub fn read(src: &Path) -> Self {
+        let mut files = BTreeMap::new();
+        for path in under(src, "rs") {
+            let inside = path.strip_prefix(src).unwrap().with_extension("");
+            let mut parts: Vec<_> =
+                inside.iter().map(|part| part.to_str().unwrap().to_owned()).collect();
+            if parts.last().is_some_and(|last| last == "mod") {
+                parts.pop();
+            }
+            let text = fs::read_to_string(&path).unwrap();
+            files.insert(parts.join("::"), syn::parse_file(&text).unwrap());
+        }
+        files.remove("main");
+        Self { files }
+    }
+
+    /// What a file passes on by `pub use`: name to the path it comes from.
+    fn passed_on(&self, file: &str) -> BTreeMap<String, Vec<String>> {
+        let mut all = BTreeMap::new();
+        for item in self.files.get(file).map_or(&[][..], |file| &file.items) {
+            let Item::Use(item) = item else { continue };
+            if matches!(item.vis, syn::Visibility::Inherited) {
+                continue;
+            }
+            let mut paths = Paths { found: Vec::new() };
+            paths.of_tree(&item.tree, &[]);
+            for path in paths.found {
+                let name = path.last().unwrap().clone();
+                all.insert(name, path);
+            }
+        }
+        all
+    }
+
+    /// The file that a path in `file` leads to; `None` for what is not of this crate.
+    fn leads_to(&self, file: &str, path: &[String]) -> Option<String> {
+        let mut here: Vec<String> =
+            if file == "lib" { vec![] } else { file.split("::").map(str::to_owned).collect() };
+        let mut rest = path;
+        // `self` as a value, `crate` as a visibility
+        if path.len() < 2 {
+            return None;
+        }
+        match rest.first()?.as_str() {
+            "crate" => {
+                here.clear();
+                rest = &rest[1..];
+            }
+            "self" => rest = &rest[1..],
+            "super" => {
+                while rest.first().is_some_and(|part| part == "super") {
+                    here.pop();
+                    rest = &rest[1..];
+                }
+            }
+            first => {
+                // a child of this file by its bare name, or nothing of this crate
+                let child = [file, first].join("::");
+                if !self.files.contains_key(&child) {
+                    return None;
+                }
+            }
+        }
+        while let Some(next) = rest.first() {
+            let mut longer = here.clone();
+            longer.push(next.clone());
+            if !self.files.contains_key(&longer.join("::")) {
+                break;
+            }
+            here = longer;
+            rest = &rest[1..];
+        }
+        let reached = if here.is_empty() { "lib".to_owned() } else { here.join("::") };
+        match rest.first().and_then(|name| self.passed_on(&reached).remove(name)) {
+            Some(origin) => self.leads_to(&reached, &origin),
+            None => Some(reached),
+        }
+    }
+
+    /// For every file, the other files it uses.
+    pub fn uses(&self) -> BTreeMap<String, BTreeSet<String>> {
+        let used = |name: &String, file: &syn::File| {
+            let mut paths = Paths { found: Vec::new() };
+            paths.visit_file(file);
+            paths
+                .found
+                .iter()
+                .filter_map(|path| self.leads_to(name, path))
+                .filter(|other| other != name && self.files.contains_key(other))
+                .collect()
+        };
+        self.files.iter().map(|(name, file)| (name.clone(), used(name, file))).collect()
+    }
+
+    /// Every function with what it takes, tests apart.
+    pub fn signatures(&self) -> Vec<(String, Parameters)> {
+        let mut all = Vec::new();
+        for (name, file) in &self.files {
+            let mut signatures = Signatures { found: Vec::new() };
+            signatures.visit_file(file);
+            all.extend(
+                signatures
+                    .found
+                    .into_iter()
+                    .map(|(function, taken)| (format!("{name}::{function}"), taken)),
+            );
+        }
+        all
+    }
+}

@@ -1,0 +1,181 @@
+//! The request of the contract, field by field, read into core's.
+
+use std::collections::BTreeMap;
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+use crate::api::cut::gear::GearWire;
+use crate::api::cut::prices::PricesWire;
+use crate::api::gas::hose::HoseWire;
+use crate::api::section::request::SectionWire;
+use crate::api::tip::request::TipWire;
+use crate::http::fields::Given;
+
+/// What is cut.
+#[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct SteelWire {
+    /// Thickness, 3 to 300 mm.
+    #[schema(value_type = f64)]
+    pub thickness_mm: Option<Given>,
+    /// Grade by name; mild steel when left out.
+    #[schema(value_type = Option<String>)]
+    pub grade: Option<Given>,
+    /// Percent by weight by chemical symbol; outranks the grade. The balance is iron.
+    #[schema(value_type = Option<BTreeMap<String, f64>>)]
+    pub composition_percent: Option<BTreeMap<String, Given>>,
+    /// How many layers lie on each other, 1 to 20; 1 when left out.
+    #[schema(value_type = Option<u32>)]
+    pub layers: Option<Given>,
+    /// Whether it closes a space without a vent.
+    pub sealed: Option<bool>,
+    /// Whether the ventilation that a poisonous fume asks for has been named.
+    pub ventilation_named: Option<bool>,
+    /// Which faces can be reached: both, near_only; both when left out.
+    #[schema(value_type = Option<String>)]
+    pub access: Option<Given>,
+    /// −40 to 600 °C; 20 when left out.
+    #[schema(value_type = Option<f64>)]
+    pub plate_temperature_c: Option<Given>,
+    /// Near face: clean, mill_scale, light_rust, heavy_rust, paint, galvanised.
+    #[schema(value_type = Option<String>)]
+    pub surface: Option<Given>,
+    /// Far face, the same words.
+    #[schema(value_type = Option<String>)]
+    pub back_surface: Option<Given>,
+}
+
+/// The cut asked for.
+#[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct CutWire {
+    /// Length of cut, 1 to 100 000 mm.
+    #[schema(value_type = f64)]
+    pub length_mm: Option<Given>,
+    /// cut, gouge, wash, head, nut: what the torch does; cut when left out.
+    #[schema(value_type = Option<String>)]
+    pub stroke: Option<Given>,
+    /// freehand, guided, machine.
+    #[schema(value_type = String)]
+    pub process: Option<Given>,
+    /// edge, drilled_hole, pierce.
+    #[schema(value_type = Option<String>)]
+    pub start: Option<Given>,
+    /// 0 to 75° from square.
+    #[schema(value_type = Option<f64>)]
+    pub bevel_deg: Option<Given>,
+    /// fine, standard, severance.
+    #[schema(value_type = Option<String>)]
+    pub quality: Option<Given>,
+    /// right, left: the hand that holds the torch.
+    #[schema(value_type = Option<String>)]
+    pub handedness: Option<Given>,
+    /// near_side, far_side: which side of the line is scrap, as the torch hand stands; far_side
+    /// when left out.
+    #[schema(value_type = Option<String>)]
+    pub scrap: Option<Given>,
+    /// How many cuts, 1 to 10 000.
+    #[schema(value_type = Option<u32>)]
+    pub count: Option<Given>,
+}
+
+/// The gas and the way it takes.
+#[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct GasWire {
+    /// acetylene, propane, propylene, natural_gas.
+    #[schema(value_type = String)]
+    pub fuel: Option<Given>,
+    /// 90 to 100 %; 99.5 when left out.
+    #[schema(value_type = Option<f64>)]
+    pub oxygen_purity_percent: Option<Given>,
+    /// From the oxygen regulator; 6.35 mm x 15 m when left out.
+    pub oxygen_hose: Option<HoseWire>,
+    /// From the fuel regulator; 6.35 mm x 15 m when left out.
+    pub fuel_hose: Option<HoseWire>,
+    /// The most the fuel supply gives, gauge.
+    #[schema(value_type = Option<f64>)]
+    pub fuel_supply_kpa: Option<Given>,
+    /// Temperature of a liquefied fuel's cylinder: its setting is judged against the vapour pressure there.
+    #[schema(value_type = Option<f64>)]
+    pub cylinder_temperature_c: Option<Given>,
+}
+
+/// How the shop works.
+#[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct PolicyWire {
+    /// low, chart, high: where in the published band the oxygen is set.
+    #[schema(value_type = Option<String>)]
+    pub pressure_school: Option<Given>,
+    /// to_the_work, one_up.
+    #[schema(value_type = Option<String>)]
+    pub tip_school: Option<Given>,
+    /// One hold of the torch, 50 to 5000 mm.
+    #[schema(value_type = Option<f64>)]
+    pub reach_mm: Option<Given>,
+    /// Handling for each cut, s.
+    #[schema(value_type = Option<f64>)]
+    pub handling_s: Option<Given>,
+    /// Moving on at a planned stop, s.
+    #[schema(value_type = Option<f64>)]
+    pub reposition_s: Option<Given>,
+    /// Chipping and grinding a metre of edge, s; 0 when left out. It counts as handling.
+    #[schema(value_type = Option<f64>)]
+    pub clean_up_s_m: Option<Given>,
+    /// Absolute pressure of the air around, 50 to 110 kPa.
+    #[schema(value_type = Option<f64>)]
+    pub ambient_pressure_kpa: Option<Given>,
+    /// Discharge coefficient of the tips, 0.5 to 1.
+    #[schema(value_type = Option<f64>)]
+    pub discharge_coefficient: Option<Given>,
+    /// Loss in the torch, percent of the absolute tip pressure.
+    #[schema(value_type = Option<f64>)]
+    pub torch_loss_percent: Option<Given>,
+}
+
+/// What the shop's burns have taught.
+#[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct FactorsWire {
+    /// On the travel speed.
+    #[schema(value_type = Option<f64>)]
+    pub speed: Option<Given>,
+    /// On the start preheat.
+    #[schema(value_type = Option<f64>)]
+    pub start_preheat: Option<Given>,
+    /// The kerf measured, mm.
+    #[schema(value_type = Option<f64>)]
+    pub kerf_mm: Option<Given>,
+}
+
+/// Everything a plan depends on; the shop's gear, policies and factors are optional.
+#[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct CutPlanRequest {
+    /// What is cut; of a shape the thickness is not asked.
+    pub steel: SteelWire,
+    /// The cut asked for.
+    pub cut: CutWire,
+    /// The gas and the way it takes.
+    pub gas: GasWire,
+    /// A tip that must be used.
+    pub tip: Option<TipWire>,
+    /// equal_pressure, injector.
+    #[schema(value_type = Option<String>)]
+    pub torch: Option<Given>,
+    /// The tips at hand; our generic series when left out.
+    pub drawer: Option<Vec<TipWire>>,
+    /// How the shop works.
+    pub policy: Option<PolicyWire>,
+    /// What its burns have taught.
+    pub factors: Option<FactorsWire>,
+    /// The gear on the gas's way.
+    pub gear: Option<GearWire>,
+    /// What things cost the shop; without them no cost is given.
+    pub prices: Option<PricesWire>,
+    /// A shape in place of a plate, with its cut: thickness, length, start and bevel are then those of its strokes.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub section: Option<SectionWire>,
+}

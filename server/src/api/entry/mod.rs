@@ -1,0 +1,3 @@
+//! What people type, read and said back.
+
+pub mod typed;

@@ -1,0 +1,142 @@
+//! Cut lists kept as lines of a job, and written out.
+
+use actix_web::{HttpResponse, get, post, web};
+use serde::{Deserialize, Serialize};
+use serde_json::Value;
+use sqlx::PgPool;
+use utoipa::ToSchema;
+use uuid::Uuid;
+
+use crate::api::job::cut_lists::COLUMNS;
+use crate::api::job::lines::view;
+use crate::error::{ApiError, ApiResult, ErrorBody, FieldError};
+use crate::http::body::Body;
+use crate::http::caller::Caller;
+use crate::http::csv::csv;
+use crate::http::fields::Fields;
+use crate::http::rows::id;
+use crate::plan::shop::Shop;
+use crate::store::job_lines::{self, JobLine, NewLine};
+use crate::store::jobs;
+
+/// A cut to be kept.
+#[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct ListedLine {
+    /// Its id, a UUIDv7 of the client's choice.
+    pub id: Uuid,
+    /// As it was typed.
+    pub typed: String,
+    /// Its part of a cut plan request.
+    #[schema(value_type = Object)]
+    pub input: Value,
+}
+
+/// The cuts of a list to be kept.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct KeepRequest {
+    /// In order; they stand behind the job's other lines.
+    pub lines: Vec<ListedLine>,
+}
+
+/// What was kept.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct KeepReply {
+    /// The new lines.
+    pub lines: Vec<JobLine>,
+}
+
+/// Keeps the cuts of a list in a job: all of them or none; repeatable.
+#[utoipa::path(post, operation_id = "lists_keep", path = "/api/v1/cut-lists/{id}/keep", request_body = KeepRequest, params(("id" = String, Path)),
+    responses((status = 200, body = KeepReply), (status = 404, body = ErrorBody), (status = 422, body = ErrorBody)))]
+#[post("/{id}/keep")]
+pub async fn keep(
+    pool: web::Data<PgPool>,
+    path: web::Path<String>,
+    caller: Caller,
+    body: Body<KeepRequest>,
+) -> ApiResult<web::Json<KeepReply>> {
+    let job = jobs::live(&pool, id(&path)?).await?;
+    let shop = Shop::read(&pool, caller.person).await?;
+    let mut fields = Fields::default();
+    for (i, listed) in body.value.lines.iter().enumerate() {
+        fields.text(&format!("lines.{i}.typed"), &listed.typed, galvanon_core::entry::LONGEST);
+        let at = |field: FieldError| FieldError {
+            path: format!("lines.{i}.input.{}", field.path),
+            ..field
+        };
+        match shop.request(&job.rig, &listed.input).and_then(|found| found.request.to_core()) {
+            Ok(_) => {}
+            Err(ApiError::Invalid(found)) => fields.errors.extend(found.into_iter().map(at)),
+            Err(other) => return Err(other),
+        }
+    }
+    fields.done(())?;
+    let last =
+        job_lines::of_job(&pool, job.record.id).await?.last().map_or(0.0, |line| line.position);
+    let mut lines = Vec::with_capacity(body.value.lines.len());
+    let mut position = last;
+    for listed in body.value.lines {
+        position += 1.0;
+        let made_from = serde_json::to_value(&listed)?;
+        let ListedLine { id, typed, input } = listed;
+        lines.push((id, NewLine { job_id: job.record.id, typed, input, position }, made_from));
+    }
+    let lines = job_lines::put_all(&pool, caller.person, &lines).await?;
+    Ok(web::Json(KeepReply { lines }))
+}
+
+/// A job's cuts as CSV, planned; its first column reads in again.
+#[utoipa::path(get, operation_id = "lists_write", path = "/api/v1/jobs/{id}/cuts.csv", params(("id" = String, Path)),
+    responses((status = 200, content_type = "text/csv", body = String), (status = 404, body = ErrorBody)))]
+#[get("/jobs/{id}/cuts.csv")]
+pub async fn write_list(
+    pool: web::Data<PgPool>,
+    path: web::Path<String>,
+    caller: Caller,
+) -> ApiResult<HttpResponse> {
+    let job = jobs::live(&pool, id(&path)?).await?;
+    let shop = Shop::read(&pool, caller.person).await?;
+    let cards = std::collections::BTreeMap::new();
+    let mut out = ::csv::Writer::from_writer(Vec::new());
+    let failed = |error: ::csv::Error| ApiError::Internal(error.to_string());
+    out.write_record(COLUMNS).map_err(failed)?;
+    for stored in job_lines::of_job(&pool, job.record.id).await? {
+        let typed = stored.typed.clone();
+        let view = view(stored, (&shop, &job), &cards)?;
+        let Some(plan) = view.plan else {
+            // a line that does not plan is written with its fault and without figures
+            let fault = view.fault.map_or(String::new(), |fault| fault.message);
+            let mut row = vec![typed, "stop".to_owned()];
+            row.resize(COLUMNS.len() - 1, String::new());
+            row.push(fault);
+            out.write_record(row).map_err(failed)?;
+            continue;
+        };
+        let told = plan.notes.iter().filter(|note| note.level != "info");
+        let notes: Vec<&str> = told.map(|note| note.code.as_ref()).collect();
+        let whole = |value: f64| format!("{value:.0}");
+        let pressure = |band: Option<crate::wire::band::BandWire>| {
+            band.map_or(String::new(), |band| whole(band.set))
+        };
+        out.write_record([
+            typed,
+            plan.verdict.to_string(),
+            plan.tip.bore_mm.to_string(),
+            pressure(plan.oxygen_pressure_kpa),
+            pressure(plan.fuel_pressure_kpa),
+            whole(plan.start_preheat_s.set),
+            whole(plan.travel_speed_mm_min.set),
+            whole(plan.line_total.time_s),
+            whole(plan.line_total.oxygen_l),
+            whole(plan.line_total.fuel_l),
+            plan.line_total.cost.map_or(String::new(), |cost| format!("{cost:.2}")),
+            notes.join(" "),
+        ])
+        .map_err(failed)?;
+    }
+    let bytes = out.into_inner().map_err(|error| ApiError::Internal(error.to_string()))?;
+    let text = String::from_utf8(bytes).map_err(|error| ApiError::Internal(error.to_string()))?;
+    Ok(csv(&format!("{}.csv", job.name), text))
+}

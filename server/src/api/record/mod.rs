@@ -1,0 +1,3 @@
+//! What was burnt.
+
+pub mod burns;

@@ -1,0 +1,222 @@
+//! Every path of the HTTP interface, in order, and its OpenAPI document.
+
+use actix_web::web;
+use utoipa::OpenApi;
+
+use crate::api::{
+    cut, edge, entry, gas, health, job, people, record, reference, run, section, setup, shop,
+    steel, tip,
+};
+use crate::config::LIST_LIMIT;
+use crate::error::{ApiError, ApiResult};
+
+/// Registers every path.
+pub fn routes(app: &mut web::ServiceConfig) {
+    // these take whole files
+    let files = |path| {
+        web::scope(path)
+            .app_data(web::PayloadConfig::new(LIST_LIMIT))
+            .app_data(crate::http::body::Limit(LIST_LIMIT))
+    };
+    let v1 = web::scope("/v1")
+        .service(
+            files("/cut-lists").service(job::cut_lists::plan_list).service(job::kept_lists::keep),
+        )
+        .service(files("/tip-charts").service(tip::charts::read_chart))
+        .service(cut::preview::preview)
+        .service(job::draft::draft)
+        .service(job::compare::fuels)
+        .service(job::compare::sensitivity)
+        .service(job::gas_plan::gas_plan)
+        .service(job::tips::tips)
+        .service(job::kept_lists::write_list)
+        .service(shop::chart_file::write_chart)
+        .service(edge::signs::list_findings)
+        .service(edge::signs::list_causes)
+        .service(edge::diagnosis::diagnoses)
+        .service(edge::grade::grade)
+        .service(edge::trouble::list_troubles)
+        .service(edge::recovery::recovery)
+        .service(edge::weights::list_weights)
+        .service(edge::prediction::prediction)
+        .service(setup::run_sheet::write_sheet)
+        .service(run::show)
+        .service(run::keep)
+        .service(run::show_record)
+        .service(run::runs::list)
+        .service(run::runs::begin)
+        .service(run::runs::show)
+        .service(run::runs::show_record)
+        .service(run::runs::keep)
+        .service(record::burns::list)
+        .service(record::burns::create)
+        .service(edge::kept::list)
+        .service(edge::kept::create)
+        .service(edge::kept::change)
+        .service(edge::kept::delete)
+        .service(edge::kept::restore)
+        .service(edge::photos::add)
+        .service(edge::photos::show)
+        .service(edge::photos::show_small)
+        .service(edge::photos::delete)
+        .service(edge::photos::restore)
+        .service(section::profiles::list_profiles)
+        .service(section::profiles::outline)
+        .service(cut::strokes::strokes)
+        .service(section::template::show_template)
+        .service(section::template::template_svg)
+        .service(section::template::template_dxf)
+        .service(steel::cuttability::cuttability)
+        .service(steel::cuttability::unknown)
+        .service(gas::orifice::orifice)
+        .service(gas::regulator::regulator)
+        .service(gas::contents::contents)
+        .service(gas::withdrawal::withdraw)
+        .service(entry::typed::line)
+        .service(entry::typed::field)
+        .service(reference::reference)
+        .service(job::today::today)
+        .service(job::jobs::list)
+        .service(job::jobs::show)
+        .service(job::jobs::create)
+        .service(job::jobs::change)
+        .service(job::jobs::delete)
+        .service(job::jobs::restore)
+        .service(job::lines::create)
+        .service(job::lines::change)
+        .service(job::lines::delete)
+        .service(job::lines::restore)
+        .service(job::cards::create)
+        .service(job::cards::show)
+        .service(job::cards::code)
+        .service(shop::gear::list)
+        .service(shop::gear::create)
+        .service(shop::gear::change)
+        .service(shop::gear::delete)
+        .service(shop::gear::restore)
+        .service(people::list)
+        .service(people::create)
+        .service(people::change)
+        .service(people::delete)
+        .service(people::restore)
+        .service(shop::settings::list)
+        .service(shop::settings::set)
+        .default_service(web::to(nothing));
+    app.service(
+        web::scope("/api")
+            .service(health::health)
+            .service(health::ready)
+            .service(openapi_document)
+            .service(v1)
+            .default_service(web::to(nothing)),
+    );
+}
+
+async fn nothing() -> ApiResult<String> {
+    Err(ApiError::NotFound)
+}
+
+/// The interface in the OpenAPI format.
+#[derive(OpenApi)]
+#[openapi(
+    info(title = "Galvanon", description = "Oxygen cutting, planned and explained"),
+    paths(
+        health::health,
+        health::ready,
+        cut::preview::preview,
+        job::draft::draft,
+        job::compare::fuels,
+        job::compare::sensitivity,
+        job::gas_plan::gas_plan,
+        job::tips::tips,
+        job::cut_lists::plan_list,
+        job::kept_lists::keep,
+        job::kept_lists::write_list,
+        tip::charts::read_chart,
+        shop::chart_file::write_chart,
+        edge::signs::list_findings,
+        edge::signs::list_causes,
+        edge::diagnosis::diagnoses,
+        edge::grade::grade,
+        edge::trouble::list_troubles,
+        edge::recovery::recovery,
+        edge::weights::list_weights,
+        edge::prediction::prediction,
+        setup::run_sheet::write_sheet,
+        run::show,
+        run::keep,
+        run::show_record,
+        run::runs::list,
+        run::runs::begin,
+        run::runs::show,
+        run::runs::show_record,
+        run::runs::keep,
+        record::burns::list,
+        record::burns::create,
+        edge::kept::list,
+        edge::kept::create,
+        edge::kept::change,
+        edge::kept::delete,
+        edge::kept::restore,
+        edge::photos::add,
+        edge::photos::show,
+        edge::photos::show_small,
+        edge::photos::delete,
+        edge::photos::restore,
+        section::profiles::list_profiles,
+        section::profiles::outline,
+        cut::strokes::strokes,
+        section::template::show_template,
+        section::template::template_svg,
+        section::template::template_dxf,
+        steel::cuttability::cuttability,
+        steel::cuttability::unknown,
+        gas::orifice::orifice,
+        gas::regulator::regulator,
+        gas::contents::contents,
+        gas::withdrawal::withdraw,
+        entry::typed::line,
+        entry::typed::field,
+        reference::reference,
+        job::today::today,
+        job::jobs::list,
+        job::jobs::show,
+        job::jobs::create,
+        job::jobs::change,
+        job::jobs::delete,
+        job::jobs::restore,
+        job::lines::create,
+        job::lines::change,
+        job::lines::delete,
+        job::lines::restore,
+        job::cards::create,
+        job::cards::show,
+        job::cards::code,
+        shop::gear::list,
+        shop::gear::create,
+        shop::gear::change,
+        shop::gear::delete,
+        shop::gear::restore,
+        people::list,
+        people::create,
+        people::change,
+        people::delete,
+        people::restore,
+        shop::settings::list,
+        shop::settings::set,
+    )
+)]
+pub struct Api;
+
+/// The OpenAPI document, as it is committed for the web client.
+///
+/// # Errors
+/// When it cannot be written as JSON.
+pub fn openapi_json() -> Result<String, serde_json::Error> {
+    Api::openapi().to_pretty_json()
+}
+
+#[actix_web::get("/openapi.json")]
+async fn openapi_document() -> web::Json<utoipa::openapi::OpenApi> {
+    web::Json(Api::openapi())
+}

@@ -1,0 +1,3 @@
+//! The order of work at the torch.
+
+pub mod run_sheet;

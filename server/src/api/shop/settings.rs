@@ -1,0 +1,151 @@
+//! How this shop works: its schools and figures.
+
+use actix_web::{get, put, web};
+use galvanon_core::cut::prices::{PRICE, TIP_LIFE};
+use galvanon_core::range::Range;
+use galvanon_core::trace::Kind;
+use serde::{Deserialize, Serialize};
+use serde_json::{Map, Value, json};
+use sqlx::PgPool;
+use utoipa::ToSchema;
+use uuid::Uuid;
+
+use crate::api::cut::request::CutPlanRequest;
+use crate::api::edge::weights;
+use crate::error::{ApiError, ApiResult, ErrorBody};
+use crate::http::body::{Body, read};
+use crate::http::caller::Caller;
+use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
+use crate::plan::merge::merged;
+use crate::plan::settings::{
+    CHOICES, EMERGENCY, FIGURES, FIRE_WATCH_MIN, LIFTING_LIMIT, PRICES, School, as_request,
+    current, schools,
+};
+use crate::store::shop_settings::{self, Setting};
+
+/// How the shop works, and what it may choose from.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct ShopReply {
+    /// Value by key: every school, reach_mm, handling_s, reposition_s, clean_up_s_m,
+    /// ambient_pressure_kpa, discharge_coefficient, torch_loss_percent, units,
+    /// fuel, every price, tip_life_starts, lifting_limit_kg, fire_watch_min, emergency_numbers. What was never set is an estimate.
+    #[schema(value_type = Object)]
+    pub settings: Map<String, Value>,
+    /// The schools, with reasons.
+    pub schools: Vec<School>,
+}
+
+/// A new value of a setting.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct NewSetting {
+    /// Id of this change, chosen by the client; a repeated one changes nothing.
+    pub id: Uuid,
+    /// The value.
+    pub value: Value,
+}
+
+/// How the shop works now.
+#[utoipa::path(get, operation_id = "shop_list", path = "/api/v1/shop", responses((status = 200, body = ShopReply)))]
+#[get("/shop")]
+pub async fn list(pool: web::Data<PgPool>) -> ApiResult<web::Json<ShopReply>> {
+    reply(&pool).await
+}
+
+async fn reply(pool: &PgPool) -> ApiResult<web::Json<ShopReply>> {
+    Ok(web::Json(ShopReply { settings: current(pool).await?, schools: schools()?.to_vec() }))
+}
+
+/// The range of a setting that goes into no formula of the planner by itself.
+fn plain_range(key: &str) -> Option<Range> {
+    let (lifting, _, (low, high)) = LIFTING_LIMIT;
+    if key == lifting {
+        return Some(Range::new("value", "kg", low, high));
+    }
+    let (watch, _, (short, long)) = FIRE_WATCH_MIN;
+    if key == watch {
+        return Some(Range::new("value", "min", short, long));
+    }
+    let price = PRICES.iter().find(|price| price.key == key)?;
+    Some(if price.field == "tip_life_starts" { TIP_LIFE } else { PRICE })
+}
+
+/// The longest list of numbers to call.
+const LONGEST_NUMBERS: usize = 300;
+
+fn numbers_to_call(value: &Value) -> ApiResult<()> {
+    let mut fields = Fields::default();
+    if value.as_str().is_none_or(|text| text.chars().count() > LONGEST_NUMBERS) {
+        let expected = format!("at most {LONGEST_NUMBERS} characters");
+        fields.errors.push(wrong_shape("value", &expected, Value::Null));
+    }
+    fields.done(())
+}
+
+/// Whether a key may have a value: a school of its question, or a figure the planner accepts.
+///
+/// # Errors
+/// [`ApiError::NotFound`] for an unknown key, [`ApiError::Invalid`] for a value it cannot have.
+pub fn checked(key: &str, value: &Value) -> ApiResult<()> {
+    if key == weights::KEY {
+        return weights::checked(value);
+    }
+    let mut allowed: Vec<String> =
+        schools()?.iter().filter(|s| s.question == key).map(|s| s.option.clone()).collect();
+    if let Some((_, choices, _)) = CHOICES.iter().find(|(known, ..)| *known == key) {
+        allowed = choices.iter().map(|choice| (*choice).to_owned()).collect();
+    }
+    if !allowed.is_empty() {
+        if value.as_str().is_some_and(|value| allowed.iter().any(|known| known == value)) {
+            return Ok(());
+        }
+        let mut fields = Fields::default();
+        fields.unknown_choice("value", value.clone(), allowed);
+        return Err(ApiError::Invalid(fields.errors));
+    }
+    if key == EMERGENCY {
+        return numbers_to_call(value);
+    }
+    if let Some(range) = plain_range(key) {
+        let mut fields = Fields::default();
+        let number = NumberField::new("value", &range, Kind::Ratio);
+        fields.number(&number, Some(&Given(value.clone())), None);
+        return fields.done(());
+    }
+    if !FIGURES.iter().any(|figure| figure.key == key) {
+        return Err(ApiError::NotFound);
+    }
+    // the planner knows the ranges: ask it with a cut of its own
+    let figure = as_request(&Map::from_iter([(key.to_owned(), value.clone())]));
+    let cut = json!({
+        "steel": { "thickness_mm": 20 },
+        "cut": { "length_mm": 100, "process": "guided" },
+        "gas": { "fuel": "acetylene" }
+    });
+    let request: CutPlanRequest = read(&merged(&[&figure, &cut]))?;
+    request.to_core().map(|_| ()).map_err(|error| match error {
+        ApiError::Invalid(fields) => ApiError::Invalid(
+            fields
+                .into_iter()
+                .map(|field| crate::error::FieldError { path: "value".into(), ..field })
+                .collect(),
+        ),
+        other => other,
+    })
+}
+
+/// Sets one; the old value stays on record.
+#[utoipa::path(put, operation_id = "shop_set", path = "/api/v1/shop/{key}", request_body = NewSetting, params(("key" = String, Path)),
+    responses((status = 200, body = ShopReply), (status = 404, body = ErrorBody), (status = 422, body = ErrorBody)))]
+#[put("/shop/{key}")]
+pub async fn set(
+    pool: web::Data<PgPool>,
+    key: web::Path<String>,
+    caller: Caller,
+    body: Body<NewSetting>,
+) -> ApiResult<web::Json<ShopReply>> {
+    checked(&key, &body.value.value)?;
+    let setting = Setting { key: key.into_inner(), value: body.value.value };
+    shop_settings::add(&pool, body.value.id, &setting, caller.person).await?;
+    reply(&pool).await
+}

@@ -1,0 +1,3 @@
+//! Whether the steel can be cut.
+
+pub mod cuttability;

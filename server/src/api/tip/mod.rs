@@ -1,0 +1,4 @@
+//! Charts of tips, read in.
+
+pub mod charts;
+pub mod request;

@@ -1,0 +1,119 @@
+//! Reads a JSON body; what cannot be read is told with its path.
+
+use std::future::Future;
+use std::pin::Pin;
+
+use actix_web::dev::Payload;
+use actix_web::{FromRequest, HttpRequest, web};
+use serde::de::DeserializeOwned;
+use serde::de::value::MapDeserializer;
+use serde_json::Value;
+
+use crate::config::BODY_LIMIT;
+use crate::error::{ApiError, ApiResult};
+use crate::http::fields::{Fields, path_of_unknown, wrong_shape};
+
+/// How large a body may be where it may be larger than elsewhere, bytes.
+#[derive(Clone, Copy, Debug)]
+pub struct Limit(pub usize);
+
+/// A JSON body that was read, and the JSON itself.
+#[derive(Debug)]
+pub struct Body<T> {
+    /// What it says.
+    pub value: T,
+    /// As it was sent.
+    pub json: Value,
+}
+
+impl<T: DeserializeOwned + 'static> FromRequest for Body<T> {
+    type Error = ApiError;
+    type Future = Pin<Box<dyn Future<Output = ApiResult<Self>>>>;
+
+    fn from_request(request: &HttpRequest, payload: &mut Payload) -> Self::Future {
+        let bytes = web::Bytes::from_request(request, payload);
+        let of_files = request.app_data::<Limit>().copied();
+        let limit = of_files.map_or(BODY_LIMIT, |limit| limit.0);
+        Box::pin(async move {
+            let bytes = bytes.await.map_err(|error| {
+                let overflow = error.as_response_error().status_code().as_u16() == 413;
+                if overflow { ApiError::TooLarge(limit) } else { unreadable(&error.to_string()) }
+            })?;
+            let json: Value =
+                serde_json::from_slice(&bytes).map_err(|error| unreadable(&error.to_string()))?;
+            // a whole file is told what it is instead of text by its own reader
+            if of_files.is_none()
+                && let Some(path) = nul_in(&json, String::new())
+            {
+                let expected = "text without the character U+0000";
+                return Err(ApiError::Invalid(vec![wrong_shape(&path, expected, Value::Null)]));
+            }
+            Ok(Self { value: read(&json)?, json })
+        })
+    }
+}
+
+/// Where the one character stands that PostgreSQL keeps in no text.
+fn nul_in(json: &Value, path: String) -> Option<String> {
+    let under =
+        |part: &str| if path.is_empty() { part.to_owned() } else { format!("{path}.{part}") };
+    match json {
+        Value::String(text) => text.contains('\0').then_some(path),
+        Value::Array(all) => {
+            all.iter().enumerate().find_map(|(i, each)| nul_in(each, under(&i.to_string())))
+        }
+        Value::Object(all) => all.iter().find_map(|(key, each)| {
+            if key.contains('\0') { Some(path.clone()) } else { nul_in(each, under(key)) }
+        }),
+        _ => None,
+    }
+}
+
+fn unreadable(why: &str) -> ApiError {
+    ApiError::Invalid(vec![wrong_shape("", &format!("a JSON object ({why})"), Value::Null)])
+}
+
+/// Reads a value; every fault names its path.
+///
+/// # Errors
+/// [`ApiError::Invalid`] with the field that could not be read.
+pub fn read<T: DeserializeOwned>(json: &Value) -> ApiResult<T> {
+    serde_path_to_error::deserialize(json).map_err(|error| fault(&error, json))
+}
+
+/// Reads a value from its parts in this order: what a part means may hang on one before it.
+///
+/// # Errors
+/// [`ApiError::Invalid`] with the field that could not be read.
+pub fn read_parts<T: DeserializeOwned>(parts: &[(&'static str, Value)]) -> ApiResult<T> {
+    let whole = parts.iter().map(|(name, value)| ((*name).to_owned(), value.clone()));
+    let whole = Value::Object(whole.collect());
+    let parts = MapDeserializer::<_, serde_json::Error>::new(parts.iter().cloned());
+    serde_path_to_error::deserialize(parts).map_err(|error| fault(&error, &whole))
+}
+
+fn fault(error: &serde_path_to_error::Error<serde_json::Error>, json: &Value) -> ApiError {
+    let path = error.path().to_string();
+    let path = if path == "." { String::new() } else { path };
+    let message = error.inner().to_string();
+    if let Some(field) = message.strip_prefix("missing field `").and_then(|it| it.split('`').next())
+    {
+        let path = if path.is_empty() { field.to_owned() } else { format!("{path}.{field}") };
+        let mut fields = Fields::default();
+        fields.refuse(&path, "missing_part", Value::Null, &[]);
+        return ApiError::Invalid(fields.errors);
+    }
+    ApiError::Invalid(vec![match path_of_unknown(&path, &message) {
+        Some(field) => field,
+        None => wrong_shape(&path, &message, at(json, &path)),
+    }])
+}
+
+/// The value at a dotted path.
+fn at(json: &Value, path: &str) -> Value {
+    path.split('.')
+        .filter(|part| !part.is_empty())
+        .try_fold(json, |value, part| value.get(part))
+        .cloned()
+        .unwrap_or(Value::Null)
+}

@@ -1,0 +1,56 @@
+//! Who may change something: pages of this origin, in JSON or with a picture.
+
+use actix_web::body::{EitherBody, MessageBody};
+use actix_web::dev::{ServiceRequest, ServiceResponse};
+use actix_web::http::header::{CONTENT_TYPE, HOST, ORIGIN};
+use actix_web::middleware::Next;
+use actix_web::{HttpMessage, HttpRequest, ResponseError};
+
+use crate::error::ApiError;
+
+/// Refuses a change that another site sends or that is no JSON.
+///
+/// # Errors
+/// Only what the inner service fails with.
+pub async fn same_origin<B: MessageBody>(
+    request: ServiceRequest,
+    next: Next<B>,
+) -> Result<ServiceResponse<EitherBody<B>>, actix_web::Error> {
+    if !request.method().is_safe()
+        && let Some(why) = refusal(request.request())
+    {
+        let response = ApiError::Refused(why).error_response();
+        return Ok(request.into_response(response).map_into_right_body());
+    }
+    Ok(next.call(request).await?.map_into_left_body())
+}
+
+fn header<'a>(request: &'a HttpRequest, name: &str) -> Option<&'a str> {
+    request.headers().get(name).and_then(|value| value.to_str().ok())
+}
+
+fn refusal(request: &HttpRequest) -> Option<&'static str> {
+    if header(request, "sec-fetch-site") == Some("cross-site") {
+        return Some("Changes are taken from this site alone.");
+    }
+    let foreign = |origin: &str| {
+        let host = origin.split_once("://").map_or(origin, |(_, host)| host);
+        header(request, HOST.as_str()) != Some(host)
+    };
+    if header(request, ORIGIN.as_str()).is_some_and(foreign) {
+        return Some("Changes are taken from this site alone.");
+    }
+    let has_body = header(request, "content-length").is_some_and(|length| length != "0")
+        || request.headers().contains_key("transfer-encoding");
+    // a page of another site must ask before it sends one of these, and is never answered
+    let asked_first = ["application/json", "image/jpeg", "image/png", "application/octet-stream"];
+    let known = asked_first.iter().any(|it| request.content_type().eq_ignore_ascii_case(it));
+    if has_body && !known {
+        return Some(if header(request, CONTENT_TYPE.as_str()).is_some() {
+            "Send JSON (content type application/json)."
+        } else {
+            "Say that the body is JSON (content type application/json)."
+        });
+    }
+    None
+}

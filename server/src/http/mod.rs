@@ -1,0 +1,9 @@
+//! What every handler needs of HTTP: bodies, fields, guard, pages, rows. Nothing of the trade.
+
+pub mod body;
+pub mod caller;
+pub mod csv;
+pub mod fields;
+pub mod guard;
+pub mod page;
+pub mod rows;

@@ -1,0 +1,9 @@
+//! From the rows of a shop, a job's rig and a line to a whole request.
+
+pub mod gear_fields;
+pub mod job;
+pub mod merge;
+pub mod rack;
+pub mod settings;
+pub mod shop;
+pub mod supply;

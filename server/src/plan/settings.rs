@@ -1,0 +1,154 @@
+//! What a shop can set: the schools of `reference/tables/schools.csv`, and a few figures of its own.
+
+use std::sync::LazyLock;
+
+use serde::{Deserialize, Serialize};
+use serde_json::{Map, Value, json};
+use sqlx::PgPool;
+use utoipa::ToSchema;
+
+use crate::error::{ApiError, ApiResult};
+
+/// One school of one question.
+#[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
+pub struct School {
+    /// Key of the question.
+    pub question: String,
+    /// The question in words.
+    pub question_text: String,
+    /// Key of this answer.
+    pub option: String,
+    /// This answer in words.
+    pub option_text: String,
+    /// Why people hold it.
+    pub reason: String,
+    /// yes for the answer a shop has until it picks one.
+    pub is_default: String,
+    /// yes when it moves the computed figures, card when it is printed on the run card.
+    pub acts: String,
+}
+
+static SCHOOLS: LazyLock<Result<Vec<School>, String>> = LazyLock::new(|| {
+    csv::ReaderBuilder::new()
+        .comment(Some(b'#'))
+        .from_reader(include_str!("../../../reference/tables/schools.csv").as_bytes())
+        .deserialize()
+        .collect::<Result<_, _>>()
+        .map_err(|error| error.to_string())
+});
+
+/// Every school.
+///
+/// # Errors
+/// Only when the table compiled in cannot be read.
+pub fn schools() -> ApiResult<&'static [School]> {
+    SCHOOLS.as_deref().map_err(|error| ApiError::Internal(format!("schools.csv: {error}")))
+}
+
+/// A figure a shop can set. Its range and default are those of the request field it goes to.
+pub struct Figure {
+    /// Its key.
+    pub key: &'static str,
+    /// The field of `policy` in a request.
+    pub policy_field: &'static str,
+}
+
+/// The figures a shop can set.
+pub const FIGURES: [Figure; 7] = [
+    Figure { key: "ambient_pressure_kpa", policy_field: "ambient_pressure_kpa" },
+    Figure { key: "discharge_coefficient", policy_field: "discharge_coefficient" },
+    Figure { key: "torch_loss_percent", policy_field: "torch_loss_percent" },
+    Figure { key: "clean_up_s_m", policy_field: "clean_up_s_m" },
+    Figure { key: "reach_mm", policy_field: "reach_mm" },
+    Figure { key: "handling_s", policy_field: "handling_s" },
+    Figure { key: "reposition_s", policy_field: "reposition_s" },
+];
+
+/// A price, or what goes with prices, in the shop's own money.
+pub struct Price {
+    /// Its key.
+    pub key: &'static str,
+    /// What stands until the shop puts in its own: an estimate from memory, in dollars.
+    pub estimate: f64,
+    /// The field of `prices` in a request that it goes to.
+    pub field: &'static str,
+}
+
+const fn price(key: &'static str, estimate: f64, field: &'static str) -> Price {
+    Price { key, estimate, field }
+}
+
+/// The prices a shop can set. Source of every estimate: `ours`.
+pub const PRICES: [Price; 8] = [
+    price("price_oxygen_m3", 6.0, "oxygen_m3"),
+    price("price_acetylene_m3", 40.0, "fuel_m3"),
+    price("price_propane_m3", 9.0, "fuel_m3"),
+    price("price_propylene_m3", 18.0, "fuel_m3"),
+    price("price_natural_gas_m3", 1.0, "fuel_m3"),
+    price("price_labour_h", 60.0, "labour_h"),
+    price("price_tip", 25.0, "tip"),
+    price("tip_life_starts", 500.0, "tip_life_starts"),
+];
+
+/// The heaviest piece that one person or the shop's crane lifts, kg.
+pub const LIFTING_LIMIT: (&str, f64, (f64, f64)) = ("lifting_limit_kg", 1_000.0, (1.0, 100_000.0));
+
+/// How long the fire watch stays after the last flame, minutes. Source: `nfpa_51b`; at least `osha_1910_252`.
+pub const FIRE_WATCH_MIN: (&str, f64, (f64, f64)) = ("fire_watch_min", 60.0, (30.0, 240.0));
+
+/// Whom to call, in the shop's own words: local numbers differ.
+pub const EMERGENCY: &str = "emergency_numbers";
+
+/// Choices that are no schools: what the shop reads in, and its usual fuel.
+pub const CHOICES: [(&str, &[&str], &str); 3] = [
+    ("currency", &["$", "€", "£", "kr", "zł"], "$"),
+    ("units", &["inch", "metric"], "inch"),
+    ("fuel", &["acetylene", "propane", "propylene", "natural_gas"], "acetylene"),
+];
+
+/// The settings of the shop now: what was picked, else the defaults.
+///
+/// # Errors
+/// When the database fails.
+pub async fn current(pool: &PgPool) -> ApiResult<Map<String, Value>> {
+    let mut all = Map::new();
+    for school in schools()?.iter().filter(|school| school.is_default == "yes") {
+        all.insert(school.question.clone(), json!(school.option));
+    }
+    for (key, _, default) in CHOICES {
+        all.insert(key.into(), json!(default));
+    }
+    let usual = galvanon_core::cut::Policy::default();
+    all.insert("ambient_pressure_kpa".into(), json!(usual.ambient.as_pa() / 1e3));
+    all.insert("discharge_coefficient".into(), json!(usual.discharge));
+    all.insert("torch_loss_percent".into(), json!(usual.torch_loss * 100.0));
+    all.insert("reach_mm".into(), json!(usual.reach.as_mm()));
+    all.insert("handling_s".into(), json!(usual.handling.as_s()));
+    all.insert("reposition_s".into(), json!(usual.reposition.as_s()));
+    // grinding a metre of edge: an estimate of ours, until the shop times its own
+    all.insert("clean_up_s_m".into(), json!(60.0));
+    for price in PRICES {
+        all.insert(price.key.into(), json!(price.estimate));
+    }
+    all.insert(LIFTING_LIMIT.0.into(), json!(LIFTING_LIMIT.1));
+    all.insert(FIRE_WATCH_MIN.0.into(), json!(FIRE_WATCH_MIN.1));
+    all.insert(EMERGENCY.into(), json!(""));
+    for row in crate::store::shop_settings::newest(pool).await? {
+        all.insert(row.key, row.value);
+    }
+    Ok(all)
+}
+
+/// The part of a cut plan request that some settings are.
+#[must_use]
+pub fn as_request(settings: &Map<String, Value>) -> Value {
+    let mut policy = Map::new();
+    for key in ["pressure_school", "tip_school"] {
+        policy.insert(key.into(), settings.get(key).cloned().unwrap_or(Value::Null));
+    }
+    for figure in FIGURES {
+        let value = settings.get(figure.key).cloned().unwrap_or(Value::Null);
+        policy.insert(figure.policy_field.into(), value);
+    }
+    json!({ "gas": { "fuel": settings.get("fuel") }, "policy": policy })
+}

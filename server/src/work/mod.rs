@@ -1,0 +1,3 @@
+//! What the application does by itself, behind the answers.
+
+pub mod figures;

@@ -1,0 +1,189 @@
+/** Before the first step: what is stopped, what is rigged, who holds the torch, what the place is like. */
+import { useState } from "react";
+import { facts } from "@/bench";
+import { SCREEN, word } from "@/text";
+import { PLACES, RUN } from "@/text/run";
+import { usePreferences } from "@/ui/preferences";
+import { canKeep } from "../kept/offline";
+import type { Asked } from "../kept/runs";
+import { type Doc, otherwiseRigged } from "../model";
+import { Big } from "../panels/Big";
+import { EarlierRuns, UnderWay } from "../Runs";
+import { CARD, isMeasured, measure, pixelsPerMm } from "../scale";
+import type { Run } from "../useRun";
+import { Cylinders, Lying } from "./Cylinders";
+import { StoppedCuts } from "./StoppedCuts";
+
+type Props = {
+  run: Run;
+  doc: Doc;
+  asked: Asked;
+  onAsked: (asked: Asked) => void;
+  who: string | null;
+  onWho: (who: string) => void;
+};
+
+function Measure({ onDone }: { onDone: () => void }) {
+  const [scale, setScale] = useState(pixelsPerMm);
+  return (
+    <div className="flex flex-col gap-2" data-measure="">
+      <p className="text-xl">{RUN.measureHow}</p>
+      <div
+        className="max-w-full rounded-xl border-4 border-accent"
+        style={{ width: CARD.wide * scale, height: CARD.high * scale }}
+      />
+      <input
+        type="range"
+        min={2}
+        max={12}
+        step={0.02}
+        value={scale}
+        aria-label={RUN.measure}
+        onChange={(event) => setScale(Number(event.target.value))}
+        className="bench-range"
+      />
+      <Big
+        look="next"
+        onClick={() => {
+          measure(scale);
+          onDone();
+        }}
+      >
+        {RUN.done}
+      </Big>
+    </div>
+  );
+}
+
+/** What is rigged, where the cuts of the job differ or no cut names it. */
+function Rigged({ run, doc, asked, onAsked }: Pick<Props, "run" | "doc" | "asked" | "onAsked">) {
+  const { system } = usePreferences();
+  const others = otherwiseRigged(doc);
+  const fuels = [...new Set([...doc.fuels, doc.fuel])];
+  const said = doc.fuels.length < 2 || run.run !== null || asked.fuel !== undefined;
+  if (fuels.length < 2) return null;
+  return (
+    <fieldset className="flex flex-col gap-2">
+      <legend className="pb-1 text-xl font-semibold">{RUN.rigged}</legend>
+      <div className="flex flex-wrap gap-2">
+        {fuels.map((fuel) => (
+          <Big
+            key={fuel}
+            look={said && doc.fuel === fuel ? "picked" : "plain"}
+            aria-pressed={said && doc.fuel === fuel}
+            onClick={() => {
+              onAsked({ ...asked, fuel, cylinders: [] });
+              // another rig is another run
+              if (run.run && run.run.fuel !== fuel) run.leave();
+            }}
+            data-fuel={fuel}
+          >
+            {word(fuel)}
+          </Big>
+        ))}
+      </div>
+      {!run.reached && asked.fuel !== undefined && asked.fuel !== doc.fuel && (
+        <p className="text-xl font-semibold text-stop">{RUN.fuelNeedsShop}</p>
+      )}
+      {said && others.length > 0 && (
+        <div className="text-xl" data-others={others.length}>
+          <p className="font-semibold">{RUN.others}</p>
+          <ul>
+            {others.map((cut) => (
+              <li key={cut.line.id}>
+                {facts(cut.request, system)} · {word(String(cut.request.gas?.fuel ?? ""))}
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+    </fieldset>
+  );
+}
+
+/** Place and rig: asked before a run is begun; told of the run once it goes on. */
+function usePlace({ run, doc, asked, onAsked }: Pick<Props, "run" | "doc" | "asked" | "onAsked">) {
+  const told = { ...doc.place, assembled: doc.assembled, lying: doc.lying };
+  const rigged = doc.cylinders.filter((each) => each.rigged).map((each) => each.gear_id);
+  const rig = { assembled: doc.assembled, lying: doc.lying, cylinders: rigged };
+  type Key = keyof typeof told;
+  return {
+    // paint or zinc that a cut names is known already
+    holds: (key: Key) =>
+      run.run ? told[key] : asked[key] === true || (key === "coated" && doc.place.coated),
+    toggle: async (key: Key) => {
+      if (run.run === null) return onAsked({ ...asked, [key]: !asked[key] });
+      if (key === "assembled" || key === "lying")
+        await run.note({ kind: "rig", body: { ...rig, [key]: !told[key] } });
+      else await run.note({ kind: "place", body: { ...doc.place, [key]: !told[key] } });
+      run.reload();
+    },
+    rigged: run.run ? rigged : (asked.cylinders ?? []),
+    setRigged: async (cylinders: string[]) => {
+      if (run.run === null) return onAsked({ ...asked, cylinders });
+      await run.note({ kind: "rig", body: { ...rig, cylinders } });
+      run.reload();
+    },
+  };
+}
+
+export function StartCard(props: Props) {
+  const { run, doc, who, onWho } = props;
+  const [measuring, setMeasuring] = useState(false);
+  const place = usePlace(props);
+  if (measuring) return <Measure onDone={() => setMeasuring(false)} />;
+  const toggle = (key: Parameters<typeof place.holds>[0], text: string) => (
+    <Big
+      key={key}
+      look={place.holds(key) ? "picked" : "plain"}
+      aria-pressed={place.holds(key)}
+      onClick={() => void place.toggle(key)}
+      data-place={key}
+    >
+      {text}
+    </Big>
+  );
+  return (
+    <div className="flex flex-col gap-4" data-start="">
+      <h2 className="text-2xl leading-tight font-bold sm:hidden">{doc.job_name}</h2>
+      {!canKeep() && <p className="text-xl font-semibold text-caution">{RUN.noKeeping}</p>}
+      <StoppedCuts doc={doc} onChanged={run.reload} />
+      <Lying doc={doc} />
+      <UnderWay run={run} doc={doc} />
+      <Rigged {...props} />
+      <fieldset className="flex flex-col gap-2">
+        <legend className="pb-1 text-xl font-semibold">{RUN.who}</legend>
+        <div className="flex flex-wrap gap-2">
+          {doc.people.map((each) => (
+            <Big
+              key={each.id}
+              look={who === each.id ? "picked" : "plain"}
+              aria-pressed={who === each.id}
+              onClick={() => onWho(each.id)}
+            >
+              {each.name}
+            </Big>
+          ))}
+        </div>
+      </fieldset>
+      <fieldset className="flex flex-col gap-2">
+        <legend className="pb-1 text-xl font-semibold">{RUN.place}</legend>
+        <div className="flex flex-wrap gap-2">
+          {doc.fuel === "acetylene" && toggle("lying", RUN.lying)}
+          {PLACES.map(({ key, text }) => toggle(key, text))}
+        </div>
+      </fieldset>
+      <Cylinders
+        doc={doc}
+        rigged={place.rigged}
+        onRigged={(rigged) => void place.setRigged(rigged)}
+      />
+      <Big onClick={() => setMeasuring(true)} className="self-start">
+        {RUN.measure}
+        {isMeasured() && " ✓"}
+      </Big>
+      <EarlierRuns run={run} doc={doc} />
+      <p className="text-xl">{SCREEN.manual}</p>
+    </div>
+  );
+}

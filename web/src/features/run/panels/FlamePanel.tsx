@@ -1,0 +1,56 @@
+/** The flame that two valves make: turn them and see what it does, what one hears, and what to turn next. */
+import { useState } from "react";
+import { FlameDrawing } from "@/draw/flame";
+import { drawn, mixed } from "@/draw/flame-mix";
+import { FLAME_WORDS, RUN } from "@/text/run";
+import type { Doc } from "../model";
+
+type Props = { fuel: string; bands: Doc["flame"] };
+
+export function FlamePanel({ fuel, bands }: Props) {
+  const [valves, setValves] = useState({ fuel: 0.5, oxygen: 0.1 });
+  const state = mixed(valves.fuel, valves.oxygen, bands);
+  const words = FLAME_WORDS[fuel === "acetylene" ? "acetylene" : "alternate"][state];
+  const slider = (name: "fuel" | "oxygen", label: string) => (
+    <label className="flex flex-col text-xl">
+      {label}
+      <input
+        type="range"
+        min={0}
+        max={1}
+        step={0.01}
+        value={valves[name]}
+        aria-valuetext={`${Math.round(valves[name] * 100)} % open`}
+        onChange={(event) => setValves({ ...valves, [name]: Number(event.target.value) })}
+        className="bench-range"
+      />
+    </label>
+  );
+  return (
+    <div className="flex flex-wrap items-center justify-center gap-x-6 gap-y-2" data-flame={state}>
+      <div className="w-[min(60vw,250px)]">
+        <FlameDrawing
+          flame={drawn(fuel, valves.fuel, valves.oxygen, state)}
+          label={`${words.name}: ${words.look}`}
+        />
+      </div>
+      <div className="flex min-w-64 flex-1 flex-col gap-1">
+        <p
+          className={`text-2xl leading-tight font-bold ${state === "neutral" ? "text-accent" : ""}`}
+        >
+          {words.name}
+        </p>
+        <p className="text-xl">{words.look}</p>
+        <p className="text-xl font-semibold">{words.turn}</p>
+        <div className="flex items-center gap-3 self-start rounded-md border-2 border-accent px-3 text-xl">
+          {RUN.wanted}
+          <span className="w-16">
+            <FlameDrawing flame={drawn(fuel, 0.5, 0.5, "neutral")} label={RUN.neutralFlame} />
+          </span>
+        </div>
+        {slider("fuel", RUN.fuelValve)}
+        {slider("oxygen", RUN.oxygenValve)}
+      </div>
+    </div>
+  );
+}
