@@ -38,6 +38,7 @@ mod entry {
 mod job {
     mod figures;
     mod lists;
+    mod precedence;
     mod rows;
     mod storage;
 }

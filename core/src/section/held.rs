@@ -6,6 +6,7 @@
 //! member built in or a slope is for the person who rigs it.
 
 use crate::quantity::{Length, Mass};
+use crate::range::Range;
 use crate::section::asked::Cut;
 use crate::section::balance::Part;
 use crate::section::carry::carrying;
@@ -16,6 +17,10 @@ use crate::section::profile::{Family, Profile};
 use crate::section::reach::Lie;
 use crate::section::stroke::Stroke;
 
+/// What a shop may say that it lifts.
+pub const LIFT: Range = Range::new("section.lifting_limit", "kg", 1.0, 100_000.0);
+/// The most that a shop lifts where it has said nothing. Source: `ours`.
+pub const USUAL_LIFT: Mass = Mass::from_kg(1_000.0);
 /// What one lifts without help where the shop says nothing; nobody rigs more beside a part-cut section. Source: `ours`.
 pub const BY_HAND: Mass = Mass::from_kg(25.0);
 /// Two props carry a piece level and still, this part of its length in from each end. Source: `ours`.

@@ -17,6 +17,7 @@ use crate::api::entry::typed::input;
 use crate::api::job::cards::{PlanRequest, new_plan};
 use crate::demo::known::{Known, Loaded, Named, ago, read};
 use crate::plan::gear_fields::{GearSaid, checked};
+use crate::plan::rig::Rig;
 use crate::plan::shop::Shop;
 use crate::store::gear::{self, NewGear};
 use crate::store::job_lines::{self, NewLine};
@@ -218,7 +219,7 @@ async fn load_line(
     let Made::New(_) = job_lines::put(pool, (id, by), (&line, &body)).await? else {
         return Err(DemoError::Line(line.typed, "id used twice".into()));
     };
-    let planned = shop.request(&job.rig, &line.input)?.request;
+    let planned = Rig::of(shop, &job.rig).request(shop, &line.input)?.request;
     let plan = crate::api::cut::planned::planned(&planned)?;
     let mut loaded = Loaded {
         line: id,

@@ -7,6 +7,7 @@ use uuid::Uuid;
 
 use crate::api::cut::planned::faults;
 use crate::error::{ApiError, ApiResult};
+use crate::plan::rig::Rig;
 use crate::plan::shop::Shop;
 use crate::store::{job_lines, jobs};
 
@@ -41,8 +42,9 @@ pub struct JobCuts {
 pub async fn cuts_of(pool: &PgPool, shop: &Shop, job: Uuid) -> ApiResult<JobCuts> {
     let job = jobs::live(pool, job).await?;
     let mut cuts = JobCuts { going: Vec::new(), stopped: 0 };
+    let rig = Rig::of(shop, &job.rig);
     for line in job_lines::of_job(pool, job.record.id).await? {
-        let asked = shop.request(&job.rig, &line.input).and_then(|found| found.request.to_work());
+        let asked = rig.request(shop, &line.input).and_then(|found| found.request.to_work());
         let work = match asked {
             // a line that does not plan takes no gas, as one that is stopped
             Err(ApiError::Invalid(_)) => {

@@ -4,6 +4,7 @@ pub mod gear_fields;
 pub mod job;
 pub mod merge;
 pub mod rack;
+pub mod rig;
 pub mod settings;
 pub mod shop;
 pub mod supply;

@@ -2,6 +2,11 @@
 
 use std::sync::LazyLock;
 
+use galvanon_core::code::Code;
+use galvanon_core::cut::Prices;
+use galvanon_core::gas::fuel::Fuel;
+use galvanon_core::section::held;
+use galvanon_core::setup::asked::{FIRE_WATCH, USUAL_WATCH};
 use serde::{Deserialize, Serialize};
 use serde_json::{Map, Value, json};
 use sqlx::PgPool;
@@ -68,33 +73,67 @@ pub const FIGURES: [Figure; 7] = [
 pub struct Price {
     /// Its key.
     pub key: &'static str,
-    /// What stands until the shop puts in its own: an estimate from memory, in dollars.
-    pub estimate: f64,
     /// The field of `prices` in a request that it goes to.
     pub field: &'static str,
 }
 
-const fn price(key: &'static str, estimate: f64, field: &'static str) -> Price {
-    Price { key, estimate, field }
+const fn price(key: &'static str, field: &'static str) -> Price {
+    Price { key, field }
 }
 
-/// The prices a shop can set. Source of every estimate: `ours`.
+/// The prices a shop can set.
 pub const PRICES: [Price; 8] = [
-    price("price_oxygen_m3", 6.0, "oxygen_m3"),
-    price("price_acetylene_m3", 40.0, "fuel_m3"),
-    price("price_propane_m3", 9.0, "fuel_m3"),
-    price("price_propylene_m3", 18.0, "fuel_m3"),
-    price("price_natural_gas_m3", 1.0, "fuel_m3"),
-    price("price_labour_h", 60.0, "labour_h"),
-    price("price_tip", 25.0, "tip"),
-    price("tip_life_starts", 500.0, "tip_life_starts"),
+    price("price_oxygen_m3", "oxygen_m3"),
+    price("price_acetylene_m3", "fuel_m3"),
+    price("price_propane_m3", "fuel_m3"),
+    price("price_propylene_m3", "fuel_m3"),
+    price("price_natural_gas_m3", "fuel_m3"),
+    price("price_labour_h", "labour_h"),
+    price("price_tip", "tip"),
+    price("tip_life_starts", "tip_life_starts"),
 ];
 
-/// The heaviest piece that one person or the shop's crane lifts, kg.
-pub const LIFTING_LIMIT: (&str, f64, (f64, f64)) = ("lifting_limit_kg", 1_000.0, (1.0, 100_000.0));
+impl Price {
+    /// What stands until the shop puts in its own.
+    #[must_use]
+    pub fn estimate(&self) -> f64 {
+        let of_fuel = |code: &str| Fuel::of(code).map(Prices::estimate);
+        let fuel = self.key.strip_prefix("price_").and_then(|it| it.strip_suffix("_m3"));
+        let any = Prices::estimate(Fuel::Acetylene);
+        match self.field {
+            "oxygen_m3" => any.oxygen_m3,
+            "labour_h" => any.labour_h,
+            "tip" => any.tip,
+            "tip_life_starts" => any.tip_life_starts,
+            _ => fuel.and_then(of_fuel).map_or(0.0, |prices| prices.fuel_m3),
+        }
+    }
+}
+
+/// A figure that goes into no policy: its key, what stands until the shop sets it, and what it may be, in the key's unit.
+#[derive(Debug)]
+pub struct OwnFigure {
+    /// Its key.
+    pub key: &'static str,
+    /// What stands until the shop sets it.
+    pub usual: f64,
+    /// Lowest and highest.
+    pub range: (f64, f64),
+}
+
+/// The heaviest piece that one person or the shop's crane lifts.
+pub const LIFTING_LIMIT: OwnFigure = OwnFigure {
+    key: "lifting_limit_kg",
+    usual: held::USUAL_LIFT.as_kg(),
+    range: (held::LIFT.low, held::LIFT.high),
+};
 
 /// How long the fire watch stays after the last flame, minutes. Source: `nfpa_51b`; at least `osha_1910_252`.
-pub const FIRE_WATCH_MIN: (&str, f64, (f64, f64)) = ("fire_watch_min", 60.0, (30.0, 240.0));
+pub const FIRE_WATCH_MIN: OwnFigure = OwnFigure {
+    key: "fire_watch_min",
+    usual: USUAL_WATCH.as_s() / 60.0,
+    range: (FIRE_WATCH.low / 60.0, FIRE_WATCH.high / 60.0),
+};
 
 /// Whom to call, in the shop's own words: local numbers differ.
 pub const EMERGENCY: &str = "emergency_numbers";
@@ -128,10 +167,10 @@ pub async fn current(pool: &PgPool) -> ApiResult<Map<String, Value>> {
     // grinding a metre of edge: an estimate of ours, until the shop times its own
     all.insert("clean_up_s_m".into(), json!(60.0));
     for price in PRICES {
-        all.insert(price.key.into(), json!(price.estimate));
+        all.insert(price.key.into(), json!(price.estimate()));
     }
-    all.insert(LIFTING_LIMIT.0.into(), json!(LIFTING_LIMIT.1));
-    all.insert(FIRE_WATCH_MIN.0.into(), json!(FIRE_WATCH_MIN.1));
+    all.insert(LIFTING_LIMIT.key.into(), json!(LIFTING_LIMIT.usual));
+    all.insert(FIRE_WATCH_MIN.key.into(), json!(FIRE_WATCH_MIN.usual));
     all.insert(EMERGENCY.into(), json!(""));
     for row in crate::store::shop_settings::newest(pool).await? {
         all.insert(row.key, row.value);

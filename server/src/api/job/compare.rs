@@ -18,7 +18,8 @@ use crate::error::{ApiResult, ErrorBody};
 use crate::http::body::Body;
 use crate::http::caller::Caller;
 use crate::http::fields::{Fields, Given};
-use crate::plan::shop::{InShop, Shop};
+use crate::plan::rig::{InShop, Rig};
+use crate::plan::shop::Shop;
 use crate::wire::note::{NoteWire, in_words};
 use crate::wire::trace::field_of;
 use crate::wire::unit::{unit, wire};
@@ -53,7 +54,7 @@ async fn in_shop(
         None => Value::Null,
     };
     let shop = Shop::read(pool, caller.person).await?;
-    let found = shop.request(&rig, input)?;
+    let found = Rig::of(&shop, &rig).request(&shop, input)?;
     Ok((shop, found))
 }
 

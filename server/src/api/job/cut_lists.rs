@@ -24,6 +24,7 @@ use crate::error::{ApiError, ApiResult, ErrorBody, FieldError};
 use crate::http::body::Body;
 use crate::http::caller::Caller;
 use crate::http::fields::{Fields, Given};
+use crate::plan::rig::Rig;
 use crate::plan::shop::Shop;
 use crate::store::jobs;
 
@@ -156,7 +157,7 @@ fn short(request: &crate::api::cut::request::CutPlanRequest) -> ApiResult<(Strin
     Ok((plan.verdict.into_owned(), settings))
 }
 
-fn plan_row((shop, rig): (&Shop, &Value), row: ListRow) -> PlannedRow {
+fn plan_row(shop: &Shop, rig: &Rig, row: ListRow) -> PlannedRow {
     let mut out = PlannedRow {
         row: row.row,
         echo: row.line.understood.echo(),
@@ -170,7 +171,7 @@ fn plan_row((shop, rig): (&Shop, &Value), row: ListRow) -> PlannedRow {
     if !out.problems.is_empty() {
         return out;
     }
-    match shop.request(rig, &out.input).and_then(|found| short(&found.request)) {
+    match rig.request(shop, &out.input).and_then(|found| short(&found.request)) {
         Ok((verdict, settings)) => {
             out.verdict = verdict;
             out.settings = Some(settings);
@@ -215,6 +216,7 @@ pub async fn plan_list(
         None => Value::Null,
     };
     let shop = Shop::read(&pool, caller.person).await?;
+    let rig = Rig::of(&shop, &rig);
     let held = Arc::new((shop, rig, List::new(table, usual)));
     let rows = held.2.len();
     let head = line(&ListMark { rows, done: false });
@@ -223,7 +225,7 @@ pub async fn plan_list(
         let from = chunk * TOGETHER;
         let mut text = if chunk == 0 { head.clone() } else { String::new() };
         for at in from..(from + TOGETHER).min(rows) {
-            text.extend(list.row(at).map(|row| line(&plan_row((shop, rig), row))));
+            text.extend(list.row(at).map(|row| line(&plan_row(shop, rig, row))));
         }
         if from >= rows {
             text.push_str(&line(&ListMark { rows, done: true }));

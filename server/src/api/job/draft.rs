@@ -13,7 +13,8 @@ use crate::api::cut::request::CutPlanRequest;
 use crate::error::{ApiResult, ErrorBody};
 use crate::http::body::Body;
 use crate::http::caller::Caller;
-use crate::plan::shop::{Gauges, InShop, Shop};
+use crate::plan::rig::{Gauges, InShop, Rig};
+use crate::plan::shop::Shop;
 use crate::plan::supply::draw_notes;
 
 /// A cut in the shop: the input alone, to be completed by the shop's settings and a job's rig.
@@ -52,7 +53,8 @@ pub async fn draft(
         None => Value::Null,
     };
     let shop = Shop::read(&pool, caller.person).await?;
-    let InShop { request, notes, gauges } = shop.request(&rig, &body.value.input)?;
+    let InShop { request, notes, gauges } =
+        Rig::of(&shop, &rig).request(&shop, &body.value.input)?;
     let plan = planned(&request)?.with_notes(notes);
     let drawn = draw_notes(&shop, &request, &plan);
     let plan = plan.with_notes(drawn);

@@ -8,6 +8,7 @@ use uuid::Uuid;
 
 use crate::api::job::lines::{LineView, cards_of, view};
 use crate::error::{ApiError, ApiResult};
+use crate::plan::rig::Rigged;
 use crate::plan::shop::Shop;
 use crate::store::job_lines::{self, JobLine};
 use crate::store::jobs::{self, Job};
@@ -37,13 +38,17 @@ pub async fn planned_lines(
     let jobs: BTreeMap<Uuid, Job> = jobs.into_iter().map(|job| (job.record.id, job)).collect();
     // planning is the heart's own work: not on a worker that answers others
     web::block(move || {
+        let rigs: BTreeMap<Uuid, Rigged<'_>> =
+            jobs.iter().map(|(id, job)| (*id, Rigged::of(&shop, job))).collect();
         let mut lines = lines;
         let mut out = Vec::with_capacity(ids.len());
         for id in ids {
             let Some(line) = lines.remove(&id) else { continue };
             let Some(job) = jobs.get(&line.job_id) else { continue };
-            out.push((job.clone(), view(line, (&shop, job), &cards)?));
+            let Some(rigged) = rigs.get(&line.job_id) else { continue };
+            out.push((job.clone(), view(line, rigged, &cards)?));
         }
+        drop(rigs);
         Ok((shop, out))
     })
     .await

@@ -19,6 +19,7 @@ use crate::http::fields::{Fields, wrong_shape};
 use crate::http::page::{PageQuery, token};
 use crate::http::rows::{Seen, id, new_id, put_reply, seen};
 use crate::plan::merge::merged;
+use crate::plan::rig::Rigged;
 use crate::plan::shop::Shop;
 use crate::store::jobs::{self, Job, JobChange, NewJob};
 use crate::store::line_figures::{Standing, standings};
@@ -152,10 +153,9 @@ pub async fn show(
     let shop = Shop::read(&pool, caller.person).await?;
     let cards = cards_of(&pool, &[job.record.id]).await?;
     let lines = job_lines::of_job(&pool, job.record.id).await?;
-    let lines = lines
-        .into_iter()
-        .map(|line| view(line, (&shop, &job), &cards))
-        .collect::<ApiResult<_>>()?;
+    let rigged = Rigged::of(&shop, &job);
+    let lines =
+        lines.into_iter().map(|line| view(line, &rigged, &cards)).collect::<ApiResult<_>>()?;
     Ok(web::Json(JobReply { job, lines }))
 }
 
@@ -183,13 +183,12 @@ fn checked(name: Option<&str>, note: Option<&str>, rig: Option<&Value>) -> ApiRe
         let known = places.as_object().is_some_and(|places| {
             let place = |(name, id): (&String, &Value)| {
                 let id = id.as_str().and_then(|id| Uuid::parse_str(id).ok());
-                crate::plan::shop::PLACES.contains(&name.as_str()) && id.is_some()
+                crate::plan::rig::PLACES.contains(&name.as_str()) && id.is_some()
             };
             places.iter().all(place)
         });
         if !known {
-            let expected =
-                format!("ids of gear by place: {}", crate::plan::shop::PLACES.join(", "));
+            let expected = format!("ids of gear by place: {}", crate::plan::rig::PLACES.join(", "));
             fields.errors.push(wrong_shape("rig.rack", &expected, places));
         }
     }

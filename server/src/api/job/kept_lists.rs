@@ -15,6 +15,7 @@ use crate::http::caller::Caller;
 use crate::http::csv::csv;
 use crate::http::fields::Fields;
 use crate::http::rows::id;
+use crate::plan::rig::Rigged;
 use crate::plan::shop::Shop;
 use crate::store::job_lines::{self, JobLine, NewLine};
 use crate::store::jobs;
@@ -59,6 +60,7 @@ pub async fn keep(
 ) -> ApiResult<web::Json<KeepReply>> {
     let job = jobs::live(&pool, id(&path)?).await?;
     let shop = Shop::read(&pool, caller.person).await?;
+    let rigged = Rigged::of(&shop, &job);
     let mut fields = Fields::default();
     for (i, listed) in body.value.lines.iter().enumerate() {
         fields.text(&format!("lines.{i}.typed"), &listed.typed, galvanon_core::entry::LONGEST);
@@ -66,7 +68,7 @@ pub async fn keep(
             path: format!("lines.{i}.input.{}", field.path),
             ..field
         };
-        match shop.request(&job.rig, &listed.input).and_then(|found| found.request.to_core()) {
+        match rigged.request(&listed.input).and_then(|found| found.request.to_core()) {
             Ok(_) => {}
             Err(ApiError::Invalid(found)) => fields.errors.extend(found.into_iter().map(at)),
             Err(other) => return Err(other),
@@ -98,13 +100,14 @@ pub async fn write_list(
 ) -> ApiResult<HttpResponse> {
     let job = jobs::live(&pool, id(&path)?).await?;
     let shop = Shop::read(&pool, caller.person).await?;
+    let rigged = Rigged::of(&shop, &job);
     let cards = std::collections::BTreeMap::new();
     let mut out = ::csv::Writer::from_writer(Vec::new());
     let failed = |error: ::csv::Error| ApiError::Internal(error.to_string());
     out.write_record(COLUMNS).map_err(failed)?;
     for stored in job_lines::of_job(&pool, job.record.id).await? {
         let typed = stored.typed.clone();
-        let view = view(stored, (&shop, &job), &cards)?;
+        let view = view(stored, &rigged, &cards)?;
         let Some(plan) = view.plan else {
             // a line that does not plan is written with its fault and without figures
             let fault = view.fault.map_or(String::new(), |fault| fault.message);

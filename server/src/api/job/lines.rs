@@ -17,7 +17,8 @@ use crate::http::body::Body;
 use crate::http::caller::Caller;
 use crate::http::fields::{Fields, wrong_shape};
 use crate::http::rows::{Seen, id, new_id, put_reply, seen};
-use crate::plan::shop::{InShop, Shop};
+use crate::plan::rig::{InShop, Rig, Rigged};
+use crate::plan::shop::Shop;
 use crate::plan::supply::draw_notes;
 use crate::store::job_lines::{self, JobLine, LineChange, NewLine};
 use crate::store::jobs::{self, Job};
@@ -54,9 +55,13 @@ impl LineView {
 ///
 /// # Errors
 /// When the database fails; only a fault of ours else.
-pub fn view(line: JobLine, of: (&Shop, &Job), cards: &BTreeMap<Uuid, Card>) -> ApiResult<LineView> {
+pub fn view(
+    line: JobLine,
+    rigged: &Rigged<'_>,
+    cards: &BTreeMap<Uuid, Card>,
+) -> ApiResult<LineView> {
     let card_id = cards.get(&line.record.id).map(|card| card.id);
-    match planned_in(&line, of, cards) {
+    match planned_in(&line, rigged, cards) {
         Ok((request, plan, card_current)) => Ok(LineView {
             line,
             request: Some(request),
@@ -91,10 +96,11 @@ fn still_says(card: &Card, plan: &CutPlan) -> ApiResult<bool> {
 /// What a line comes to, and whether its newest card still says so.
 fn planned_in(
     line: &JobLine,
-    (shop, job): (&Shop, &Job),
+    rigged: &Rigged<'_>,
     cards: &BTreeMap<Uuid, Card>,
 ) -> ApiResult<(CutPlanRequest, CutPlan, bool)> {
-    let InShop { mut request, notes, .. } = shop.request(&job.rig, &line.input)?;
+    let shop = rigged.shop;
+    let InShop { mut request, notes, .. } = rigged.request(&line.input)?;
     let plan = planned_untraced(&request)?;
     let card = cards.get(&line.record.id);
     let card_current = match card {
@@ -133,7 +139,8 @@ async fn checked(pool: &PgPool, job: &Job, said: &LineSaid<'_>) -> ApiResult<()>
             let error = wrong_shape("input", "parts of a cut plan request", input.clone());
             return Err(ApiError::Invalid(vec![error]));
         }
-        Shop::read(pool, None).await?.request(&job.rig, input)?.request.to_core()?;
+        let shop = Shop::read(pool, None).await?;
+        Rig::of(&shop, &job.rig).request(&shop, input)?.request.to_core()?;
     }
     Ok(())
 }

@@ -12,6 +12,7 @@ use uuid::Uuid;
 use crate::api::edge::recovery::guides;
 use crate::api::job::lines::{LineView, cards_of, view};
 use crate::error::ApiResult;
+use crate::plan::rig::Rigged;
 use crate::plan::shop::Shop;
 use crate::store::job_lines;
 use crate::store::jobs::Job;
@@ -65,12 +66,13 @@ impl Cuts {
     /// When the database fails, or a line does not plan.
     pub async fn of(pool: &PgPool, (shop, job): (&Shop, &Job)) -> ApiResult<Self> {
         let cards = cards_of(pool, &[job.record.id]).await?;
+        let rigged = Rigged::of(shop, job);
         let mut cuts = Vec::new();
         for line in job_lines::of_job(pool, job.record.id).await? {
             let input = line.input.clone();
-            let view = view(line, (shop, job), &cards)?;
+            let view = view(line, &rigged, &cards)?;
             let guides = match &view.plan {
-                Some(_) => guides(&shop.request(&job.rig, &input)?.request)?,
+                Some(_) => guides(&rigged.request(&input)?.request)?,
                 None => Default::default(),
             };
             cuts.push((view, guides));

@@ -23,8 +23,9 @@ use crate::api::setup::run_sheet::{RunPhase, RunSheetRequest, sheet};
 use crate::error::{ApiError, ApiResult};
 use crate::http::body::read;
 use crate::http::fields::{Fields, Given, wrong_shape};
+use crate::plan::rig::{Gauges, Rig, arrestors};
 use crate::plan::settings::{EMERGENCY, FIRE_WATCH_MIN, School, schools};
-use crate::plan::shop::{Gauges, Shop};
+use crate::plan::shop::Shop;
 use crate::store::jobs::Job;
 use crate::store::people::{self, Person};
 use crate::store::run_events::RunEvent;
@@ -169,12 +170,12 @@ fn held_schools(shop: &Shop) -> ApiResult<BTreeMap<String, Value>> {
 /// The run sheet that shop, rig and place give.
 fn phases(
     shop: &Shop,
-    (job, thickest): (&Job, Option<f64>),
+    rig: &Rig,
+    thickest: Option<f64>,
     at: &Standing,
 ) -> ApiResult<Vec<RunPhase>> {
     let setting = |key: &str| shop.settings.get(key).and_then(Value::as_str).unwrap_or_default();
-    let rig = &job.rig;
-    let torch = shop.build_of_torch(rig).unwrap_or("combination");
+    let torch = rig.build_of_torch.as_deref().unwrap_or("combination");
     let shutdown = Some(setting("torch_off")).filter(|school| *school != "by_fuel");
     let turns = match setting("acetylene_valve") {
         "quarter" => 0.25,
@@ -193,10 +194,10 @@ fn phases(
         },
         "place": at.place,
         "assembled": at.assembled,
-        "arrestors": shop.arrestors(),
+        "arrestors": arrestors(shop),
         "lying_acetylene_hours_upright": at.stood_h,
-        "hose_length_m": shop.longest_hose(rig),
-        "fire_watch_min": shop.settings.get(FIRE_WATCH_MIN.0),
+        "hose_length_m": rig.longest_hose,
+        "fire_watch_min": shop.settings.get(FIRE_WATCH_MIN.key),
         "schools": held_schools(shop)?,
         "lens_thickness_mm": thickest,
         "unsaid": at.unsaid,
@@ -260,6 +261,7 @@ pub fn usual_fuel(shop: &Shop, job: &Job) -> ApiResult<Fuel> {
 pub async fn document(pool: &PgPool, shop: &Shop, asked: Asked) -> ApiResult<RunDocument> {
     let Asked { job, cuts, fuel, mut place, rig, stood_h, events, elsewhere } = asked;
     let now = OffsetDateTime::now_utc();
+    let at_rig = Rig::of(shop, &job.rig);
     let (fuels, stopped) = (cuts.fuels(), cuts.stopped());
     let cuts = cuts.judged(fuel);
     // paint or zinc that a cut names is known of the place too
@@ -275,7 +277,7 @@ pub async fn document(pool: &PgPool, shop: &Shop, asked: Asked) -> ApiResult<Run
         made_at: now,
         fuel: fuel.code().into(),
         fuels,
-        phases: phases(shop, (&job, thickest(&cuts)), &at)?,
+        phases: phases(shop, &at_rig, thickest(&cuts), &at)?,
         place: at.place,
         assembled: rig.assembled,
         lying: rig.lying,
@@ -283,7 +285,7 @@ pub async fn document(pool: &PgPool, shop: &Shop, asked: Asked) -> ApiResult<Run
         needs,
         cuts,
         stopped,
-        gauges: shop.gauges(&job.rig),
+        gauges: at_rig.gauges,
         ceiling_kpa: (fuel == Fuel::Acetylene).then(|| ACETYLENE_CEILING.as_pa() / 1e3),
         flame: FlameBands {
             carburising_below: CARBURISING_BELOW,

@@ -11,7 +11,7 @@ use galvanon_core::section::asked::{
     ALONG, Across, BEVEL, CutKind, DEPTH, Flanges, HEADER, MITRE, OFFSET, OPENING, Opening, PIECE,
     RADIUS, SADDLE,
 };
-use galvanon_core::section::held::Stands;
+use galvanon_core::section::held::{LIFT, Stands};
 use galvanon_core::section::profile::{SIZE, WALL};
 use galvanon_core::section::{Access, Asked, Cut, Family, Profile, Side, kinds, strokes};
 use galvanon_core::steel::surface::Surface;
@@ -29,9 +29,6 @@ const ACCESS: &[(Access, &str)] = &[(Access::ALL, "all"), (Access::ONE_SIDE, "on
 const USUAL_RADIUS: f64 = 0.0127;
 /// An access hole that is not said. Source: `ours`, over the least of `aisc_360`.
 const USUAL_HOLE: (f64, f64) = (0.040, 0.025);
-/// Mass of a lift.
-const LIFT: Range = Range::new("section.lifting_limit", "kg", 1.0, 1e6);
-
 /// Reads the parts of one shape; `at` is its place in the request, with a dot, or nothing.
 struct Reader<'a> {
     fields: &'a mut Fields,

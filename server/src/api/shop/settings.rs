@@ -18,8 +18,8 @@ use crate::http::caller::Caller;
 use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
 use crate::plan::merge::merged;
 use crate::plan::settings::{
-    CHOICES, EMERGENCY, FIGURES, FIRE_WATCH_MIN, LIFTING_LIMIT, PRICES, School, as_request,
-    current, schools,
+    CHOICES, EMERGENCY, FIGURES, FIRE_WATCH_MIN, LIFTING_LIMIT, OwnFigure, PRICES, School,
+    as_request, current, schools,
 };
 use crate::store::shop_settings::{self, Setting};
 
@@ -58,16 +58,14 @@ async fn reply(pool: &PgPool) -> ApiResult<web::Json<ShopReply>> {
 
 /// The range of a setting that goes into no formula of the planner by itself.
 fn plain_range(key: &str) -> Option<Range> {
-    let (lifting, _, (low, high)) = LIFTING_LIMIT;
-    if key == lifting {
-        return Some(Range::new("value", "kg", low, high));
+    let own = |figure: &OwnFigure, unit| Range::new("value", unit, figure.range.0, figure.range.1);
+    match PRICES.iter().find(|price| price.key == key) {
+        Some(price) if price.field == "tip_life_starts" => Some(TIP_LIFE),
+        Some(_) => Some(PRICE),
+        None if key == LIFTING_LIMIT.key => Some(own(&LIFTING_LIMIT, "kg")),
+        None if key == FIRE_WATCH_MIN.key => Some(own(&FIRE_WATCH_MIN, "min")),
+        None => None,
     }
-    let (watch, _, (short, long)) = FIRE_WATCH_MIN;
-    if key == watch {
-        return Some(Range::new("value", "min", short, long));
-    }
-    let price = PRICES.iter().find(|price| price.key == key)?;
-    Some(if price.field == "tip_life_starts" { TIP_LIFE } else { PRICE })
 }
 
 /// The longest list of numbers to call.
