@@ -145,12 +145,20 @@ pub enum Input {
     Torch,
     /// The shop's policies.
     Policy,
+    /// What the shop's burns have taught.
+    Learned,
     /// The shop's prices.
     Prices,
     /// What the steel is made of.
     Composition,
     /// The cylinders at hand.
     Cylinders,
+}
+
+/// Inputs of a quantity that hangs on the fuel only where a maker's chart may be followed: the list begins with the fuel.
+#[must_use]
+pub(crate) fn fuel_by_chart(inputs: &'static [Input], charts: bool) -> &'static [Input] {
+    &inputs[usize::from(!charts)..]
 }
 
 /// A quantity, the chain behind it, and what would move it.

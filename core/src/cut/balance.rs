@@ -3,7 +3,7 @@
 use crate::gas::{OXYGEN, ideal_gas, mass_flow};
 use crate::quantity::{GasFlow, Length, Speed};
 use crate::source::{COMPUTED, IRON_OXYGEN, OURS};
-use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
+use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer, fuel_by_chart};
 
 /// Density of mild steel, kg/m³. Source: EN 1993-1-2, 3.2.2.
 const STEEL_DENSITY: f64 = 7_850.0;
@@ -36,6 +36,16 @@ pub struct Kerf {
     pub base: Speed,
 }
 
+const INPUTS: &[Input] = &[
+    Input::Fuel,
+    Input::Thickness,
+    Input::Process,
+    Input::Quality,
+    Input::Tip,
+    Input::Policy,
+    Input::Learned,
+];
+
 /// Oxygen supplied against the iron burnt.
 ///
 /// ```text
@@ -44,7 +54,11 @@ pub struct Kerf {
 ///
 /// # Errors
 /// Only when a table compiled in cannot be read.
-pub fn balance(kerf: &Kerf, oxygen: GasFlow) -> crate::error::Result<(Balance, Trace)> {
+pub fn balance(
+    kerf: &Kerf,
+    oxygen: GasFlow,
+    charts: bool,
+) -> crate::error::Result<(Balance, Trace)> {
     let iron = kerf.width.as_m() * kerf.path.as_m() * kerf.base.as_m_s() * STEEL_DENSITY;
     let needed = OXYGEN_FOR_IRON * iron;
     let gas = ideal_gas(OXYGEN)?;
@@ -53,8 +67,7 @@ pub fn balance(kerf: &Kerf, oxygen: GasFlow) -> crate::error::Result<(Balance, T
     let result = Balance { ratio, plausible: (low..=high).contains(&ratio) };
 
     let needed_flow = needed / crate::gas::reference_density(&gas);
-    let mut trace =
-        Tracer::new(Quantity::OxygenBalance, &[Input::Thickness, Input::Process, Input::Tip]);
+    let mut trace = Tracer::new(Quantity::OxygenBalance, fuel_by_chart(INPUTS, charts));
     trace
         .step(
             "balance_needed",

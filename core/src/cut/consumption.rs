@@ -107,7 +107,9 @@ pub fn times(
             Input::Start,
             Input::PlateTemperature,
             Input::Purity,
+            Input::Tip,
             Input::Policy,
+            Input::Learned,
         ],
     );
     trace.number("time_first_preheat", (Kind::Duration, first), COMPUTED);
@@ -163,6 +165,8 @@ const GAS_INPUTS: &[Input] = &[
     Input::PlateTemperature,
     Input::Purity,
     Input::Tip,
+    Input::Policy,
+    Input::Learned,
 ];
 
 /// The gas of one cut: cutting oxygen while it cuts, flames while it heats and cuts.

@@ -61,9 +61,11 @@ pub fn cost(prices: &Prices, (times, starts): (&Times, u32), gas: &Amounts) -> (
             Input::Quality,
             Input::Surface,
             Input::Start,
+            Input::PlateTemperature,
             Input::Purity,
             Input::Tip,
             Input::Policy,
+            Input::Learned,
             Input::Prices,
         ],
     );

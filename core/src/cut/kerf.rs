@@ -7,7 +7,7 @@ use crate::error::Result;
 use crate::gas::fuel::standoff;
 use crate::quantity::Length;
 use crate::source::{COMMON_PRACTICE, COMPUTED, SHOP};
-use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
+use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer, fuel_by_chart};
 
 /// Kerf for each unit of bore, 1. Source: `common_practice`, a fit: a 1.0 mm bore on 10 mm
 /// plate cuts about 1/16 in.
@@ -24,6 +24,9 @@ const fn wander(process: Process) -> Length {
     }
 }
 
+const KERF_INPUTS: &[Input] =
+    &[Input::Fuel, Input::Thickness, Input::Tip, Input::Process, Input::Policy, Input::Learned];
+
 /// Width of the cut.
 ///
 /// ```text
@@ -31,7 +34,7 @@ const fn wander(process: Process) -> Length {
 /// ```
 #[must_use]
 pub fn kerf(request: &Request, path: Length, bore: Length) -> (Length, Trace) {
-    let mut trace = Tracer::new(Quantity::Kerf, &[Input::Thickness, Input::Tip, Input::Process]);
+    let mut trace = Tracer::new(Quantity::Kerf, fuel_by_chart(KERF_INPUTS, request.has_charts()));
     let kerf = match request.factors.kerf {
         Some(measured) => {
             trace.number("kerf_measured", (Kind::Bore, measured.as_m()), SHOP);

@@ -175,6 +175,7 @@ pub fn start_preheat(
             Input::Surface,
             Input::Start,
             Input::PlateTemperature,
+            Input::Learned,
         ],
     );
     trace.step(

@@ -264,7 +264,8 @@ pub fn fuel_setting(
     let mut notes = hose_notes(&found, line.at_tip.set, Measure::Word(fuel.code()));
     notes.extend(acetylene_note(fuel, found.band.set));
     notes.extend(supply_notes(request, found.band.set)?);
-    let inputs = &[Input::Thickness, Input::Fuel, Input::Hose, Input::Torch];
+    let inputs =
+        &[Input::Thickness, Input::Fuel, Input::Tip, Input::Hose, Input::Torch, Input::Policy];
     let source = if chart.is_some() { MAKERS_CHART } else { COMMON_PRACTICE };
     let mut trace = setting_trace((Quantity::FuelPressure, inputs), (&line, &found), source);
     if fuel == Fuel::Acetylene {

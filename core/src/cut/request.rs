@@ -223,6 +223,12 @@ fn price_checks(prices: &Prices) -> [Result<f64>; 5] {
 const USUAL_HOSE: Pipe = Pipe { bore: Length::from_mm(6.35), length: Length::from_m(15.0) };
 
 impl Request {
+    /// Whether a tip at hand has a maker's chart: its figures go with the fuel it is for.
+    #[must_use]
+    pub fn has_charts(&self) -> bool {
+        self.tip.iter().chain(&self.drawer).any(|tip| !tip.charts.is_empty())
+    }
+
     /// A guided square cut in clean mild plate with acetylene, everything else as usual.
     #[must_use]
     pub fn plate(thickness: Length, length: Length) -> Self {

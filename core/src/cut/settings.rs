@@ -175,11 +175,11 @@ fn compute(request: &Request) -> Result<Settings> {
     let (pace, of_speed) = travel_speed(request, (path, tip.chart.as_ref().map(|(row, _)| row)))?;
     let (preheat, of_preheat) = start_preheat(request, (path, tip.tip.kind))?;
     let (width, of_kerf) = kerf::kerf(request, path, tip.tip.bore);
-    let (drag, of_drag) = drag(path, &pace);
+    let (drag, of_drag) = drag(path, &pace, request.has_charts());
     let (heat_affected, of_heat) = heat_affected(path);
     let (distance, [of_standoff, of_tip_to_plate]) = kerf::distance(request)?;
     let burnt = Kerf { width, path, base: pace.base };
-    let (balance, of_balance) = balance(&burnt, flows.oxygen)?;
+    let (balance, of_balance) = balance(&burnt, flows.oxygen, request.has_charts())?;
     if !balance.plausible {
         let ratio = vec![("ratio", Measure::Number(Kind::Ratio, balance.ratio))];
         notes.push(Note::new(Level::Caution, "balance_inconsistent", ratio));

@@ -9,7 +9,7 @@ use crate::source::{COMMON_PRACTICE, COMPUTED, CUTTING_DATA, MAKERS_CHART, OURS,
 use crate::steel::surface::{Surface, speed_factors};
 use crate::tip::chart::ChartRow;
 use crate::tip::handbook::handbook;
-use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
+use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer, fuel_by_chart};
 
 /// Purity at and above which oxygen cuts at full pace, a part of the whole.
 /// Source: `common_practice`.
@@ -20,6 +20,19 @@ const PACE_A_PERCENT: f64 = 0.8;
 /// Drag of a cut at the middle of its speed band, a part of the thickness.
 /// Source: `common_practice`.
 const DRAG_AT_MIDDLE: f64 = 0.10;
+
+const SPEED_INPUTS: &[Input] = &[
+    Input::Fuel,
+    Input::Thickness,
+    Input::Process,
+    Input::Quality,
+    Input::Surface,
+    Input::Purity,
+    Input::Tip,
+    Input::Learned,
+];
+const DRAG_INPUTS: &[Input] =
+    &[Input::Fuel, Input::Thickness, Input::Process, Input::Quality, Input::Tip];
 
 /// Pace of a stroke.
 #[derive(Clone, Copy, Debug, PartialEq)]
@@ -92,10 +105,8 @@ pub fn travel_speed(
         middle: Speed::from_m_s(0.5 * (low + high) * all),
     };
 
-    let mut trace = Tracer::new(
-        Quantity::TravelSpeed,
-        &[Input::Thickness, Input::Process, Input::Quality, Input::Surface, Input::Purity],
-    );
+    let mut trace =
+        Tracer::new(Quantity::TravelSpeed, fuel_by_chart(SPEED_INPUTS, request.has_charts()));
     trace.step(
         match (by_chart.is_some(), request.steel.is_told()) {
             (true, _) => "speed_chart",
@@ -152,11 +163,10 @@ pub fn travel_speed(
 /// ```
 /// Source: `common_practice`.
 #[must_use]
-pub fn drag(path: Length, pace: &Pace) -> (Length, Trace) {
+pub fn drag(path: Length, pace: &Pace, charts: bool) -> (Length, Trace) {
     let ratio = pace.speed.set.as_m_s() / pace.middle.as_m_s();
     let drag = Length::from_m(DRAG_AT_MIDDLE * path.as_m() * ratio * ratio);
-    let mut trace =
-        Tracer::new(Quantity::Drag, &[Input::Thickness, Input::Process, Input::Quality]);
+    let mut trace = Tracer::new(Quantity::Drag, fuel_by_chart(DRAG_INPUTS, charts));
     trace
         .number("drag_at_middle", (Kind::Percent, DRAG_AT_MIDDLE), COMMON_PRACTICE)
         .number("drag_thickness", (Kind::Length, path.as_m()), COMPUTED)

@@ -17,7 +17,7 @@ use crate::tip::choose::{Need, choose, generic_series, suits, would_suit};
 use crate::tip::handbook::handbook;
 use crate::tip::owned::{Tip, TipKind};
 use crate::tip::pressure::{Fit, SHOWN, Shown, flow, pressure, shown};
-use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
+use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer, fuel_by_chart};
 
 /// The tip and what flows through it.
 #[derive(Clone, Debug, PartialEq)]
@@ -249,7 +249,8 @@ fn kind_note(request: &Request, kind: TipKind) -> Option<Note> {
 }
 
 fn tip_trace(request: &Request, plan: &TipPlan, path: Length) -> Result<Trace> {
-    let mut trace = Tracer::new(Quantity::Tip, &[Input::Thickness, Input::Tip, Input::Policy]);
+    let mut trace =
+        Tracer::new(Quantity::Tip, &[Input::Thickness, Input::Fuel, Input::Tip, Input::Policy]);
     let thickness = vec![("thickness", Measure::Number(Kind::Length, path.as_m()))];
     let tip_pressure = (Kind::Pressure, plan.pressure.set.as_pa());
     if let Some(chart) = plan.tip.chart(request.gas.fuel).filter(|_| plan.chart.is_some()) {
@@ -272,13 +273,15 @@ fn tip_trace(request: &Request, plan: &TipPlan, path: Length) -> Result<Trace> {
     Ok(trace.done())
 }
 
+const FLOW_INPUTS: &[Input] = &[Input::Fuel, Input::Thickness, Input::Tip, Input::Policy];
+
 fn flow_trace(
     request: &Request,
     (published, plan): (&Band<GasFlow>, &TipPlan),
     path: Length,
 ) -> Trace {
     let mut trace =
-        Tracer::new(Quantity::OxygenFlow, &[Input::Thickness, Input::Tip, Input::Policy]);
+        Tracer::new(Quantity::OxygenFlow, fuel_by_chart(FLOW_INPUTS, request.has_charts()));
     let part = request.policy.pressure_school.part();
     let by_chart = request.policy.pressure_school == crate::cut::PressureSchool::Chart;
     let thickness = vec![("thickness", Measure::Number(Kind::Length, path.as_m()))];
