@@ -35,6 +35,14 @@ pub struct Config {
     pub workers: usize,
 }
 
+/// Where backups are kept.
+#[derive(Args, Clone, Debug)]
+pub struct Backups {
+    /// Folder of the backups that are written before the database is migrated.
+    #[arg(long, env = "GALVANON_BACKUPS", default_value = "var/backups")]
+    pub backups: PathBuf,
+}
+
 /// The longest wait for a connection to the database: then it counts as away.
 const WAIT: std::time::Duration = std::time::Duration::from_secs(3);
 

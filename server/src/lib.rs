@@ -3,6 +3,7 @@
 //! [`serve`] is what `main` and the tests both start.
 
 pub mod api;
+pub mod backup;
 pub mod config;
 pub mod demo;
 pub mod error;

@@ -4,8 +4,8 @@ use std::net::TcpListener;
 use std::path::PathBuf;
 
 use clap::{Parser, Subcommand};
-use galvanon_server::config::Config;
-use galvanon_server::{MIGRATIONS, api, demo, serve, work};
+use galvanon_server::config::{Backups, Config};
+use galvanon_server::{MIGRATIONS, api, backup, demo, serve, work};
 use sqlx::PgPool;
 use tracing_subscriber::EnvFilter;
 
@@ -25,6 +25,8 @@ enum Command {
         database: String,
         #[command(flatten)]
         config: Config,
+        #[command(flatten)]
+        backups: Backups,
     },
     /// Load a demo shop into an empty database; a filled one is left as it is.
     LoadDemo {
@@ -34,6 +36,24 @@ enum Command {
         /// Folder with the demo's files.
         #[arg(long, default_value = "demo")]
         from: PathBuf,
+        #[command(flatten)]
+        backups: Backups,
+    },
+    /// Write everything the shop holds into one file, photos too.
+    Backup {
+        /// PostgreSQL address.
+        #[arg(long, env = "DATABASE_URL", hide_env_values = true)]
+        database: String,
+        /// The file; none is written over.
+        file: PathBuf,
+    },
+    /// Read a backup into an empty database.
+    Restore {
+        /// PostgreSQL address of the empty database.
+        #[arg(long, env = "DATABASE_URL", hide_env_values = true)]
+        database: String,
+        /// The file.
+        file: PathBuf,
     },
     /// Print the OpenAPI document.
     Openapi,
@@ -42,32 +62,46 @@ enum Command {
 #[tokio::main]
 async fn main() -> Result<(), Box<dyn std::error::Error>> {
     match Arguments::parse().command {
-        Command::Serve { database, config } => {
+        Command::Serve { database, config, backups } => {
             let filter = EnvFilter::try_from_default_env()
                 .unwrap_or_else(|_| EnvFilter::new("info,sqlx::postgres::notice=warn"));
             tracing_subscriber::fmt().json().with_env_filter(filter).init();
             let listener = TcpListener::bind((config.listen, config.port))?;
-            let pool = connect(&database).await?;
+            let pool = migrated(&database, &backups).await?;
             tracing::info!(address = %listener.local_addr()?, "serving");
             let behind = tokio::spawn(work::figures::keep_up(pool.clone()));
             serve(listener, pool, &config)?.await?;
             behind.abort();
         }
-        Command::LoadDemo { database, from } => {
-            let pool = connect(&database).await?;
+        Command::LoadDemo { database, from, backups } => {
+            let pool = migrated(&database, &backups).await?;
             let loaded = demo::load(&pool, &from).await?;
             println!(
                 "{}",
                 if loaded { "Demo shop loaded." } else { "The shop has data; left as it is." }
             );
         }
+        Command::Backup { database, file } => {
+            let pool = galvanon_server::config::pool().connect(&database).await?;
+            backup::backup(&pool, &file).await?;
+            println!("The shop is in {}.", file.display());
+        }
+        Command::Restore { database, file } => {
+            let pool = galvanon_server::config::pool().connect(&database).await?;
+            backup::restore(&pool, &file).await?;
+            println!("The shop of {} is restored.", file.display());
+        }
         Command::Openapi => println!("{}", api::routes::openapi_json()?),
     }
     Ok(())
 }
 
-async fn connect(database: &str) -> Result<PgPool, sqlx::Error> {
+/// The database as this version keeps it; what is migrated is backed up first.
+async fn migrated(database: &str, backups: &Backups) -> Result<PgPool, Box<dyn std::error::Error>> {
     let pool = galvanon_server::config::pool().connect(database).await?;
+    if let Some(file) = backup::before_migrating(&pool, &backups.backups).await? {
+        eprintln!("The shop before it is migrated is in {}.", file.display());
+    }
     MIGRATIONS.run(&pool).await?;
     Ok(pool)
 }

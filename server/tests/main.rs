@@ -8,6 +8,7 @@
 )]
 #![allow(missing_docs, reason = "tests are named as sentences")]
 
+mod backup;
 mod faults;
 mod guard;
 mod never_500;

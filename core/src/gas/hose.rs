@@ -14,6 +14,9 @@ pub const LENGTH: Range = Range::new("hose.length", "m", 0.1, 500.0);
 /// Fittings, check valves and arrestors as the length of hose that resists as much.
 pub const FITTINGS: Range = Range::new("hose.fittings", "m", 0.0, 200.0);
 
+/// Working pressure of a hose. Source: `iso_3821`.
+const WORKING: GaugePressure = GaugePressure::from_pa(2e6);
+
 /// The regulator end of a hose.
 #[derive(Clone, Copy, Debug, PartialEq)]
 pub struct RegulatorEnd {
@@ -22,6 +25,14 @@ pub struct RegulatorEnd {
     /// False when the hose cannot pass the flow at the torch pressure asked; the setting is
     /// then the one that would drive it at a higher torch pressure.
     pub reached: bool,
+}
+
+impl RegulatorEnd {
+    /// Whether the hose is too small: it cannot pass the flow, or not below its working pressure.
+    #[must_use]
+    pub fn is_too_small(&self) -> bool {
+        !self.reached || self.pressure > WORKING
+    }
 }
 
 /// The setting at the regulator, gas flowing, for `flow` at `torch_pressure`.

@@ -13,7 +13,7 @@ const CORE: [&str; 9] =
     ["steel", "section", "gas", "tip", "cut", "setup", "edge", "record", "entry"];
 
 /// The rooms of the server in the order that data flows; a room uses itself and those before it.
-const SERVER: [&str; 26] = [
+const SERVER: [&str; 27] = [
     "error",
     "config",
     "photo",
@@ -36,6 +36,7 @@ const SERVER: [&str; 26] = [
     "api::people",
     "work",
     "api",
+    "backup",
     "web_app",
     "tls",
     "demo",

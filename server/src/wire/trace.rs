@@ -3,8 +3,9 @@
 use std::borrow::Cow;
 use std::collections::BTreeMap;
 
+use galvanon_core::code::Code;
 use galvanon_core::source::{SourceKey, sources};
-use galvanon_core::trace::{Input, Measure, Quantity, Step, Trace};
+use galvanon_core::trace::{Measure, Quantity, Step, Trace};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -86,28 +87,6 @@ pub const fn field_of(quantity: Quantity) -> &'static str {
     }
 }
 
-/// The code of an input that a number depends on.
-pub const fn input_code(input: Input) -> &'static str {
-    match input {
-        Input::Thickness => "thickness",
-        Input::Fuel => "fuel",
-        Input::Process => "process",
-        Input::Quality => "quality",
-        Input::Surface => "surface",
-        Input::PlateTemperature => "plate_temperature",
-        Input::Start => "start",
-        Input::Length => "length",
-        Input::Purity => "purity",
-        Input::Tip => "tip",
-        Input::Hose => "hose",
-        Input::Torch => "torch",
-        Input::Policy => "policy",
-        Input::Prices => "prices",
-        Input::Composition => "composition",
-        Input::Cylinders => "cylinders",
-    }
-}
-
 /// A step of core in words.
 ///
 /// # Errors
@@ -157,10 +136,6 @@ pub fn trace(trace: &Trace) -> ApiResult<TraceWire> {
     Ok(TraceWire {
         quantity: field_of(trace.quantity).into(),
         steps: trace.steps.iter().map(step).collect::<ApiResult<_>>()?,
-        depends_on: trace
-            .depends_on
-            .iter()
-            .map(|input| Cow::Borrowed(input_code(*input)))
-            .collect(),
+        depends_on: trace.depends_on.iter().map(|input| Cow::Borrowed(input.code())).collect(),
     })
 }

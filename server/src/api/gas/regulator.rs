@@ -47,9 +47,6 @@ pub struct RegulatorReply {
     pub notes: Vec<NoteWire>,
 }
 
-/// Working pressure of a hose. Source: `iso_3821`, as in core.
-pub const HOSE_LIMIT: GaugePressure = GaugePressure::from_pa(2e6);
-
 /// The setting at the regulator for a flow and a pressure at the torch, through a bare hose.
 #[utoipa::path(post, operation_id = "gas_regulator_setting", path = "/api/v1/gas/regulator-setting", request_body = RegulatorRequest,
     responses((status = 200, body = RegulatorReply), (status = 422, body = ErrorBody)))]
@@ -70,8 +67,7 @@ pub async fn regulator(body: Body<RegulatorRequest>) -> ApiResult<web::Json<Regu
     refuse_acetylene(&mut fields, "regulator_pressure_kpa", gas, end.pressure);
     fields.done(())?;
     let drop = end.pressure.as_pa() - torch.as_pa();
-    let too_small = !end.reached || end.pressure > HOSE_LIMIT;
-    let notes = too_small.then(|| {
+    let notes = end.is_too_small().then(|| {
         let values = vec![
             ("gas", Measure::Word(gas.code())),
             ("drop", Measure::Number(Kind::Pressure, drop)),

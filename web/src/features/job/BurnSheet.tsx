@@ -1,10 +1,10 @@
 /** What happened at the torch, in a minute: only that it was burnt is required. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { v7 } from "uuid";
 import { ApiFailure, api, data, type LineView, person, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { wholeRack } from "@/api/lists";
+import { once } from "@/api/once";
 import { refusal, word } from "@/text";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
@@ -45,7 +45,10 @@ export function BurnSheet({ view, onClose }: { view: LineView; onClose: () => vo
         readings: oxygen === null ? {} : { oxygen_pressure_kpa: oxygen },
         note,
       } as Schemas["BurnRequest"];
-      return data(api.PUT("/api/v1/burns/{id}", { params: { path: { id: v7() } }, body }));
+      const { happened_at: _, ...meant } = body;
+      return once(["burn", meant], body, (id, body) =>
+        data(api.PUT("/api/v1/burns/{id}", { params: { path: { id } }, body })),
+      );
     },
     onSuccess: async () => {
       await queries.invalidateQueries({ queryKey: keys.burns });

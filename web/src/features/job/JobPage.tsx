@@ -3,7 +3,6 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate, useParams, useSearch } from "@tanstack/react-router";
 import { Cylinder, Eye, FileText, Flame, Printer, TableProperties } from "lucide-react";
 import { useRef, useState } from "react";
-import { v7 } from "uuid";
 import {
   ApiFailure,
   api,
@@ -13,6 +12,7 @@ import {
   type LineView,
 } from "@/api/client";
 import { keys } from "@/api/keys";
+import { once } from "@/api/once";
 import { Bench, facts, nameOf, QuickEntry, withChange } from "@/bench";
 import { PastEdges } from "@/bench/PastEdges";
 import { SCREEN, word } from "@/text";
@@ -54,7 +54,9 @@ export function JobPage() {
         title: `${job.data?.job.name}: ${facts(request, system)}`,
         request,
       };
-      return data(api.PUT("/api/v1/plans/{id}", { params: { path: { id: v7() } }, body }));
+      return once(["card", body], body, (id, body) =>
+        data(api.PUT("/api/v1/plans/{id}", { params: { path: { id } }, body })),
+      );
     },
     onSuccess: async (plan) => {
       await queries.invalidateQueries({ queryKey: keys.today });

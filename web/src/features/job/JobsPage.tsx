@@ -1,9 +1,9 @@
 /** Every job: how many cuts, how many have their card, what stands in the way. */
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate } from "@tanstack/react-router";
-import { v7 } from "uuid";
 import { api, data, type Job, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
+import { once } from "@/api/once";
 import { FuelPicker } from "@/bench/FuelPicker";
 import { SCREEN, word } from "@/text";
 import { Button } from "@/ui/button";
@@ -84,7 +84,9 @@ export function JobsPage() {
   const create = useMutation({
     mutationFn: () => {
       const body = { name, note: "", rig: { gas: { fuel } } };
-      return data(api.PUT("/api/v1/jobs/{id}", { params: { path: { id: v7() } }, body }));
+      return once(["job", body], body, (id, body) =>
+        data(api.PUT("/api/v1/jobs/{id}", { params: { path: { id } }, body })),
+      );
     },
     onSuccess: async (job) => {
       setName("");

@@ -7,6 +7,7 @@ import { useState } from "react";
 import { v7 } from "uuid";
 import { ApiFailure, api, data } from "@/api/client";
 import { keys } from "@/api/keys";
+import { once } from "@/api/once";
 import { SCREEN, word } from "@/text";
 import { Button, buttonLook } from "@/ui/button";
 import { Choice } from "@/ui/choice";
@@ -132,11 +133,9 @@ export function ListPage() {
         typed: row.typed,
         input: row.input as Record<string, never>,
       }));
-      return data(
-        api.POST("/api/v1/cut-lists/{id}/keep", {
-          params: { path: { id: jobId } },
-          body: { lines },
-        }),
+      const meant = lines.map(({ typed, input }) => [typed, input]);
+      return once(["list", jobId, meant], { lines }, (_, body) =>
+        data(api.POST("/api/v1/cut-lists/{id}/keep", { params: { path: { id: jobId } }, body })),
       );
     },
     onSuccess: async () => {

@@ -1,9 +1,9 @@
 /** A job with its lines, and every change to them; a stale one comes back as a conflict. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
-import { v7 } from "uuid";
 import { ApiFailure, api, type CutInput, data, type LineView, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
+import { once } from "@/api/once";
 
 type JobLine = Schemas["JobLine"];
 type Change = { input?: CutInput; position?: number; typed?: string };
@@ -36,7 +36,9 @@ export function useJob(jobId: string) {
       position: number;
     }) => {
       const body = { job_id: jobId, typed, input: input as Record<string, unknown>, position };
-      return data(api.PUT("/api/v1/job-lines/{id}", { params: { path: { id: v7() } }, body }));
+      return once(["line", jobId, typed, input], body, (id, body) =>
+        data(api.PUT("/api/v1/job-lines/{id}", { params: { path: { id } }, body })),
+      );
     },
     onSettled: refresh,
   });

@@ -1,8 +1,8 @@
 /** One piece of gear: what is known of it, whether it is in service, and why not. */
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { v7 } from "uuid";
 import { ApiFailure, api, data, type GearView, type Schemas } from "@/api/client";
+import { once } from "@/api/once";
 import { refusal, SCREEN } from "@/text";
 import { Button, buttonLook } from "@/ui/button";
 import { Choice } from "@/ui/choice";
@@ -58,8 +58,10 @@ export function GearSheet({ view, kind, onClose, onGone }: Props) {
       const known = readNow(kind, (gear?.fields as Fields) ?? {}, fields);
       const body = { label, fields: known, in_service: serving, out_because: serving ? "" : why };
       if (gear === undefined) {
-        return data(
-          api.PUT("/api/v1/gear/{id}", { params: { path: { id: v7() } }, body: { kind, ...body } }),
+        // the moment of a reading is that of the first try
+        const { read_at: _, ...meant } = known as Fields & { read_at?: unknown };
+        return once(["gear", kind, label, meant], { kind, ...body }, (id, body) =>
+          data(api.PUT("/api/v1/gear/{id}", { params: { path: { id } }, body })),
         );
       }
       const change = { version: gear.version, ...body } as Schemas["GearChange"];

@@ -1,9 +1,9 @@
 /** Who works here, with which hand, and how much a run tells them. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { v7 } from "uuid";
 import { api, data, type Person } from "@/api/client";
 import { keys } from "@/api/keys";
 import { everybody } from "@/api/lists";
+import { once } from "@/api/once";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { useKept } from "@/ui/kept";
@@ -33,11 +33,8 @@ export function People() {
   const refresh = () => queries.invalidateQueries({ queryKey: keys.people });
   const add = useMutation({
     mutationFn: () =>
-      data(
-        api.PUT("/api/v1/people/{id}", {
-          params: { path: { id: v7() } },
-          body: { name, handedness: "right" },
-        }),
+      once(["person", name], { name, handedness: "right" }, (id, body) =>
+        data(api.PUT("/api/v1/people/{id}", { params: { path: { id } }, body })),
       ),
     onSuccess: () => setName(""),
     onSettled: refresh,

@@ -3,9 +3,9 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { ListPlus } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
-import { v7 } from "uuid";
 import { api, type CutInput, data } from "@/api/client";
 import { keys } from "@/api/keys";
+import { once } from "@/api/once";
 import { Button } from "@/ui/button";
 
 export function AddToJob({ typed, input }: { typed: string; input: CutInput }) {
@@ -17,7 +17,9 @@ export function AddToJob({ typed, input }: { typed: string; input: CutInput }) {
       const job = await data(api.GET("/api/v1/jobs/{id}", { params: { path: { id: jobId } } }));
       const position = (job.lines.at(-1)?.line.position ?? 0) + 1;
       const body = { job_id: jobId, typed, input: input as Record<string, unknown>, position };
-      return data(api.PUT("/api/v1/job-lines/{id}", { params: { path: { id: v7() } }, body }));
+      return once(["line", jobId, typed, input], body, (id, body) =>
+        data(api.PUT("/api/v1/job-lines/{id}", { params: { path: { id } }, body })),
+      );
     },
     onSuccess: async (line) => {
       await queries.invalidateQueries();

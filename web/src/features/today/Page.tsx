@@ -5,6 +5,7 @@ import { Printer } from "lucide-react";
 import { v7 } from "uuid";
 import { api, type CutInput, type CutPlanRequest, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
+import { once } from "@/api/once";
 import { Bench, facts, nameOf, QuickEntry, useOnBench, withChange } from "@/bench";
 import { SCREEN } from "@/text";
 import { Button, buttonLook } from "@/ui/button";
@@ -106,7 +107,9 @@ export function TodayPage() {
   const makeCard = useMutation({
     mutationFn: (request: CutPlanRequest) => {
       const body = { job_line_id: null, title: facts(request, system), request };
-      return data(api.PUT("/api/v1/plans/{id}", { params: { path: { id: v7() } }, body }));
+      return once(["card", body], body, (id, body) =>
+        data(api.PUT("/api/v1/plans/{id}", { params: { path: { id } }, body })),
+      );
     },
     onSuccess: async (plan) => {
       await queries.invalidateQueries({ queryKey: keys.today });
