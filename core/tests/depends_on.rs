@@ -1,5 +1,7 @@
 //! `depends_on` is true to what moves: one input is varied, and every quantity that moves lists it.
 
+#![allow(clippy::expect_used, reason = "a test fails by saying what it expected")]
+
 use galvanon_core::band::Band;
 use galvanon_core::code::Code;
 use galvanon_core::cut::{

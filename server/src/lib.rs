@@ -32,8 +32,7 @@ const CONTENT_SECURITY_POLICY: &str = "default-src 'self'; style-src 'self' 'uns
      img-src 'self' data:; object-src 'none'; base-uri 'none'; form-action 'self'; \
      frame-ancestors 'none'";
 
-/// The database schema.
-pub static MIGRATIONS: sqlx::migrate::Migrator = sqlx::migrate!("./migrations");
+pub use store::MIGRATIONS;
 
 /// Starts the application on a listener that is already bound.
 ///

@@ -4,10 +4,10 @@ use std::path::Path;
 
 use sqlx::{AssertSqlSafe, PgConnection, PgPool};
 
-use crate::MIGRATIONS;
 use crate::backup::BackupError;
 use crate::backup::file::Reader;
 use crate::backup::write::{quoted, tables};
+use crate::store::MIGRATIONS;
 
 /// Sets every sequence behind the highest number that was handed out.
 async fn set_sequences(database: &mut PgConnection) -> Result<(), BackupError> {

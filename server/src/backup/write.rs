@@ -6,9 +6,9 @@ use futures_util::TryStreamExt;
 use sqlx::{PgConnection, PgPool};
 use time::OffsetDateTime;
 
-use crate::MIGRATIONS;
 use crate::backup::file::Writer;
 use crate::backup::{BackupError, Header, Table};
+use crate::store::MIGRATIONS;
 
 /// A name of the database, quoted.
 pub(super) fn quoted(name: &str) -> String {

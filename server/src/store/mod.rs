@@ -24,6 +24,9 @@ use uuid::Uuid;
 
 use crate::error::{ApiError, ApiResult, Conflict};
 
+/// The database schema.
+pub static MIGRATIONS: sqlx::migrate::Migrator = sqlx::migrate!("./migrations");
+
 /// What every row a person makes carries.
 #[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]
 pub struct Record {
