@@ -10,6 +10,7 @@ pub mod predict;
 pub mod recovery;
 pub mod remedy;
 pub mod signs;
+pub mod sweep;
 pub mod trouble;
 
 pub use network::{Cause, Finding, Link, Network, PRIOR, Tuning, causes, findings, network};

@@ -67,12 +67,40 @@ pub async fn find(pool: &PgPool, id: Uuid) -> ApiResult<Plan> {
     found.ok_or(ApiError::NotFound)
 }
 
-/// The newest plans.
+/// A card at a glance: neither its request nor how its numbers came to be is read.
+#[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]
+pub struct CardGlance {
+    /// Its plan.
+    pub id: Uuid,
+    /// The line it was made for, if any.
+    pub job_line_id: Option<Uuid>,
+    /// Its heading, as it was printed.
+    pub title: String,
+    /// When.
+    #[serde(with = "time::serde::rfc3339")]
+    pub made_at: OffsetDateTime,
+    /// Who.
+    pub made_by: Option<Uuid>,
+    /// ok, caution, stop.
+    pub verdict: String,
+    /// The tip to fit.
+    pub bore_mm: f64,
+    /// At the oxygen regulator, gas flowing; null where a stop said that there is no such setting.
+    pub oxygen_pressure_kpa: Option<f64>,
+    /// Pace.
+    pub travel_speed_mm_min: f64,
+}
+
+/// The newest cards.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn newest(pool: &PgPool, limit: i64) -> ApiResult<Vec<Plan>> {
-    let sql = "SELECT * FROM plans ORDER BY made_at DESC, id DESC LIMIT $1";
+pub async fn newest(pool: &PgPool, limit: i64) -> ApiResult<Vec<CardGlance>> {
+    let sql = "SELECT id, job_line_id, title, made_at, made_by, result->>'verdict' AS verdict,
+                   (result#>>'{tip,bore_mm}')::float8 AS bore_mm,
+                   (result#>>'{oxygen_pressure_kpa,set}')::float8 AS oxygen_pressure_kpa,
+                   (result#>>'{travel_speed_mm_min,set}')::float8 AS travel_speed_mm_min
+               FROM plans ORDER BY made_at DESC, id DESC LIMIT $1";
     Ok(sqlx::query_as(sql).bind(limit).fetch_all(pool).await?)
 }
 

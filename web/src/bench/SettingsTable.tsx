@@ -8,7 +8,7 @@ import { GasBadge } from "@/ui/gas-badge";
 import { Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
 import { band, boreName, clock, type Kind, print, type System, setting } from "@/units";
-import { dependsOnFuel, moved, ROWS, type Row, setOf, stayKey } from "./model";
+import { moved, ROWS, type Row, setOf, stayKey } from "./model";
 
 type Props = {
   plan: CutPlan;
@@ -48,7 +48,7 @@ function Moved({
     );
   }
   const reason = stays(stayKey(quantity));
-  if (held || dependsOnFuel(plan, quantity) || reason === null) return null;
+  if (held || reason === null) return null;
   return (
     <span className="text-xs text-accent" data-stays={quantity}>
       {reason}

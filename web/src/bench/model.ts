@@ -105,13 +105,6 @@ export function moved(before: number, now: number): boolean {
   return Math.abs(now - before) > 0.005 * Math.max(Math.abs(before), Math.abs(now));
 }
 
-/** Whether the inputs behind a number include the fuel. */
-export function dependsOnFuel(plan: CutPlan, quantity: string): boolean {
-  return plan.trace.some(
-    (trace) => trace.quantity === quantity && trace.depends_on.includes("fuel"),
-  );
-}
-
 /** The key of the sentence that says why a number stays: its field name without the unit. */
 export function stayKey(quantity: string): string {
   return quantity.replace(/_(mm_min|mm|s|l|kpa)$/, "");

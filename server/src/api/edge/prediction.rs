@@ -3,6 +3,7 @@
 use std::collections::BTreeMap;
 
 use actix_web::{post, web};
+use galvanon_core::code::Code;
 use galvanon_core::cut::{Request, plan};
 use galvanon_core::edge::face::Face;
 use galvanon_core::edge::grade::{perpendicularity_range, roughness_range};
@@ -11,6 +12,7 @@ use galvanon_core::edge::predict::{
     SHAKE, SLOW_AND_FAST, SPEED, STANDOFF, SWAY,
 };
 use galvanon_core::edge::signs::{all_signs, picture};
+use galvanon_core::edge::sweep::{Swept, sweep};
 use galvanon_core::error::Error;
 use galvanon_core::quantity::{Angle, Length};
 use galvanon_core::range::Range;
@@ -24,6 +26,7 @@ use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::Body;
 use crate::http::fields::{Fields, Given, NumberField};
 use crate::wire::text::{Section, sentence};
+use crate::wire::unit::thousandths as fine;
 
 /// A cut edge in figures, from the top corner down: what a drawing needs.
 #[derive(Clone, Debug, Serialize, ToSchema)]
@@ -74,12 +77,6 @@ pub struct FaceWire {
     pub notch_mm: f64,
     /// Width of the band of heat colours.
     pub heat_band_mm: f64,
-}
-
-/// Whole micrometres and thousandths: finer than any drawing.
-#[must_use]
-pub fn fine(value: f64) -> f64 {
-    (value * 1e3).round() / 1e3
 }
 
 impl From<&Face> for FaceWire {
@@ -326,38 +323,17 @@ impl Predictor {
         })
     }
 
-    fn sweep(&self, swept: &Swept, off: &Off) -> ApiResult<SweepWire> {
-        let step = (swept.to - swept.from) / f64::from(POINTS - 1);
-        let point = |i: u32| {
-            let at = swept.from + step * f64::from(i);
-            let mut moved = *off;
-            (swept.set)(&mut moved, at);
-            Ok(PointWire { at: fine(at), face: FaceWire::from(&self.expected(&moved)?.face) })
+    fn sweeps(&self, off: Off) -> ApiResult<Vec<SweepWire>> {
+        let point =
+            |(at, face): (f64, Face)| PointWire { at: fine(at), face: FaceWire::from(&face) };
+        let of_one = |swept: &Swept| {
+            let faces = sweep(&self.planned, *swept, off)?;
+            let points = faces.into_iter().map(point).collect();
+            Ok(SweepWire { of: swept.code().into(), points })
         };
-        let points = (0..POINTS).map(point).collect::<ApiResult<_>>()?;
-        Ok(SweepWire { of: swept.of.into(), points })
+        Swept::ALL.iter().map(of_one).collect()
     }
 }
-
-/// Points of a sweep: enough for a drawing to look smooth between them.
-const POINTS: u32 = 13;
-
-/// What a slider moves, and how far.
-struct Swept {
-    of: &'static str,
-    from: f64,
-    to: f64,
-    set: fn(&mut Off, f64),
-}
-
-const SWEPT: [Swept; 6] = [
-    Swept { of: "speed", from: 0.5, to: 1.7, set: |off, at| off.speed = at },
-    Swept { of: "oxygen", from: 0.5, to: 1.7, set: |off, at| off.oxygen = at },
-    Swept { of: "flame", from: 0.4, to: 2.2, set: |off, at| off.flame = at },
-    Swept { of: "mixture", from: -1.0, to: 1.0, set: |off, at| off.mixture = at },
-    Swept { of: "standoff", from: 0.2, to: 3.8, set: |off, at| off.standoff = at },
-    Swept { of: "dirt", from: 0.0, to: 1.0, set: |off, at| off.dirt = at },
-];
 
 /// The edge to expect of a cut, as planned and with something off.
 #[utoipa::path(post, operation_id = "edge_prediction", path = "/api/v1/edge/predictions", request_body = PredictionRequest,
@@ -376,7 +352,7 @@ pub async fn prediction(body: Body<PredictionRequest>) -> ApiResult<web::Json<Pr
         fast: paced(SLOW_AND_FAST.1)?,
         slow_pace: SLOW_AND_FAST.0,
         fast_pace: SLOW_AND_FAST.1,
-        sweeps: SWEPT.iter().map(|swept| of.sweep(swept, &off)).collect::<ApiResult<_>>()?,
+        sweeps: of.sweeps(off)?,
         relations: relations()?,
     }))
 }

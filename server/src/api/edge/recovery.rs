@@ -16,7 +16,7 @@ use utoipa::ToSchema;
 use crate::api::cut::request::CutPlanRequest;
 use crate::api::edge::diagnosis::{ChangeWire, change_wire};
 use crate::api::edge::on_record::figures;
-use crate::api::edge::prediction::{fine, under_cut};
+use crate::api::edge::prediction::under_cut;
 use crate::api::edge::signs::cause_words;
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::Body;
@@ -25,6 +25,7 @@ use crate::http::fields::{Fields, Given, NumberField};
 use crate::plan::shop::Shop;
 use crate::wire::sentence::SentenceWire;
 use crate::wire::text::Section;
+use crate::wire::unit::thousandths as fine;
 
 const SCRAP: [(Option<Side>, &str); 3] =
     [(Some(Side::Left), "left"), (Some(Side::Right), "right"), (None, "none_of_the_two")];

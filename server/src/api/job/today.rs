@@ -12,7 +12,7 @@ use crate::http::caller::Caller;
 use crate::plan::shop::Shop;
 use crate::store::jobs::Job;
 use crate::store::line_figures::{Standing, standings};
-use crate::store::plans::{Plan, newest};
+use crate::store::plans::{CardGlance, newest};
 
 /// How many of each are shown.
 const SHOWN: usize = 6;
@@ -36,7 +36,7 @@ pub struct TodayReply {
     /// Lines whose card is being looked at anew, since something changed that their figures hang on.
     pub pending: usize,
     /// The newest cards.
-    pub last: Vec<Plan>,
+    pub last: Vec<CardGlance>,
 }
 
 /// What is next, and what was last.

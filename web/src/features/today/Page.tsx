@@ -13,7 +13,7 @@ import { useKept } from "@/ui/kept";
 import { type Level, Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
 import { Empty, Failed, Loading } from "@/ui/states";
-import { clock, print, setting } from "@/units";
+import { boreName, clock, print, setting } from "@/units";
 import { AddToJob } from "./AddToJob";
 
 function Next({ next, count }: { next: Schemas["NextLine"][]; count: number }) {
@@ -52,7 +52,7 @@ function Next({ next, count }: { next: Schemas["NextLine"][]; count: number }) {
   );
 }
 
-function Last({ last }: { last: Schemas["Plan"][] }) {
+function Last({ last }: { last: Schemas["CardGlance"][] }) {
   const { system } = usePreferences();
   return (
     <section aria-labelledby="last" className="flex flex-col gap-2">
@@ -61,37 +61,34 @@ function Last({ last }: { last: Schemas["Plan"][] }) {
       </h2>
       {last.length === 0 && <Empty>{SCREEN.emptyLast}</Empty>}
       <ul className="divide-y divide-line rounded-md border border-line bg-sheet">
-        {last.map((plan) => {
-          const result = plan.result as Schemas["CutPlan"];
-          return (
-            <li key={plan.id}>
-              <Link
-                to="/cards/$planId"
-                params={{ planId: plan.id }}
-                className="flex items-center gap-2 px-3 py-2 hover:bg-accent-soft"
-              >
-                <Mark level={result.verdict as Level} />
-                <span className="min-w-0 flex-1">
-                  <span className="block truncate font-semibold">
-                    {facts(plan.input as CutPlanRequest, system)}
-                  </span>
-                  <span className="block truncate text-xs text-ink-2">
-                    {result.tip.bore_mm} mm tip, oxygen{" "}
-                    {setting(result.oxygen_pressure_kpa, system)},{" "}
-                    {print(result.travel_speed_mm_min.set, "speed", system)}
-                  </span>
+        {last.map((card) => (
+          <li key={card.id}>
+            <Link
+              to="/cards/$planId"
+              params={{ planId: card.id }}
+              className="flex items-center gap-2 px-3 py-2 hover:bg-accent-soft"
+            >
+              <Mark level={card.verdict as Level} />
+              <span className="min-w-0 flex-1">
+                <span className="block truncate font-semibold">{card.title}</span>
+                <span className="block truncate text-xs text-ink-2">
+                  {boreName(card.bore_mm, system)} tip, oxygen{" "}
+                  {card.oxygen_pressure_kpa == null
+                    ? setting(null, system)
+                    : print(card.oxygen_pressure_kpa, "pressure", system)}
+                  , {print(card.travel_speed_mm_min, "speed", system)}
                 </span>
-                <time dateTime={plan.made_at} className="text-sm whitespace-nowrap text-ink-2">
-                  {new Date(plan.made_at).toLocaleDateString("en", {
-                    weekday: "short",
-                    day: "numeric",
-                    month: "short",
-                  })}
-                </time>
-              </Link>
-            </li>
-          );
-        })}
+              </span>
+              <time dateTime={card.made_at} className="text-sm whitespace-nowrap text-ink-2">
+                {new Date(card.made_at).toLocaleDateString("en", {
+                  weekday: "short",
+                  day: "numeric",
+                  month: "short",
+                })}
+              </time>
+            </Link>
+          </li>
+        ))}
       </ul>
     </section>
   );
