@@ -350,7 +350,7 @@ fn a_makers_chart_is_read_whatever_its_shape_and_written_so_that_it_reads_again(
         assert_eq!(found.charts.len(), 1);
         assert_eq!(found.charts[0].chart.rows().len(), 2);
         assert!((found.charts[0].chart.rows()[0].thickness.as_in() - 0.25).abs() < 1e-9);
-        let again = read_chart(&chart::write(&found.charts));
+        let again = read_chart(&chart::write(&found.charts).expect("a table"));
         assert!(again.faults.is_empty(), "{:?}", again.faults);
         for (one, other) in found.charts[0].chart.rows().iter().zip(again.charts[0].chart.rows()) {
             assert!((one.oxygen.low.as_pa() - other.oxygen.low.as_pa()).abs() < 1e-3);

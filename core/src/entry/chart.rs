@@ -7,6 +7,7 @@
 use crate::code::Code;
 use crate::entry::chart_column::{Column, Role, Said, Unit, column};
 use crate::entry::table::Table;
+use crate::error::Error;
 use crate::gas::fuel::Fuel;
 use crate::quantity::{GaugePressure, Length, Speed};
 use crate::tip::chart::{Chart, ChartRow, Ends, ReadAt};
@@ -271,34 +272,54 @@ fn finish(found: &mut ReadCharts, groups: Vec<Group>, read_at: ReadAt) {
     }
 }
 
-/// A chart as a table of text that [`read`] reads again.
-#[must_use]
-pub fn write(charts: &[ChartOf]) -> String {
-    let mut text = String::from(
-        "thickness (mm),bore (mm),mark,fuel,oxygen low (kPa),oxygen high (kPa),fuel pressure low (kPa),fuel pressure high (kPa),speed low (mm/min),speed high (mm/min)\n",
-    );
+/// A chart as a table of text that [`read`] reads again, whatever stands in its mark.
+///
+/// # Errors
+/// Only a fault of ours: nothing fails that is written into memory.
+pub fn write(charts: &[ChartOf]) -> Result<String, Error> {
     let kilo = |p: GaugePressure| tidy(p.as_pa() / 1e3);
-    for of in charts {
-        for row in of.chart.rows() {
-            let pair = |ends: Option<(f64, f64)>| {
-                ends.map_or(",".to_owned(), |(low, high)| format!("{low},{high}"))
-            };
-            let mark = of.mark.as_deref().unwrap_or_default().replace([',', '"', '\n'], " ");
-            let cells = [
-                tidy(row.thickness.as_mm()).to_string(),
-                tidy(of.bore.as_mm()).to_string(),
-                mark,
-                of.chart.fuel.code().to_owned(),
-                pair(Some((kilo(row.oxygen.low), kilo(row.oxygen.high)))),
-                pair(row.fuel.map(|ends| (kilo(ends.low), kilo(ends.high)))),
-                pair(row.speed.map(|e| (tidy(e.low.as_mm_min()), tidy(e.high.as_mm_min())))),
-            ];
-            text.push_str(&cells.join(","));
-            text.push('\n');
-        }
+    let pair = |ends: Option<(f64, f64)>| {
+        ends.map_or([String::new(), String::new()], |(low, high)| {
+            [low.to_string(), high.to_string()]
+        })
+    };
+    let rows = charts.iter().flat_map(|of| of.chart.rows().iter().map(move |row| (of, row)));
+    let rows = rows.map(|(of, row)| {
+        let first = [
+            tidy(row.thickness.as_mm()).to_string(),
+            tidy(of.bore.as_mm()).to_string(),
+            of.mark.clone().unwrap_or_default(),
+            of.chart.fuel.code().to_owned(),
+        ];
+        let bands = [
+            pair(Some((kilo(row.oxygen.low), kilo(row.oxygen.high)))),
+            pair(row.fuel.map(|ends| (kilo(ends.low), kilo(ends.high)))),
+            pair(row.speed.map(|e| (tidy(e.low.as_mm_min()), tidy(e.high.as_mm_min())))),
+        ];
+        first.into_iter().chain(bands.into_iter().flatten()).collect::<Vec<_>>()
+    });
+    let failed = |what: String| Error::Reference { file: "chart.csv", what };
+    let mut out = csv::Writer::from_writer(Vec::new());
+    out.write_record(HEADINGS).map_err(|error| failed(error.to_string()))?;
+    for row in rows {
+        out.write_record(row).map_err(|error| failed(error.to_string()))?;
     }
-    text
+    let bytes = out.into_inner().map_err(|error| failed(error.to_string()))?;
+    String::from_utf8(bytes).map_err(|error| failed(error.to_string()))
 }
+
+const HEADINGS: [&str; 10] = [
+    "thickness (mm)",
+    "bore (mm)",
+    "mark",
+    "fuel",
+    "oxygen low (kPa)",
+    "oxygen high (kPa)",
+    "fuel pressure low (kPa)",
+    "fuel pressure high (kPa)",
+    "speed low (mm/min)",
+    "speed high (mm/min)",
+];
 
 /// Nine decimals: what a conversion leaves behind them is noise.
 fn tidy(value: f64) -> f64 {

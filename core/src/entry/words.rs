@@ -1,5 +1,7 @@
 //! The words of the trade that a line may hold, and what each says.
 
+use strsim::levenshtein;
+
 use crate::cut::{Process, Quality, Start};
 use crate::gas::fuel::Fuel;
 use crate::section::asked::CutKind;
@@ -187,25 +189,10 @@ pub fn near(word: &str) -> Vec<&'static str> {
     if word.chars().count() < 3 {
         return Vec::new();
     }
-    let close =
-        |known: &&str| known.starts_with(word) || (known.len() > 3 && distance(known, word) <= 2);
+    let close = |known: &&str| {
+        known.starts_with(word) || (known.len() > 3 && levenshtein(known, word) <= 2)
+    };
     PHRASES.iter().map(|(known, _)| *known).filter(close).take(3).collect()
-}
-
-/// Letters to insert, drop or change between two words (Levenshtein).
-fn distance(a: &str, b: &str) -> usize {
-    let b: Vec<char> = b.chars().collect();
-    let mut row: Vec<usize> = (0..=b.len()).collect();
-    for (i, letter) in a.chars().enumerate() {
-        let mut corner = row[0];
-        row[0] = i + 1;
-        for j in 0..b.len() {
-            let changed = corner + usize::from(b[j] != letter);
-            corner = row[j + 1];
-            row[j + 1] = changed.min(row[j] + 1).min(corner + 1);
-        }
-    }
-    row[b.len()]
 }
 
 #[cfg(test)]

@@ -1,5 +1,6 @@
 //! Diagnoses that are kept, and their photos: what is stored, what is refused, what a photo loses.
 
+use futures_util::future::join_all;
 use image::codecs::jpeg::JpegEncoder;
 use image::{ImageEncoder, ImageFormat, Rgb, RgbImage};
 use reqwest::Method;
@@ -200,4 +201,21 @@ async fn a_file_that_is_no_photo_of_ours_is_refused_and_the_diagnosis_stays() {
         app.get("/api/v1/diagnoses").await.body["diagnoses"][0]["photos"].as_array().unwrap().len(),
         8
     );
+}
+
+/// Two tablets that hold up a diagnosis each looked whether there was room, and both added: it held more than it may.
+#[actix_web::test]
+async fn photos_added_at_once_are_counted_one_after_the_other() {
+    let app = TestApp::start().await;
+    let id = kept(&app).await;
+    let paths: Vec<String> =
+        (0..14).map(|_| format!("/api/v1/diagnoses/{id}/photos/{}", Uuid::now_v7())).collect();
+    let all = join_all(paths.iter().map(|path| send(&app, path, png(30, 20)))).await;
+    let of = |status: u16| all.iter().filter(|answer| answer.status == status).count();
+    assert_eq!((of(201), of(422)), (8, 6));
+    let list = app.get("/api/v1/diagnoses").await.body;
+    assert_eq!(list["diagnoses"][0]["photos"].as_array().unwrap().len(), 8);
+    // a photo that is there is there, however full it is: its answer may have been lost
+    let first = all.iter().position(|answer| answer.status == 201).unwrap();
+    assert_eq!(send(&app, &paths[first], png(30, 20)).await.status, 200);
 }

@@ -1,0 +1,6 @@
+//! What was at fault once, each with its story: it stays mended.
+
+#![allow(clippy::expect_used, reason = "a test fails by saying what it expected")]
+
+mod chart_marks;
+mod drawn_from_thin_air;
