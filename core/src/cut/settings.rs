@@ -158,6 +158,12 @@ fn gear_notes(
     Ok(notes)
 }
 
+/// What is said where speed, bore and oxygen do not go together.
+fn balance_note(balance: &Balance) -> Option<Note> {
+    let ratio = vec![("ratio", Measure::Number(Kind::Ratio, balance.ratio))];
+    (!balance.plausible).then(|| Note::new(Level::Caution, "balance_inconsistent", ratio))
+}
+
 fn compute(request: &Request) -> Result<Settings> {
     let (path, too_thick, of_path) = path_thickness(request);
     let mut notes: Vec<Note> = too_thick.into_iter().collect();
@@ -180,10 +186,7 @@ fn compute(request: &Request) -> Result<Settings> {
     let (distance, [of_standoff, of_tip_to_plate]) = kerf::distance(request)?;
     let burnt = Kerf { width, path, base: pace.base };
     let (balance, of_balance) = balance(&burnt, flows.oxygen, request.has_charts())?;
-    if !balance.plausible {
-        let ratio = vec![("ratio", Measure::Number(Kind::Ratio, balance.ratio))];
-        notes.push(Note::new(Level::Caution, "balance_inconsistent", ratio));
-    }
+    notes.extend(balance_note(&balance));
     let (starts, of_starts) = starts(request);
     notes.extend(stop_note(request, &starts));
     let (time, of_time) = times(request, &preheat, (starts.count, pace.speed.set));

@@ -1,6 +1,8 @@
 //! Every path of the HTTP interface, in order, and its OpenAPI document.
 
-use actix_web::web;
+use std::sync::LazyLock;
+
+use actix_web::{HttpResponse, Scope, web};
 use utoipa::OpenApi;
 
 use crate::api::{
@@ -9,21 +11,11 @@ use crate::api::{
 };
 use crate::config::LIST_LIMIT;
 use crate::error::{ApiError, ApiResult};
+use crate::http::body::Limit;
 
-/// Registers every path.
-pub fn routes(app: &mut web::ServiceConfig) {
-    // these take whole files
-    let files = |path| {
-        web::scope(path)
-            .app_data(web::PayloadConfig::new(LIST_LIMIT))
-            .app_data(crate::http::body::Limit(LIST_LIMIT))
-    };
-    let v1 = web::scope("/v1")
-        .service(
-            files("/cut-lists").service(job::cut_lists::plan_list).service(job::kept_lists::keep),
-        )
-        .service(files("/tip-charts").service(tip::charts::read_chart))
-        .service(cut::preview::preview)
+/// What is computed, looked up and kept of a run and an edge.
+fn worked(v1: Scope) -> Scope {
+    v1.service(cut::preview::preview)
         .service(job::draft::draft)
         .service(job::compare::fuels)
         .service(job::compare::sensitivity)
@@ -75,7 +67,11 @@ pub fn routes(app: &mut web::ServiceConfig) {
         .service(entry::typed::line)
         .service(entry::typed::field)
         .service(reference::reference)
-        .service(job::today::today)
+}
+
+/// What people make and change.
+fn kept(v1: Scope) -> Scope {
+    v1.service(job::today::today)
         .service(job::jobs::list)
         .service(job::jobs::show)
         .service(job::jobs::create)
@@ -101,13 +97,25 @@ pub fn routes(app: &mut web::ServiceConfig) {
         .service(people::restore)
         .service(shop::settings::list)
         .service(shop::settings::set)
-        .default_service(web::to(nothing));
+}
+
+/// Registers every path.
+pub fn routes(app: &mut web::ServiceConfig) {
+    // these take whole files
+    let files = |path| {
+        web::scope(path).app_data(web::PayloadConfig::new(LIST_LIMIT)).app_data(Limit(LIST_LIMIT))
+    };
+    let v1 = web::scope("/v1")
+        .service(
+            files("/cut-lists").service(job::cut_lists::plan_list).service(job::kept_lists::keep),
+        )
+        .service(files("/tip-charts").service(tip::charts::read_chart));
     app.service(
         web::scope("/api")
             .service(health::health)
             .service(health::ready)
             .service(openapi_document)
-            .service(v1)
+            .service(kept(worked(v1)).default_service(web::to(nothing)))
             .default_service(web::to(nothing)),
     );
 }
@@ -216,7 +224,12 @@ pub fn openapi_json() -> Result<String, serde_json::Error> {
     Api::openapi().to_pretty_json()
 }
 
+/// The document as it is sent: it is the same for as long as the application runs.
+static DOCUMENT: LazyLock<Result<String, String>> =
+    LazyLock::new(|| Api::openapi().to_json().map_err(|error| error.to_string()));
+
 #[actix_web::get("/openapi.json")]
-async fn openapi_document() -> web::Json<utoipa::openapi::OpenApi> {
-    web::Json(Api::openapi())
+async fn openapi_document() -> ApiResult<HttpResponse> {
+    let document = DOCUMENT.as_deref().map_err(|error| ApiError::Internal(error.clone()))?;
+    Ok(HttpResponse::Ok().content_type("application/json").body(document))
 }
