@@ -118,3 +118,42 @@ async fn a_long_job_is_planned_behind_and_says_how_much_is_left() {
     assert_eq!(plan_some(&yard.app.pool).await.unwrap(), 0);
     agrees(&yard, "after the setting").await;
 }
+
+/// The gauge of an oxygen cylinder is read at every set-up: no plan of a cut hangs on it, and none is made anew for it. What an
+/// acetylene cylinder weighs says how hard it may be drawn, and does.
+#[actix_web::test]
+async fn an_oxygen_gauge_that_is_read_plans_nothing_anew() {
+    let yard = Yard::start().await;
+    let stamp = async || {
+        let sql = "SELECT stamp FROM shop_stamp";
+        sqlx::query_scalar::<_, i64>(sql).fetch_one(&yard.app.pool).await.unwrap()
+    };
+    let add = async |label: &str, fields: Value| {
+        let id = Uuid::now_v7();
+        let body = json!({ "kind": "cylinder", "label": label, "fields": fields });
+        let made = yard.app.put(&format!("/api/v1/gear/{id}"), &body).await;
+        assert_eq!(made.status, 201, "{}", made.body);
+        id
+    };
+    let change = async |id: Uuid, fields: Value| {
+        let body = json!({ "version": 1, "fields": fields });
+        let done = yard.app.patch(&format!("/api/v1/gear/{id}"), &body).await;
+        assert_eq!(done.status, 200, "{}", done.body);
+    };
+    let oxygen = |kpa: u32| json!({ "gas": "oxygen", "water_volume_l": 50, "pressure_kpa": kpa, "label_read": true });
+    let acetylene = |kg: f64| json!({ "gas": "acetylene", "rated_l": 4_000, "tare_kg": 40, "gross_kg": kg, "label_read": true });
+    let before = stamp().await;
+    let of_oxygen = add("O2", oxygen(15_000)).await;
+    change(of_oxygen, oxygen(9_000)).await;
+    assert_eq!(stamp().await, before, "oxygen");
+    let of_acetylene = add("C2H2", acetylene(44.0)).await;
+    assert!(stamp().await > before, "a new acetylene cylinder");
+    let then = stamp().await;
+    change(of_acetylene, acetylene(42.0)).await;
+    assert!(stamp().await > then, "an acetylene cylinder weighed");
+    // one that was taken for oxygen and is acetylene counts from then on
+    let then = stamp().await;
+    let turned = add("?", oxygen(1_000)).await;
+    change(turned, acetylene(43.0)).await;
+    assert!(stamp().await > then, "a cylinder whose gas was wrong");
+}
