@@ -2,6 +2,7 @@
 
 use std::net::TcpListener;
 use std::path::PathBuf;
+use std::process::ExitCode;
 
 use clap::{Parser, Subcommand};
 use galvanon_server::config::{Backups, Config};
@@ -60,7 +61,17 @@ enum Command {
 }
 
 #[tokio::main]
-async fn main() -> Result<(), Box<dyn std::error::Error>> {
+async fn main() -> ExitCode {
+    match run().await {
+        Ok(()) => ExitCode::SUCCESS,
+        Err(error) => {
+            eprintln!("error: {error}");
+            ExitCode::FAILURE
+        }
+    }
+}
+
+async fn run() -> Result<(), Box<dyn std::error::Error>> {
     match Arguments::parse().command {
         Command::Serve { database, config, backups } => {
             let filter = EnvFilter::try_from_default_env()

@@ -15,6 +15,7 @@ import { usePreferences } from "@/ui/preferences";
 import { Empty, Failed, Loading } from "@/ui/states";
 import { boreName, clock, print, setting } from "@/units";
 import { AddToJob } from "./AddToJob";
+import { parts } from "./title";
 
 function Next({ next, count }: { next: Schemas["NextLine"][]; count: number }) {
   const { system } = usePreferences();
@@ -35,7 +36,7 @@ function Next({ next, count }: { next: Schemas["NextLine"][]; count: number }) {
             >
               <Mark level={(view.plan?.verdict ?? "stop") as Level} />
               <span className="min-w-0 flex-1">
-                <span className="block truncate font-semibold">{nameOf(view, system)}</span>
+                <span className="line-clamp-2 font-semibold">{nameOf(view, system)}</span>
                 <span className="block truncate text-xs text-ink-2">{job_name}</span>
                 {view.fault && (
                   <span className="block text-xs text-stop">{view.fault.message}</span>
@@ -70,8 +71,9 @@ function Last({ last }: { last: Schemas["CardGlance"][] }) {
             >
               <Mark level={card.verdict as Level} />
               <span className="min-w-0 flex-1">
-                <span className="block truncate font-semibold">{card.title}</span>
-                <span className="block truncate text-xs text-ink-2">
+                <span className="line-clamp-2 font-semibold">{parts(card.title).cut}</span>
+                <span className="line-clamp-2 text-xs text-ink-2">
+                  {parts(card.title).job && `${parts(card.title).job} · `}
                   {boreName(card.bore_mm, system)} tip, oxygen{" "}
                   {card.oxygen_pressure_kpa == null
                     ? setting(null, system)
