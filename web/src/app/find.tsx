@@ -4,7 +4,7 @@ import { useNavigate } from "@tanstack/react-router";
 import { useDeferredValue, useState } from "react";
 import { api, data } from "@/api/client";
 import { keys } from "@/api/keys";
-import { nameOf } from "@/bench";
+import { nameOf } from "@/cut";
 import { usePreferences } from "@/ui/preferences";
 import { Sheet } from "@/ui/sheet";
 

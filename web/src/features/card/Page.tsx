@@ -4,7 +4,7 @@ import { Link, useParams } from "@tanstack/react-router";
 import { Printer } from "lucide-react";
 import { ApiFailure, api, type CutPlan, type CutPlanRequest, data } from "@/api/client";
 import { keys } from "@/api/keys";
-import { facts, noteKey } from "@/bench";
+import { facts, noteKey } from "@/cut";
 import { EdgeDrawing } from "@/draw/edge";
 import { Gauge } from "@/draw/gauge";
 import { CutStrip } from "@/draw/strip";

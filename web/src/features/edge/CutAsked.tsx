@@ -1,5 +1,5 @@
 /** The cut an edge belongs to: thickness, how the torch is moved, the fuel. */
-import { FuelPicker } from "@/bench/FuelPicker";
+import { FuelPicker } from "@/cut/FuelPicker";
 import { word } from "@/text";
 import { Choice } from "@/ui/choice";
 import { MeasureField } from "@/ui/measure-field";

@@ -4,7 +4,7 @@ import { BookmarkPlus, Eye } from "lucide-react";
 import { useState } from "react";
 import { ApiFailure, api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
-import { FuelPicker } from "@/bench/FuelPicker";
+import { FuelPicker } from "@/cut/FuelPicker";
 import type { FaceFigures } from "@/draw/cut-face";
 import { EdgeZones } from "@/draw/edge-zones";
 import { SCREEN, word } from "@/text";

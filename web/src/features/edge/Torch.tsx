@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
-import { FuelPicker } from "@/bench/FuelPicker";
+import { FuelPicker } from "@/cut/FuelPicker";
 import { CodePicture, hasPicture } from "@/draw/sign";
 import { SCREEN } from "@/text";
 import { burning } from "@/ui/gas-badge";

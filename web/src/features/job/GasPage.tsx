@@ -4,7 +4,7 @@ import { Link, useParams } from "@tanstack/react-router";
 import { useState } from "react";
 import { api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
-import { Chain } from "@/bench";
+import { Chain } from "@/cut";
 import { GasTimeline } from "@/draw/gas-timeline";
 import { SCREEN, sentence, word } from "@/text";
 import { buttonLook } from "@/ui/button";

@@ -13,8 +13,8 @@ import {
 } from "@/api/client";
 import { keys } from "@/api/keys";
 import { once } from "@/api/once";
-import { Bench, facts, nameOf, QuickEntry, withChange } from "@/bench";
-import { PastEdges } from "@/bench/PastEdges";
+import { Bench, facts, nameOf, QuickEntry, withChange } from "@/cut";
+import { PastEdges } from "@/cut/PastEdges";
 import { SCREEN, word } from "@/text";
 import { Button, buttonLook } from "@/ui/button";
 import { GasBadge } from "@/ui/gas-badge";

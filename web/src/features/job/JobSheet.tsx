@@ -5,7 +5,7 @@ import { useRef, useState } from "react";
 import { ApiFailure, api, data, type Job, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { wholeRack } from "@/api/lists";
-import { FuelPicker } from "@/bench/FuelPicker";
+import { FuelPicker } from "@/cut/FuelPicker";
 import { refusal, SCREEN } from "@/text";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";

@@ -4,7 +4,7 @@ import { Link, useNavigate } from "@tanstack/react-router";
 import { api, data, type Job, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { once } from "@/api/once";
-import { FuelPicker } from "@/bench/FuelPicker";
+import { FuelPicker } from "@/cut/FuelPicker";
 import { SCREEN, word } from "@/text";
 import { Button } from "@/ui/button";
 import { GasBadge } from "@/ui/gas-badge";

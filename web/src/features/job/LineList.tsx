@@ -2,7 +2,7 @@
 import { ArrowDown, ArrowUp, Trash2 } from "lucide-react";
 import type { KeyboardEvent } from "react";
 import type { LineView } from "@/api/client";
-import { nameOf } from "@/bench";
+import { nameOf } from "@/cut";
 import { sentence } from "@/text";
 import { LEVEL_WORDS, type Level, Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";

@@ -6,7 +6,7 @@ import { useState } from "react";
 import { v7 } from "uuid";
 import { ApiFailure, api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
-import { Chain, useOnBench } from "@/bench";
+import { Chain, useOnBench } from "@/cut";
 import { refusal, SCREEN, sentence, word } from "@/text";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";

@@ -6,7 +6,7 @@ import { useId } from "react";
 import { v7 } from "uuid";
 import { api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
-import { useOnBench, useShapes } from "@/bench";
+import { useOnBench, useShapes } from "@/cut";
 import { SectionDrawing } from "@/draw/section";
 import { SCREEN, word } from "@/text";
 import { Button } from "@/ui/button";

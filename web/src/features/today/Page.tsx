@@ -6,7 +6,7 @@ import { v7 } from "uuid";
 import { api, type CutInput, type CutPlanRequest, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { once } from "@/api/once";
-import { Bench, facts, nameOf, QuickEntry, useOnBench, withChange } from "@/bench";
+import { Bench, facts, nameOf, QuickEntry, useOnBench, withChange } from "@/cut";
 import { SCREEN } from "@/text";
 import { Button, buttonLook } from "@/ui/button";
 import { useKept } from "@/ui/kept";

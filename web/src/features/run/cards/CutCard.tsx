@@ -1,6 +1,6 @@
 /** One cut: its settings, the clock of its start, its pace, and how it came out, in two touches. */
 import { useState } from "react";
-import { facts } from "@/bench";
+import { facts } from "@/cut";
 import { SectionEnd } from "@/draw/section-end";
 import { SignPicture } from "@/draw/sign";
 import { sentence, word } from "@/text";

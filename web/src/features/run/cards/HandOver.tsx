@@ -1,5 +1,5 @@
 /** What is told to whoever comes next: pieces made and open, what is stopped and why, what was left out and why. */
-import { nameOf } from "@/bench";
+import { nameOf } from "@/cut";
 import { sentence, word } from "@/text";
 import { RUN } from "@/text/run";
 import { usePreferences } from "@/ui/preferences";

@@ -1,6 +1,6 @@
 /** Before the first step: what is stopped, what is rigged, who holds the torch, what the place is like. */
 import { useState } from "react";
-import { facts } from "@/bench";
+import { facts } from "@/cut";
 import { SCREEN, word } from "@/text";
 import { PLACES, RUN } from "@/text/run";
 import { usePreferences } from "@/ui/preferences";

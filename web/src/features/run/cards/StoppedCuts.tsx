@@ -2,7 +2,7 @@
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { api, data } from "@/api/client";
-import { nameOf } from "@/bench";
+import { nameOf } from "@/cut";
 import { sentence } from "@/text";
 import { RUN } from "@/text/run";
 import { usePreferences } from "@/ui/preferences";
