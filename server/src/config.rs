@@ -49,5 +49,8 @@ const WAIT: std::time::Duration = std::time::Duration::from_secs(3);
 /// Connections to the database.
 #[must_use]
 pub fn pool() -> sqlx::postgres::PgPoolOptions {
-    sqlx::postgres::PgPoolOptions::new().acquire_timeout(WAIT)
+    sqlx::postgres::PgPoolOptions::new().acquire_timeout(WAIT).after_connect(|connection, _| {
+        // a query of a page is done before its translation would be
+        Box::pin(async move { sqlx::query("SET jit = off").execute(connection).await.map(|_| ()) })
+    })
 }

@@ -4,9 +4,9 @@ use std::path::Path;
 
 use sqlx::{AssertSqlSafe, PgConnection, PgPool};
 
-use crate::backup::BackupError;
 use crate::backup::file::Reader;
 use crate::backup::write::{quoted, tables};
+use crate::backup::{BackupError, Table};
 use crate::store::MIGRATIONS;
 
 /// Sets every sequence behind the highest number that was handed out.
@@ -26,6 +26,19 @@ async fn set_sequences(database: &mut PgConnection) -> Result<(), BackupError> {
             .bind(&column)
             .execute(&mut *database)
             .await?;
+    }
+    Ok(())
+}
+
+/// What the rows of a shop set off in one another: while a file is read the rows are as they are there.
+async fn triggers(
+    database: &mut PgConnection,
+    tables: &[Table],
+    what: &'static str,
+) -> Result<(), BackupError> {
+    for table in tables {
+        let sql = format!("ALTER TABLE {} {what} TRIGGER USER", quoted(&table.name));
+        sqlx::query(AssertSqlSafe(sql)).execute(&mut *database).await?;
     }
     Ok(())
 }
@@ -55,6 +68,7 @@ pub async fn restore(pool: &PgPool, path: &Path) -> Result<(), BackupError> {
     sqlx::query(AssertSqlSafe(format!("TRUNCATE {} CASCADE", all.join(", "))))
         .execute(&mut *whole)
         .await?;
+    triggers(&mut whole, &made, "DISABLE").await?;
     for table in &header.tables {
         let known = made.iter().find(|known| known.name == table.name);
         let known = known.ok_or_else(|| BackupError::Unknown(table.name.clone()))?;
@@ -62,9 +76,7 @@ pub async fn restore(pool: &PgPool, path: &Path) -> Result<(), BackupError> {
         if let Some(column) = strange {
             return Err(BackupError::Unknown(format!("{}.{column}", table.name)));
         }
-        // triggers of the rows before may have written here
         let name = quoted(&table.name);
-        sqlx::query(AssertSqlSafe(format!("DELETE FROM {name}"))).execute(&mut *whole).await?;
         let columns: Vec<_> = table.columns.iter().map(|column| quoted(column)).collect();
         let copy = format!("COPY {name} ({}) FROM STDIN", columns.join(", "));
         let mut rows = whole.copy_in_raw(&copy).await?;
@@ -73,6 +85,7 @@ pub async fn restore(pool: &PgPool, path: &Path) -> Result<(), BackupError> {
         }
         rows.finish().await?;
     }
+    triggers(&mut whole, &made, "ENABLE").await?;
     set_sequences(&mut whole).await?;
     whole.commit().await?;
     MIGRATIONS.run(pool).await?;

@@ -1,9 +1,23 @@
-//! The table `line_figures`: what lists show of each line. A cache; a row with another key is to be planned anew.
+//! The table `line_figures`: what lists show of each line. A cache; a row that was planned from something else than what is
+//! there now is to be planned anew.
 
-use sqlx::PgPool;
+use sqlx::{AssertSqlSafe, PgPool};
 use uuid::Uuid;
 
 use crate::error::ApiResult;
+
+/// What the figures of a line are planned from, besides the day and this application.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, sqlx::FromRow)]
+pub struct PlannedFrom {
+    /// The line's.
+    pub line_version: i32,
+    /// Its job's.
+    pub job_version: i32,
+    /// The shop's.
+    pub stamp: i64,
+    /// Its newest card.
+    pub card_id: Option<Uuid>,
+}
 
 /// How a line stands in its list.
 #[derive(Clone, Debug, PartialEq, sqlx::FromRow)]
@@ -12,10 +26,11 @@ pub struct Standing {
     pub line_id: Uuid,
     /// Its job.
     pub job_id: Uuid,
-    /// Whether it has a card.
-    pub carded: bool,
-    /// What it is to be planned from; null where its figures are those of now.
-    pub stale: Option<String>,
+    /// What it is planned from now.
+    #[sqlx(flatten)]
+    pub now: PlannedFrom,
+    /// Whether its figures are of something else.
+    pub stale: bool,
     /// ok, caution, stop; null where it was never planned.
     pub verdict: Option<String>,
     /// Time of all its pieces.
@@ -28,7 +43,7 @@ impl Standing {
     /// Whether its newest card is known to say what the plan says; without a card nothing does.
     #[must_use]
     pub fn is_carded(&self) -> bool {
-        self.carded && self.card_current == Some(true)
+        self.now.card_id.is_some() && self.card_current == Some(true)
     }
 }
 
@@ -38,7 +53,7 @@ pub struct Figures {
     /// The line.
     pub line_id: Uuid,
     /// What it was planned from.
-    pub key: String,
+    pub from: PlannedFrom,
     /// ok, caution, stop.
     pub verdict: String,
     /// Time of all its pieces.
@@ -47,30 +62,74 @@ pub struct Figures {
     pub card_current: bool,
 }
 
-/// Every line of some jobs, or of all, in the order of jobs and lines.
+/// Every line of the shop; `$1` is the application.
+const LINES: &str = "SELECT line.id AS line_id, line.job_id, line.version AS line_version, job.version AS job_version,
+        stamp.stamp, figures.verdict, figures.time_s, figures.card_current, job.made_at, line.position,
+        CASE WHEN figures.line_id IS NOT NULL THEN figures.card_id
+             ELSE (SELECT id FROM plans WHERE plans.job_line_id = line.id ORDER BY made_at DESC LIMIT 1)
+        END AS card_id,
+        (figures.line_version = line.version AND figures.job_version = job.version AND figures.stamp = stamp.stamp
+            AND figures.day = current_date AND figures.app = $1::text) IS NOT TRUE AS stale
+    FROM job_lines line
+    JOIN jobs job ON job.id = line.job_id AND job.deleted_at IS NULL
+    CROSS JOIN shop_stamp stamp
+    LEFT JOIN line_figures figures ON figures.line_id = line.id
+    WHERE line.deleted_at IS NULL";
+/// The order of jobs and lines.
+const ORDER: &str = "ORDER BY made_at DESC, job_id DESC, position, line_id";
+/// A line that is next: without a card that holds.
+const IS_OPEN: &str = "(card_id IS NOT NULL AND card_current IS TRUE) IS NOT TRUE";
+const APP: &str = env!("CARGO_PKG_VERSION");
+
+/// Every line of some jobs, in the order of jobs and lines.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn standings(pool: &PgPool, jobs: Option<&[Uuid]>) -> ApiResult<Vec<Standing>> {
-    // the gear's age in days and the application decide too
-    let sql = "SELECT line_id, job_id, carded, verdict, time_s, card_current,
-                      CASE WHEN kept IS DISTINCT FROM key THEN key END AS stale
-               FROM (
-                   SELECT line.id AS line_id, line.job_id, card.id IS NOT NULL AS carded, figures.verdict,
-                          figures.time_s, figures.card_current, figures.key AS kept,
-                          md5(concat_ws('|', line.version, job.version, stamp.stamp, current_date, $1::text,
-                              card.id)) AS key,
-                          job.made_at, line.position
-                   FROM job_lines line
-                   JOIN jobs job ON job.id = line.job_id AND job.deleted_at IS NULL
-                   CROSS JOIN shop_stamp stamp
-                   LEFT JOIN LATERAL (SELECT id FROM plans WHERE plans.job_line_id = line.id
-                       ORDER BY made_at DESC LIMIT 1) card ON true
-                   LEFT JOIN line_figures figures ON figures.line_id = line.id
-                   WHERE line.deleted_at IS NULL AND ($2::uuid[] IS NULL OR job.id = ANY($2))) lines
-               ORDER BY made_at DESC, job_id DESC, position, line_id";
-    let all = sqlx::query_as(sql).bind(env!("CARGO_PKG_VERSION")).bind(jobs);
-    Ok(all.fetch_all(pool).await?)
+pub async fn standings(pool: &PgPool, jobs: &[Uuid]) -> ApiResult<Vec<Standing>> {
+    let sql = AssertSqlSafe(format!("SELECT * FROM ({LINES} AND job.id = ANY($2)) lines {ORDER}"));
+    Ok(sqlx::query_as(sql).bind(APP).bind(jobs).fetch_all(pool).await?)
+}
+
+/// Some of all lines.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub enum Which {
+    /// Those without a card that holds.
+    Open,
+    /// Those whose figures are of something else.
+    Stale,
+    /// Of these, those with a card: whether it holds hangs on their figures.
+    StaleCards,
+}
+
+impl Which {
+    const fn condition(self) -> &'static str {
+        match self {
+            Self::Open => IS_OPEN,
+            Self::Stale => "stale",
+            Self::StaleCards => "stale AND card_id IS NOT NULL",
+        }
+    }
+}
+
+/// The first of some lines, in the order of jobs and lines.
+///
+/// # Errors
+/// When the database fails.
+pub async fn first(pool: &PgPool, which: Which, limit: i64) -> ApiResult<Vec<Standing>> {
+    let condition = which.condition();
+    let sql = format!("SELECT * FROM ({LINES}) lines WHERE {condition} {ORDER} LIMIT $2");
+    Ok(sqlx::query_as(AssertSqlSafe(sql)).bind(APP).bind(limit).fetch_all(pool).await?)
+}
+
+/// How many of some lines there are.
+///
+/// # Errors
+/// When the database fails.
+pub async fn count(pool: &PgPool, which: Which) -> ApiResult<usize> {
+    let condition = which.condition();
+    let sql = format!("SELECT count(*) FROM ({LINES}) lines WHERE {condition}");
+    let all: i64 = sqlx::query_scalar(AssertSqlSafe(sql)).bind(APP).fetch_one(pool).await?;
+    Ok(usize::try_from(all).unwrap_or(0))
 }
 
 /// Keeps figures.
@@ -78,20 +137,37 @@ pub async fn standings(pool: &PgPool, jobs: Option<&[Uuid]>) -> ApiResult<Vec<St
 /// # Errors
 /// When the database fails.
 pub async fn keep(pool: &PgPool, all: &[Figures]) -> ApiResult<()> {
-    // a line that was deleted for good meanwhile is left out
-    let sql = "INSERT INTO line_figures (line_id, key, verdict, time_s, card_current)
-               SELECT new.* FROM unnest($1::uuid[], $2::text[], $3::text[], $4::float8[], $5::bool[])
-                   AS new(line_id, key, verdict, time_s, card_current)
+    let mut work = pool.begin().await?;
+    // a card that is being made meanwhile is waited for
+    sqlx::query("SELECT id FROM job_lines WHERE id = ANY($1) ORDER BY id FOR UPDATE")
+        .bind(all.iter().map(|it| it.line_id).collect::<Vec<_>>())
+        .execute(&mut *work)
+        .await?;
+    // a line that was deleted for good, or has another card now, is left out
+    let sql = "INSERT INTO line_figures
+                   (line_id, line_version, job_version, stamp, card_id, verdict, time_s, card_current, day, app)
+               SELECT new.*, current_date, $9 FROM unnest($1::uuid[], $2::int4[], $3::int4[], $4::int8[], $5::uuid[],
+                       $6::text[], $7::float8[], $8::bool[])
+                   AS new(line_id, line_version, job_version, stamp, card_id, verdict, time_s, card_current)
                WHERE EXISTS (SELECT 1 FROM job_lines WHERE id = new.line_id)
-               ON CONFLICT (line_id) DO UPDATE SET key = EXCLUDED.key, verdict = EXCLUDED.verdict,
-                   time_s = EXCLUDED.time_s, card_current = EXCLUDED.card_current";
+                   AND new.card_id IS NOT DISTINCT FROM (SELECT id FROM plans
+                       WHERE plans.job_line_id = new.line_id ORDER BY made_at DESC LIMIT 1)
+               ON CONFLICT (line_id) DO UPDATE SET line_version = EXCLUDED.line_version,
+                   job_version = EXCLUDED.job_version, stamp = EXCLUDED.stamp, card_id = EXCLUDED.card_id,
+                   verdict = EXCLUDED.verdict, time_s = EXCLUDED.time_s, card_current = EXCLUDED.card_current,
+                   day = EXCLUDED.day, app = EXCLUDED.app";
     sqlx::query(sql)
         .bind(all.iter().map(|it| it.line_id).collect::<Vec<_>>())
-        .bind(all.iter().map(|it| it.key.clone()).collect::<Vec<_>>())
+        .bind(all.iter().map(|it| it.from.line_version).collect::<Vec<_>>())
+        .bind(all.iter().map(|it| it.from.job_version).collect::<Vec<_>>())
+        .bind(all.iter().map(|it| it.from.stamp).collect::<Vec<_>>())
+        .bind(all.iter().map(|it| it.from.card_id).collect::<Vec<_>>())
         .bind(all.iter().map(|it| it.verdict.clone()).collect::<Vec<_>>())
         .bind(all.iter().map(|it| it.time_s).collect::<Vec<_>>())
         .bind(all.iter().map(|it| it.card_current).collect::<Vec<_>>())
-        .execute(pool)
+        .bind(APP)
+        .execute(&mut *work)
         .await?;
+    work.commit().await?;
     Ok(())
 }

@@ -4,10 +4,10 @@ use std::time::Duration;
 
 use sqlx::PgPool;
 
-use crate::api::job::figures::fill;
+use crate::api::job::figures::{AT_ONCE, fill};
 use crate::error::ApiResult;
 use crate::plan::shop::Shop;
-use crate::store::line_figures::{Standing, standings};
+use crate::store::line_figures::{Which, count, first};
 
 /// Between two looks for lines to be planned anew, where none was left.
 const LOOK_AGAIN: Duration = Duration::from_secs(5);
@@ -20,12 +20,13 @@ const LOOKS: i64 = 0x6669_6775;
 /// # Errors
 /// When the database fails.
 pub async fn plan_some(pool: &PgPool) -> ApiResult<usize> {
-    let mut all = standings(pool, None).await?;
-    if all.iter().all(|it| it.stale.is_none()) {
+    let mut next = first(pool, Which::Stale, i64::try_from(AT_ONCE).unwrap_or(i64::MAX)).await?;
+    if next.is_empty() {
         return Ok(0);
     }
     let shop = Shop::read(pool, None).await?;
-    Ok(fill(pool, shop, (&mut all, |_: &Standing| true)).await?.1)
+    fill(pool, shop, &mut next).await?;
+    count(pool, Which::Stale).await
 }
 
 /// Keeps figures up with what changes, for as long as the application runs; of several servers one at a time.

@@ -15,7 +15,7 @@ use crate::store::jobs::{self, Job};
 use crate::store::line_figures::{Figures, Standing, keep};
 
 /// Lines that a reading plans by itself at most; the others wait for the task that runs behind.
-const AT_ONCE: usize = 200;
+pub const AT_ONCE: usize = 200;
 
 /// Lines of several jobs, planned, in the order in which they were asked for. A line that is gone meanwhile is left out.
 ///
@@ -55,40 +55,35 @@ pub async fn planned_lines(
     .map_err(|error| ApiError::Internal(error.to_string()))?
 }
 
-/// Brings standings up to date, at most so many of them at once; says how many are left as they were kept last.
+/// Brings standings up to date, at most so many of them at once; the others stay as they were kept last.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn fill(
-    pool: &PgPool,
-    shop: Shop,
-    (standings, needs): (&mut [Standing], impl Fn(&Standing) -> bool),
-) -> ApiResult<(Shop, usize)> {
-    let stale = |it: &&Standing| it.stale.is_some() && needs(it);
-    let waiting = standings.iter().filter(stale).count();
-    let now: Vec<(Uuid, Uuid)> =
-        standings.iter().filter(stale).take(AT_ONCE).map(|it| (it.line_id, it.job_id)).collect();
-    if now.is_empty() {
-        return Ok((shop, 0));
+pub async fn fill(pool: &PgPool, shop: Shop, standings: &mut [Standing]) -> ApiResult<Shop> {
+    let stale = standings.iter().filter(|it| it.stale).take(AT_ONCE);
+    let wanted: Vec<(Uuid, Uuid)> = stale.map(|it| (it.line_id, it.job_id)).collect();
+    if wanted.is_empty() {
+        return Ok(shop);
     }
-    let (shop, planned) = planned_lines(pool, shop, &now).await?;
-    let mut fresh: BTreeMap<Uuid, Figures> = BTreeMap::new();
-    for (_, view) in planned {
-        let line_id = view.line.record.id;
-        let time_s = view.plan.as_ref().map_or(0.0, |plan| plan.line_total.time_s);
-        let (verdict, card_current) = (view.verdict().to_owned(), view.card_current);
-        fresh.insert(
-            line_id,
-            Figures { line_id, key: String::new(), verdict, time_s, card_current },
-        );
-    }
+    let (shop, planned) = planned_lines(pool, shop, &wanted).await?;
+    let views: BTreeMap<Uuid, LineView> =
+        planned.into_iter().map(|(_, view)| (view.line.record.id, view)).collect();
+    let mut fresh = Vec::with_capacity(views.len());
     for standing in standings.iter_mut() {
-        let Some(figures) = fresh.get_mut(&standing.line_id) else { continue };
-        figures.key = standing.stale.take().unwrap_or_default();
+        let Some(view) = views.get(&standing.line_id) else { continue };
+        let figures = Figures {
+            line_id: standing.line_id,
+            from: standing.now,
+            verdict: view.verdict().to_owned(),
+            time_s: view.plan.as_ref().map_or(0.0, |plan| plan.line_total.time_s),
+            card_current: view.card_current,
+        };
+        standing.stale = false;
         standing.verdict = Some(figures.verdict.clone());
         standing.time_s = Some(figures.time_s);
         standing.card_current = Some(figures.card_current);
+        fresh.push(figures);
     }
-    keep(pool, &fresh.into_values().collect::<Vec<_>>()).await?;
-    Ok((shop, waiting - now.len()))
+    keep(pool, &fresh).await?;
+    Ok(shop)
 }

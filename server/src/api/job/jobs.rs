@@ -81,7 +81,7 @@ fn summary(job: Job, lines: &[&Standing]) -> JobSummary {
         ok: of("ok"),
         caution: of("caution"),
         stop: of("stop"),
-        pending: lines.iter().filter(|it| it.stale.is_some()).count(),
+        pending: lines.iter().filter(|it| it.stale).count(),
         time_s: going.filter_map(|it| it.time_s).sum(),
     }
 }
@@ -126,8 +126,8 @@ pub async fn list(
     let (jobs, next) = page(&pool, &list, &asked).await?;
     let ids: Vec<Uuid> = jobs.iter().map(|job| job.record.id).collect();
     let shop = Shop::read(&pool, caller.person).await?;
-    let mut all = standings(&pool, Some(&ids)).await?;
-    fill(&pool, shop, (&mut all, |_: &Standing| true)).await?;
+    let mut all = standings(&pool, &ids).await?;
+    fill(&pool, shop, &mut all).await?;
     let mut lines: BTreeMap<Uuid, Vec<&Standing>> = BTreeMap::new();
     for standing in &all {
         lines.entry(standing.job_id).or_default().push(standing);

@@ -5,17 +5,17 @@ use serde::Serialize;
 use sqlx::PgPool;
 use utoipa::ToSchema;
 
-use crate::api::job::figures::{fill, planned_lines};
+use crate::api::job::figures::{AT_ONCE, fill, planned_lines};
 use crate::api::job::lines::LineView;
 use crate::error::ApiResult;
 use crate::http::caller::Caller;
 use crate::plan::shop::Shop;
 use crate::store::jobs::Job;
-use crate::store::line_figures::{Standing, standings};
+use crate::store::line_figures::{Which, count, first};
 use crate::store::plans::{CardGlance, newest};
 
 /// How many of each are shown.
-const SHOWN: usize = 6;
+const SHOWN: i64 = 6;
 
 /// A line with the name of its job.
 #[derive(Debug, Serialize, ToSchema)]
@@ -44,15 +44,21 @@ pub struct TodayReply {
 #[get("/today")]
 pub async fn today(pool: web::Data<PgPool>, caller: Caller) -> ApiResult<web::Json<TodayReply>> {
     let shop = Shop::read(&pool, caller.person).await?;
-    let mut all = standings(&pool, None).await?;
     // a line without a card is next whatever it comes to; of the others it hangs on their figures
-    let (shop, pending) = fill(&pool, shop, (&mut all, |it: &Standing| it.carded)).await?;
-    let open: Vec<_> = all.iter().filter(|it| !it.is_carded()).collect();
-    let shown: Vec<_> = open.iter().take(SHOWN).map(|it| (it.line_id, it.job_id)).collect();
+    let mut pending = count(&pool, Which::StaleCards).await?;
+    let mut shop = shop;
+    if pending > 0 {
+        let most = i64::try_from(AT_ONCE).unwrap_or(i64::MAX);
+        let mut stale = first(&pool, Which::StaleCards, most).await?;
+        shop = fill(&pool, shop, &mut stale).await?;
+        pending = count(&pool, Which::StaleCards).await?;
+    }
+    let next_count = count(&pool, Which::Open).await?;
+    let shown = first(&pool, Which::Open, SHOWN).await?;
+    let shown: Vec<_> = shown.iter().map(|it| (it.line_id, it.job_id)).collect();
     let (_, shown) = planned_lines(&pool, shop, &shown).await?;
     let told = |(job, view): (Job, LineView)| NextLine { job_name: job.name, view };
     let next = shown.into_iter().map(told).collect();
-    let next_count = open.len();
-    let last = newest(&pool, i64::try_from(SHOWN).unwrap_or(i64::MAX)).await?;
+    let last = newest(&pool, SHOWN).await?;
     Ok(web::Json(TodayReply { next, next_count, pending, last }))
 }
