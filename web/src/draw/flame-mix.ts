@@ -1,8 +1,7 @@
 /** Which flame two valves make, and how it is drawn. How the valves are moved is nobody's matter here. */
+import type { FlameState } from "@/text/run";
 import type { Flame } from "./flame";
 
-/** A flame by name; the words for what to turn and what one hears stand in the texts. */
-export type FlameState = "out" | "sooty" | "stands_off" | "carburising" | "neutral" | "oxidising";
 type Bands = { carburising_below: number; oxidising_above: number };
 
 /** Fuel beyond this, without oxygen to speak of, blows off the tip. Source: ours, for the drawing. */

@@ -1,5 +1,4 @@
 /** What the bench view says, short enough for arm's length. */
-import type { FlameState } from "@/draw/flame-mix";
 
 export const RUN = {
   start: "Start",
@@ -141,6 +140,8 @@ export const PLACES = [
   { key: "assembled", text: "Rig still assembled" },
 ] as const;
 
+/** A flame by name, as two valves can make it. */
+export type FlameState = "out" | "sooty" | "stands_off" | "carburising" | "neutral" | "oxidising";
 type FlameWords = Record<FlameState, { name: string; look: string; turn: string }>;
 
 /** What a flame is called, how it looks and sounds, what to turn. Common practice. */
