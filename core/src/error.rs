@@ -70,10 +70,10 @@ impl fmt::Display for Error {
     fn fmt(&self, out: &mut fmt::Formatter<'_>) -> fmt::Result {
         match self {
             Self::OutOfRange { input, value, low, high, unit } => {
-                write!(out, "{input} is {value} {unit}; allowed is {low} to {high} {unit}")
+                write!(out, "{input} is {value} {unit}; it must be {low} to {high} {unit}")
             }
             Self::UnknownChoice { input, value, allowed } => {
-                write!(out, "{input} is \"{value}\"; allowed is one of {}", allowed.join(", "))
+                write!(out, "{input} is \"{value}\"; it must be one of {}", allowed.join(", "))
             }
             Self::Missing { input, needed_for } => {
                 write!(out, "{input} is missing; {needed_for} needs it")

@@ -140,8 +140,8 @@ async fn a_refused_value_is_told_at_its_field_and_nothing_typed_is_lost() -> Res
     journey(DESK, |_, browser| async move {
         plan_the_line(&browser).await?;
         for (typed, told) in [
-            ("0", "allowed is 0.118 in to 11.81 in"),
-            ("-1 in", "allowed is"),
+            ("0", "it must be 0.118 in to 11.81 in"),
+            ("-1 in", "it must be"),
             ("13", "Thickness is 13 in"),
             ("thick", "Not understood"),
             ("3/4 in 19 mm", "mixes inches and millimetres"),

@@ -52,7 +52,7 @@ async fn what_happened_is_noted_at_the_cut_and_found_at_the_edge() -> Result<()>
         browser.fill_field("Pace", "14").await?;
         browser.fill_field("Heated for", "-5").await?;
         browser.click("Note it").await?;
-        browser.reads("[data-burn]", "allowed is").await?;
+        browser.reads("[data-burn]", "it must be").await?;
         browser.fill_field("Heated for", "21").await?;
         browser.fill("[data-burn] textarea", "wandered at the end").await?;
         browser.click("Note it").await?;

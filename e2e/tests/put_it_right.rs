@@ -95,7 +95,7 @@ async fn a_lost_cut_is_picked_up_in_four_touches() -> Result<()> {
         browser.reads("[data-recovery='alongside']", "Go back 2-3/8 in").await?;
         // told what was wrong, and nothing is lost by a reload
         browser.fill_field("Seen from below: how far is it not through?", "9 ft").await?;
-        browser.reads("[data-lost] [data-problem]", "allowed is").await?;
+        browser.reads("[data-lost] [data-problem]", "it must be").await?;
         browser.reload().await?;
         browser.see("[data-lost]").await?;
         answer(&browser, "Does the edge stay", "no").await?;
@@ -219,7 +219,7 @@ async fn a_shop_sets_its_own_odds_and_goes_back_to_the_tables() -> Result<()> {
         browser.fill(&format!("{row} input"), "900").await?;
         browser.press(ENTER).await?;
         browser.click("Set as version 1").await?;
-        browser.reads(row, "allowed is 0.1 to 50").await?;
+        browser.reads(row, "it must be 0.1 to 50").await?;
         browser.fill(&format!("{row} input"), "30").await?;
         browser.press(ENTER).await?;
         browser.reload().await?;

@@ -105,15 +105,91 @@ fn fault(error: &serde_path_to_error::Error<serde_json::Error>, json: &Value) ->
     }
     ApiError::Invalid(vec![match path_of_unknown(&path, &message) {
         Some(field) => field,
-        None => wrong_shape(&path, &message, at(json, &path)),
+        None => wrong_shape(&path, &in_words(&message), at(json, &path)),
     }])
 }
 
-/// The value at a dotted path.
+/// What a reader of JSON wanted, as a person says it: `invalid type: string "x", expected f64` is "a number".
+fn in_words(message: &str) -> String {
+    let Some((_, wanted)) = message.rsplit_once("expected ") else {
+        return format!("readable ({message})");
+    };
+    let wanted = wanted.replace('`', "");
+    let first = wanted.split(' ').next().unwrap_or_default();
+    match first {
+        "f32" | "f64" => "a number".into(),
+        "i8" | "i16" | "i32" | "i64" | "u8" | "u16" | "u32" | "u64" | "usize" => {
+            "a whole number".into()
+        }
+        "struct" | "internally" | "adjacently" => "an object".into(),
+        _ => match wanted.as_str() {
+            "a string" => "text".into(),
+            "a boolean" => "true or false".into(),
+            "a sequence" => "a list".into(),
+            "a map" => "an object".into(),
+            _ => wanted,
+        },
+    }
+}
+
+/// The value at a path as `steel.bands[1].low`; nothing where there is none.
 fn at(json: &Value, path: &str) -> Value {
-    path.split('.')
-        .filter(|part| !part.is_empty())
-        .try_fold(json, |value, part| value.get(part))
-        .cloned()
-        .unwrap_or(Value::Null)
+    let parts = path.split(['.', '[', ']']).filter(|part| !part.is_empty());
+    let pointer: String = parts.map(|part| format!("/{part}")).collect();
+    json.pointer(&pointer).cloned().unwrap_or(Value::Null)
+}
+
+#[cfg(test)]
+mod tests {
+    use serde::Deserialize;
+    use serde_json::json;
+
+    use super::*;
+    use crate::error::FieldError;
+
+    #[derive(Debug, Deserialize)]
+    #[expect(dead_code, reason = "only what cannot be read is looked at")]
+    struct Plate {
+        thickness_mm: f64,
+        count: Option<u32>,
+        surface: Option<String>,
+        stops: Option<Vec<f64>>,
+        bevelled: Option<bool>,
+    }
+
+    fn refused(json: &Value) -> FieldError {
+        match read::<Plate>(json) {
+            Err(ApiError::Invalid(mut faults)) if faults.len() == 1 => faults.remove(0),
+            other => panic!("{json} gave {other:?}"),
+        }
+    }
+
+    #[test]
+    fn a_wrong_type_is_refused_at_its_field_in_words_without_a_type_of_ours() {
+        for (json, path, wanted) in [
+            (json!({ "thickness_mm": "thick" }), "thickness_mm", "must be a number."),
+            (json!({ "thickness_mm": 9, "count": -1 }), "count", "must be a whole number."),
+            (json!({ "thickness_mm": 9, "surface": 4 }), "surface", "must be text."),
+            (json!({ "thickness_mm": 9, "stops": "none" }), "stops", "must be a list."),
+            (json!({ "thickness_mm": 9, "stops": [1, "x"] }), "stops[1]", "must be a number."),
+            (json!({ "thickness_mm": 9, "bevelled": "no" }), "bevelled", "must be true or false."),
+            (json!("a plate"), "", "The request must be an object."),
+        ] {
+            let fault = refused(&json);
+            assert_eq!((fault.path.as_str(), fault.code.as_str()), (path, "wrong_shape"));
+            assert!(fault.message.ends_with(wanted), "{json}: {}", fault.message);
+        }
+    }
+
+    #[test]
+    fn what_was_typed_comes_back_with_its_refusal_also_out_of_a_list() {
+        let fault = refused(&json!({ "thickness_mm": 9, "stops": [1, "x"] }));
+        assert_eq!((fault.path.as_str(), fault.value), ("stops[1]", json!("x")));
+    }
+
+    #[test]
+    fn a_field_that_is_left_out_is_needed() {
+        let fault = refused(&json!({ "count": 2 }));
+        assert_eq!((fault.path.as_str(), fault.code.as_str()), ("thickness_mm", "missing_part"));
+    }
 }

@@ -108,7 +108,7 @@ impl Rig {
     /// The request of an input in a job's rig: line over job over shop, prices and lifting limit too.
     ///
     /// # Errors
-    /// [`crate::error::ApiError::Invalid`] when a field has the wrong shape.
+    /// [`crate::error::ApiError::Invalid`] when a field is of the wrong type.
     pub fn request(&self, shop: &Shop, input: &Value) -> ApiResult<InShop> {
         let layers = [&shop.defaults, &self.said, &self.gear, input];
         let mut whole = merged(&layers);
@@ -218,7 +218,7 @@ impl<'a> Rigged<'a> {
     /// The request of one of its lines.
     ///
     /// # Errors
-    /// [`crate::error::ApiError::Invalid`] when a field has the wrong shape.
+    /// [`crate::error::ApiError::Invalid`] when a field is of the wrong type.
     pub fn request(&self, input: &Value) -> ApiResult<InShop> {
         self.rig.request(self.shop, input)
     }

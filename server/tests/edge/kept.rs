@@ -184,8 +184,8 @@ async fn a_file_that_is_no_photo_of_ours_is_refused_and_the_diagnosis_stays() {
         (b"dear edge, this is a letter".to_vec(), "photo_not_one", "no JPEG or PNG"),
         (cut_short, "photo_not_one", "no JPEG or PNG"),
         (Vec::new(), "photo_not_one", "no JPEG or PNG"),
-        (huge(), "photo_pixels", "120 million pixels; allowed is up to 50 million"),
-        (vec![0xff; 13 * 1024 * 1024], "photo_bytes", "13.0 MB; allowed is up to 12.0 MB"),
+        (huge(), "photo_pixels", "120 million pixels; it must have at most 50 million"),
+        (vec![0xff; 13 * 1024 * 1024], "photo_bytes", "13.0 MB; it must be at most 12.0 MB"),
     ] {
         let (status, field) = upload(file).await;
         assert_eq!((status, field["code"].as_str()), (422, Some(code)), "{field}");

@@ -70,7 +70,7 @@ function WhoIsHere() {
               void queries.invalidateQueries();
             }}
           >
-            {[...(people.data?.people ?? []), { id: "", name: "nobody named", handedness: "" }].map(
+            {[...(people.data?.people ?? []), { id: "", name: "No name", handedness: "" }].map(
               (each) => (
                 <DropdownMenu.RadioItem
                   key={each.id}

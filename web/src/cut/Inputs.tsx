@@ -125,7 +125,7 @@ export function Inputs({ request, errors, reference, onChange }: Props) {
           onCommit={(layers) => onChange({ steel: { layers } })}
         />
         <Choice
-          label="Reached from"
+          label="Torch side"
           value={steel.access ?? "both"}
           options={ACCESS}
           onChange={(access) => onChange({ steel: { access } })}

@@ -64,8 +64,10 @@ export function cut(line: readonly Spot[], from: number, to: number): Spot[] {
   const out: Spot[] = [];
   let run = 0;
   lengths.forEach((length, i) => {
+    // a point that stands twice has no part of the line: it would be joined from wherever the part ends
+    if (length === 0) return;
     const [a, b] = [at(line, i), at(line, i + 1)];
-    const share = (value: number) => (length === 0 ? 0 : (value * whole - run) / length);
+    const share = (value: number) => (value * whole - run) / length;
     const [low, high] = [Math.max(share(from), 0), Math.min(share(to), 1)];
     if (low <= high && low <= 1 && high >= 0) {
       const on = (part: number) => ({ x: a.x + part * (b.x - a.x), y: a.y + part * (b.y - a.y) });

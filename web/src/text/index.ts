@@ -52,6 +52,8 @@ export function sentence(
 
 const KIND_OF_UNIT: Record<string, Kind> = {
   mm: "length",
+  m: "run",
+  "mm/min": "speed",
   kPa: "pressure",
   "°C": "temperature",
   "°": "angle",

@@ -110,9 +110,15 @@ export function fraction(inches: number, finest: number, slack = 1e-6): string |
   return whole === 0 ? `${over}/${under}` : `${whole}-${over}/${under}`;
 }
 
+/** A little less than nothing is nothing: no thermometer, scale or bill shows "-0". */
+function signed(text: string): string {
+  return Number(text) === 0 ? text.replace("-", "") : text;
+}
+
 function decimals(number: number, digits: number): string {
   const text = number.toFixed(digits);
-  return text.includes(".") ? text.replace(/\.?0+$/, "") : text;
+  const short = text.includes(".") ? text.replace(/\.?0+$/, "") : text;
+  return signed(short);
 }
 
 /** The number alone, as a shop writes it. `number(19.05, "length", "inch")` is "3/4". */
@@ -124,7 +130,7 @@ export function number(value: number, kind: Kind, system: System): string {
   if (system === "inch" && kind === "gap") {
     return fraction(inReader, 32, 1 / 64 + 1e-9) ?? decimals(inReader, 2);
   }
-  if (kind === "money") return inReader.toFixed(2);
+  if (kind === "money") return signed(inReader.toFixed(2));
   if (kind === "length" && inReader >= 100) return decimals(inReader, 0);
   if (kind === "pressure" && inReader < 10 && system === "inch") return decimals(inReader, 1);
   if (kind === "gas_flow" && inReader < 20) return decimals(inReader, 1);

@@ -118,7 +118,7 @@ export function Find({
               setAnswers({ ...answers, plan_id: null });
             }}
           >
-            Not of this cut
+            Unlink from this cut
           </Button>
         </p>
       )}

@@ -14,7 +14,7 @@ export async function addPhoto(
     const size = (bytes: number) => `${(bytes / MEGABYTE).toFixed(1)} MB`;
     throw new ApiFailure(
       "invalid_input",
-      `The photo is ${size(file.size)}; allowed is up to ${size(limits.bytes)}. Take it smaller, or save it again at a lower quality.`,
+      `The photo is ${size(file.size)}; it must be at most ${size(limits.bytes)}. Take it smaller, or save it again at a lower quality.`,
     );
   }
   const path = { id: diagnosis, photo_id: id };

@@ -44,7 +44,7 @@ function JobRow({ summary }: { summary: Schemas["JobSummary"] }) {
             </span>
           )}
           <span className="text-sm">
-            {summary.lines} {summary.lines === 1 ? "cut" : "cuts"}, {summary.carded} carded
+            {summary.lines} {summary.lines === 1 ? "cut" : "cuts"}, {summary.carded} with a card
           </span>
           <Count level="caution" count={summary.caution} what="with a caution" />
           {summary.pending > 0 && (

@@ -1,0 +1,96 @@
+import { describe, expect, it } from "vitest";
+import sentences from "../../../../reference/text/en.toml";
+import { ago, FIELDS, fill, HEADINGS, KINDS, localMoment, options, USUAL } from "./model";
+
+describe("the forms of the rack", () => {
+  it("have a word of the shop for each choice: no code reaches the screen", () => {
+    for (const kind of KINDS) {
+      for (const field of FIELDS[kind]) {
+        if (field.as !== "choice") continue;
+        for (const code of field.options) {
+          expect(sentences.words?.[code], `${kind}.${field.key}: ${code}`).toBeTruthy();
+        }
+      }
+      expect(HEADINGS[kind]).toBeTruthy();
+    }
+  });
+
+  it("start a new piece with what its own form can show", () => {
+    for (const kind of KINDS) {
+      for (const [key, usual] of Object.entries(USUAL[kind])) {
+        const field = FIELDS[kind].find((each) => each.key === key);
+        expect(field, `${kind}.${key}`).toBeDefined();
+        if (field?.as === "choice") expect(field.options).toContain(usual);
+      }
+    }
+  });
+
+  it("ask oxygen for its gauge and acetylene for the scale: fuel is measured by weight", () => {
+    const asked = (gas: string) =>
+      FIELDS.cylinder.filter(({ only }) => only?.({ gas }) ?? true).map(({ key }) => key);
+    expect(asked("oxygen")).toContain("pressure_kpa");
+    expect(asked("oxygen")).not.toContain("gross_kg");
+    for (const gas of ["acetylene", "propane", "propylene"]) {
+      expect(asked(gas)).toEqual(expect.arrayContaining(["tare_kg", "gross_kg"]));
+      expect(asked(gas)).not.toContain("pressure_kpa");
+    }
+  });
+
+  it("ask the grade of a fuel hose alone", () => {
+    const grade = FIELDS.hose.find(({ key }) => key === "grade");
+    expect([grade?.only?.({ gas: "fuel" }), grade?.only?.({ gas: "oxygen" })]).toEqual([
+      true,
+      false,
+    ]);
+  });
+
+  it("show a code in words", () => {
+    expect(options(["natural_gas"])).toEqual([{ value: "natural_gas", text: "natural gas" }]);
+  });
+});
+
+describe("how full a cylinder is", () => {
+  it("is its gas by what it holds when full, and stays between nothing and full", () => {
+    expect(fill(3450, { rated_l: 6900 })).toBe(0.5);
+    expect([fill(-20, { rated_l: 6900 }), fill(7200, { rated_l: 6900 })]).toEqual([0, 1]);
+  });
+  it("is not known without both", () => {
+    expect([fill(null, { rated_l: 6900 }), fill(undefined, { rated_l: 6900 })]).toEqual([
+      null,
+      null,
+    ]);
+    expect([fill(100, {}), fill(100, { rated_l: 0 }), fill(100, { rated_l: "6900" })]).toEqual([
+      null,
+      null,
+      null,
+    ]);
+  });
+});
+
+describe("when something was read", () => {
+  const noon = Date.parse("2026-05-31T12:00:00Z");
+  const earlier = (minutes: number) => new Date(noon - minutes * 60e3).toISOString();
+
+  it("is told as one says it", () => {
+    expect([1, 59, 60, 47 * 60, 48 * 60].map((m) => ago(earlier(m), noon))).toEqual([
+      "just now",
+      "59 min ago",
+      "1 h ago",
+      "47 h ago",
+      "2 days ago",
+    ]);
+  });
+  it("is just now where the tablet's clock is behind", () => {
+    expect(ago(earlier(-30), noon)).toBe("just now");
+  });
+  it("stands in a field in the reader's own time, to the minute", () => {
+    for (const moment of ["2026-01-15T00:30:00Z", "2026-07-15T23:45:00Z", earlier(0)]) {
+      expect(new Date(localMoment(moment)).getTime()).toBe(Date.parse(moment));
+    }
+    expect([localMoment(undefined), localMoment("yesterday"), localMoment(7)]).toEqual([
+      "",
+      "",
+      "",
+    ]);
+  });
+});
