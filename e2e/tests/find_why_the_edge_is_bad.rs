@@ -104,7 +104,7 @@ async fn an_edge_is_seen_before_it_is_cut_by_moving_what_is_off() -> Result<()> 
         browser.click("All as planned").await?;
         browser.reads("[data-class]", "slag that taps off").await?;
         browser.fill_field("Thickness", "30").await?;
-        browser.reads("[data-before]", "allowed").await?;
+        browser.reads("[data-before]", "it must be").await?;
         Ok(())
     })
     .await
