@@ -1,6 +1,16 @@
 import { describe, expect, it } from "vitest";
-import type { CutPlanRequest } from "@/api/client";
-import { facts, moved, stayKey, withChange } from "./model";
+import type { CutPlan, CutPlanRequest, Schemas } from "@/api/client";
+import {
+  facts,
+  moved,
+  nameOf,
+  noteKey,
+  ROWS,
+  sectionFacts,
+  setOf,
+  stayKey,
+  withChange,
+} from "./model";
 
 describe("the cut in the reader's words", () => {
   const request = {
@@ -29,5 +39,50 @@ describe("changes", () => {
     expect(moved(10, 10.01)).toBe(false);
     expect(moved(10, 10.2)).toBe(true);
     expect(stayKey("travel_speed_mm_min")).toBe("travel_speed");
+  });
+});
+
+describe("a shape in the reader's words", () => {
+  const section = (more: object) => more as unknown as Schemas["SectionWire"];
+
+  it("is its mark in capitals, its cut, and the piece it is cut from", () => {
+    const beam = section({ profile: "w12x26", cut: { kind: "square" }, piece_length_mm: 6096 });
+    expect(sectionFacts(beam, "inch")).toEqual(["W12X26", "square cut", "240 in"]);
+    const mitre = section({ profile: "L4X4X3/8", cut: { kind: "mitre", angle_deg: 45 } });
+    expect(sectionFacts(mitre, "inch")).toEqual(["L4X4X3/8", "mitre 45°"]);
+  });
+
+  it("names what was never rolled by its sizes, and the inside where it is not clean", () => {
+    const own = section({
+      custom: { family: "plate_girder", depth_mm: 508, width_mm: 203.2, web_mm: 9.525 },
+      cut: { kind: "cope", depth_mm: 38.1, length_mm: 127 },
+      inside_surface: "heavy_rust",
+    });
+    const said = sectionFacts(own, "inch");
+    expect(said[0]).toMatch(/20 in × 8 in × 3\/8 in$/);
+    expect(said.slice(1)).toEqual(["cope", "1-1/2 in × 5 in", "inside heavy rust"]);
+  });
+
+  it("that does not plan is what was typed", () => {
+    const view = { line: { typed: "2x W12x26 squre" }, request: null };
+    expect(nameOf(view as Parameters<typeof nameOf>[0], "inch")).toBe("2x W12x26 squre");
+  });
+});
+
+describe("the settings", () => {
+  it("show each number of a plan once", () => {
+    const shown = ROWS.flat().map(({ quantity }) => quantity);
+    expect(new Set(shown).size).toBe(shown.length);
+  });
+
+  it("tell one note of oxygen from the same of the fuel", () => {
+    const note = (code: string, word?: string) =>
+      ({ code, values: word ? { gas: { word } } : {} }) as unknown as CutPlan["notes"][number];
+    const all = [note("runs_out", "oxygen"), note("runs_out", "acetylene"), note("runs_out")];
+    expect(new Set(all.map(noteKey)).size).toBe(3);
+  });
+
+  it("have a set point within a band or by itself", () => {
+    expect([setOf(12), setOf({ low: 9, set: 12, high: 16 })]).toEqual([12, 12]);
   });
 });

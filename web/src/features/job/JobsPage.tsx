@@ -53,7 +53,10 @@ function JobRow({ summary }: { summary: Schemas["JobSummary"] }) {
             </span>
           )}
           <Count level="stop" count={summary.stop} what="stopped" />
-          <span className="text-sm text-ink-2">{clock(summary.time_s)}</span>
+          {/* a job whose cuts are all stopped takes no time: "0 s" would promise it is done at once */}
+          {summary.time_s > 0 && (
+            <span className="text-sm text-ink-2">{clock(summary.time_s)}</span>
+          )}
         </span>
       </Link>
     </li>
