@@ -19,7 +19,7 @@ fn p99(mut all: Vec<Duration>) -> f64 {
 }
 
 async fn page(app: &App, path: &str) -> Result<f64> {
-    let client = reqwest::Client::new();
+    let client = app.client();
     let url = format!("{}{path}", app.address);
     let mut all = Vec::new();
     for _ in 0..READINGS {

@@ -103,7 +103,7 @@ fn peak_memory() -> Result<f64> {
 /// Cut lists: 200 lines until the last has come, and how memory grows from 200 to 10 000.
 async fn lists() -> Result<()> {
     journey(DESK, |app, _| async move {
-        let client = reqwest::Client::new();
+        let client = app.client();
         let url = format!("{}/api/v1/cut-lists/plan", app.address);
         let plan = async |rows: usize| -> Result<f64> {
             let text: String =

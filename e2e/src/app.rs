@@ -6,13 +6,18 @@ use std::sync::Arc;
 
 use actix_web::dev::ServerHandle;
 use anyhow::{Context, Result};
+use galvanon_server::api::people::tokens::at_the_server;
 use galvanon_server::config::Config;
 use galvanon_server::{MIGRATIONS, demo, serve};
+use reqwest::header::{AUTHORIZATION, HeaderMap};
 use serde_json::Value;
 use sqlx::postgres::PgConnectOptions;
 use sqlx::{AssertSqlSafe, Connection, PgConnection, PgPool};
 use tokio::sync::{Mutex, OnceCell};
 use uuid::Uuid;
+
+/// Who walks the journeys, where nobody else is named: the demo's owner.
+pub const OWNER: &str = "Marta Quill";
 
 /// The database that holds the demo shop: each journey walks in a copy of it.
 static SHOP: OnceCell<String> = OnceCell::const_new();
@@ -66,18 +71,34 @@ impl App {
         anyhow::ensure!(web.join("index.html").exists(), "web/dist is not built: run bin/test");
         let listener = TcpListener::bind("127.0.0.1:0")?;
         let address = format!("http://{}", listener.local_addr()?);
-        let config = Config {
-            listen: [127, 0, 0, 1].into(),
-            port: 0,
-            web,
-            tls_cert: None,
-            tls_key: None,
-            workers: 1,
-        };
+        let config = Config { flood_per_second: 100_000, ..Config::on_loopback(web) };
         let server = serve(listener, pool.clone(), &config)?;
         let handle = Arc::new(Mutex::new(server.handle()));
         tokio::spawn(server);
-        Ok(Self { address, pool, client: reqwest::Client::new(), config, server: handle })
+        let token = at_the_server(&pool, OWNER, "journey").await?;
+        let mut headers = HeaderMap::new();
+        headers.insert(AUTHORIZATION, format!("Bearer {token}").parse()?);
+        let client = reqwest::Client::builder().default_headers(headers).build()?;
+        Ok(Self { address, pool, client, config, server: handle })
+    }
+
+    /// The key of a new session of one of the demo's people.
+    ///
+    /// # Errors
+    /// When the demo's door does not let them in.
+    pub async fn session(&self, name: &str) -> Result<String> {
+        let asked = serde_json::json!({ "name": name, "demo": true });
+        let reply = self.client.post(format!("{}/api/v1/session", self.address)).json(&asked);
+        let reply = reply.send().await?.error_for_status()?;
+        let cookie = reply.headers().get("set-cookie").context("a cookie")?.to_str()?;
+        let key = cookie.strip_prefix("galvanon=").and_then(|rest| rest.split(';').next());
+        Ok(key.context("the cookie of a session")?.to_owned())
+    }
+
+    /// A client that carries the owner's token.
+    #[must_use]
+    pub fn client(&self) -> reqwest::Client {
+        self.client.clone()
     }
 
     /// Ends the server at once, with whatever it is doing.

@@ -142,7 +142,7 @@ impl Browser {
         Ok(())
     }
 
-    async fn devtools(&self, command: &str, parameters: Value) -> Result<Value> {
+    pub(crate) async fn devtools(&self, command: &str, parameters: Value) -> Result<Value> {
         Ok(self.driver.cdp().send_raw(command, parameters).await?)
     }
 
@@ -171,7 +171,7 @@ impl Browser {
     }
 
     /// Waits for the first element that can be seen; one that is replaced meanwhile is looked up again.
-    async fn displayed(&self, by: By, what: &str) -> Result<WebElement> {
+    pub(crate) async fn displayed(&self, by: By, what: &str) -> Result<WebElement> {
         let until = Instant::now() + PATIENCE;
         while Instant::now() < until {
             for element in self.driver.find_all(by.clone()).await? {

@@ -5,9 +5,10 @@
 
 mod app;
 mod browser;
+mod door;
 mod relay;
 
-pub use app::App;
+pub use app::{App, OWNER};
 pub use browser::{Browser, Viewport};
 pub use relay::Relay;
 
@@ -31,6 +32,7 @@ where
 {
     let app = App::start().await?;
     let browser = Browser::start(&app.address, viewport).await?;
+    browser.carry(&app.session(OWNER).await?).await?;
     // a task of its own: a panic in the journey must not keep the browser open
     let outcome = tokio::spawn(walk(app, browser.clone())).await;
     browser.quit().await?;

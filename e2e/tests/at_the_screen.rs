@@ -86,8 +86,9 @@ async fn a_left_hand_cuts_the_other_way() -> Result<()> {
     journey(DESK, |_, browser| async move {
         a_cut_on_the_bench(&browser).await?;
         browser.see("svg[aria-label*='right to left']").await?;
-        browser.click("Who is here?").await?;
-        browser.click("Dorrit Vale").await?;
+        browser.click("Marta Quill").await?;
+        browser.click("Sign out").await?;
+        browser.come_in_as("Dorrit Vale").await?;
         browser.see("svg[aria-label*='left to right']").await?;
         browser.reload().await?;
         browser.see("svg[aria-label*='left to right']").await?;

@@ -1,7 +1,7 @@
 //! At the torch: shapes, double taps, two tablets, two fuels, the second morning, a known hand, a cylinder that lay down.
 
 use anyhow::{Context, Result, ensure};
-use galvanon_e2e::{Browser, DESK, PHONE, journey};
+use galvanon_e2e::{Browser, DESK, OWNER, PHONE, journey};
 use serde_json::json;
 
 use crate::torch_hand::{card, cut_once, is_fit_for_gloves, next, until};
@@ -70,6 +70,7 @@ async fn two_tablets_on_one_job_add_up() -> Result<()> {
         until(&browser, "[data-cut='ready']").await?;
         cut_once(&browser, "good").await?;
         let other = Browser::start(&app.address, PHONE).await?;
+        other.carry(&app.session(OWNER).await?).await?;
         let outcome = async {
             other.open(&path).await?;
             next(&other).await?;
@@ -150,7 +151,8 @@ async fn the_second_morning_asks_anew_and_counts_what_is_made() -> Result<()> {
         let (job, _) = app.job("Sallow Beck").await?;
         let path = format!("/jobs/{job}/run");
         browser.open(&path).await?;
-        browser.click("Tobin Harrow").await?;
+        browser.click("Somebody else").await?;
+        browser.come_in_as("Tobin Harrow").await?;
         browser.see("[data-depth='stops']").await?;
         next(&browser).await?;
         browser.see("[data-step='acetylene_ceiling']").await?;
@@ -194,7 +196,8 @@ async fn a_known_hand_needs_few_touches_and_passes_no_stop() -> Result<()> {
     journey(PHONE, |app, browser| async move {
         let (job, _) = app.job("Sallow Beck").await?;
         browser.open(&format!("/jobs/{job}/run")).await?;
-        browser.click("Dorrit Vale").await?;
+        browser.click("Somebody else").await?;
+        browser.come_in_as("Dorrit Vale").await?;
         browser.see("[data-place='assembled']").await?.click().await?;
         browser.see("[data-place='assembled'][aria-pressed='true']").await?;
         browser.see("[data-depth='phases']").await?;

@@ -96,7 +96,6 @@ async fn at_the_torch(
         let (job, _) = app.job("Sallow Beck").await?;
         browser.open(&format!("/jobs/{job}/run")).await?;
         browser.see("[data-start]").await?;
-        browser.click("Marta Quill").await?;
         let reach = "const done = arguments[0];
             const go = (left) => {
                 if (document.querySelector(SIGN) || left === 0) return done(left);

@@ -30,9 +30,78 @@ pub struct Config {
     /// Private key of the certificate, in PEM.
     #[arg(long, env = "GALVANON_TLS_KEY", requires = "tls_cert")]
     pub tls_key: Option<PathBuf>,
+    /// The address under which the shop's people reach it, as `https://cuts.example`: needed where it listens on more than
+    /// loopback without a certificate of its own, behind a proxy that has one. Passkeys are kept for its name.
+    #[arg(long, env = "GALVANON_PUBLIC_URL")]
+    pub public_url: Option<String>,
+    /// Further names under which it is served.
+    #[arg(long, env = "GALVANON_HOSTS", value_delimiter = ',')]
+    pub hosts: Vec<String>,
+    /// Addresses of the proxies whose `X-Forwarded-For` is taken.
+    #[arg(long, env = "GALVANON_PROXIES", value_delimiter = ',')]
+    pub proxies: Vec<IpAddr>,
+    /// Minutes after which a session ends that is not used.
+    #[arg(long, env = "GALVANON_IDLE_MINUTES", default_value_t = 30, value_parser = clap::value_parser!(i64).range(1..=10_080))]
+    pub idle_minutes: i64,
+    /// Hours after which every session ends.
+    #[arg(long, env = "GALVANON_SESSION_HOURS", default_value_t = 12, value_parser = clap::value_parser!(i64).range(1..=720))]
+    pub session_hours: i64,
+    /// Closes the calculators to those who are not signed in.
+    #[arg(long, env = "GALVANON_CLOSED")]
+    pub closed: bool,
+    /// The most requests a second of one address; twice as many at once.
+    #[arg(long, env = "GALVANON_FLOOD_PER_SECOND", default_value_t = 1_000, value_parser = clap::value_parser!(u32).range(1..))]
+    pub flood_per_second: u32,
     /// Threads that serve.
     #[arg(long, env = "GALVANON_WORKERS", default_value_t = 2)]
     pub workers: usize,
+}
+
+impl Config {
+    /// Any free port of this machine alone, everything else as usual: what tests start.
+    #[must_use]
+    pub fn on_loopback(web: PathBuf) -> Self {
+        Self {
+            listen: IpAddr::V4(Ipv4Addr::LOCALHOST),
+            port: 0,
+            web,
+            tls_cert: None,
+            tls_key: None,
+            public_url: None,
+            hosts: Vec::new(),
+            proxies: Vec::new(),
+            idle_minutes: 30,
+            session_hours: 12,
+            closed: false,
+            flood_per_second: 1_000,
+            workers: 1,
+        }
+    }
+
+    /// Whether it may be served so: a key that goes over a network in the clear is everyone's.
+    ///
+    /// # Errors
+    /// What is wrong, and what would be right.
+    pub fn check(&self) -> Result<(), String> {
+        let public = self.public_url.as_deref();
+        if let Some(url) = public
+            && !url.starts_with("https://")
+            && !url.starts_with("http://localhost")
+        {
+            return Err(format!(
+                "GALVANON_PUBLIC_URL is \"{url}\"; it must begin with https:// (or http://localhost)"
+            ));
+        }
+        let https = self.tls_cert.is_some() || public.is_some_and(|it| it.starts_with("https://"));
+        if !self.listen.is_loopback() && !https {
+            return Err(format!(
+                "GALVANON_LISTEN is {}: outside this machine passwords would go over the network in the clear. Give a \
+                 certificate (GALVANON_TLS_CERT, GALVANON_TLS_KEY), or GALVANON_PUBLIC_URL=https://… behind a proxy that has one",
+                self.listen
+            ));
+        }
+        Ok(())
+    }
 }
 
 /// Where backups are kept.
@@ -53,4 +122,29 @@ pub fn pool() -> sqlx::postgres::PgPoolOptions {
         // a query of a page is done before its translation would be
         Box::pin(async move { sqlx::query("SET jit = off").execute(connection).await.map(|_| ()) })
     })
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn with(change: impl FnOnce(&mut Config)) -> Result<(), String> {
+        let mut config = Config::on_loopback("web/dist".into());
+        change(&mut config);
+        config.check()
+    }
+
+    #[test]
+    fn nothing_but_loopback_is_served_in_the_clear() {
+        assert_eq!(with(|_| ()), Ok(()));
+        let everywhere = with(|config| config.listen = [0, 0, 0, 0].into());
+        assert!(everywhere.is_err_and(|why| why.contains("GALVANON_LISTEN is 0.0.0.0")));
+        let behind = with(|config| {
+            config.listen = [10, 0, 0, 7].into();
+            config.public_url = Some("https://cuts.example".into());
+        });
+        assert_eq!(behind, Ok(()));
+        let clear = with(|config| config.public_url = Some("http://cuts.example".into()));
+        assert!(clear.is_err_and(|why| why.contains("it must begin with https://")));
+    }
 }

@@ -45,7 +45,8 @@ pub struct ErrorBody {
 /// What was refused and why.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct ErrorDetail {
-    /// A code: invalid_input, stale, different_body, not_found, too_large, forbidden, unavailable, internal.
+    /// A code: invalid_input, stale, different_body, not_found, too_large, forbidden, signed_out, wrong_key, second_factor,
+    /// too_many, busy, unavailable, internal.
     pub code: String,
     /// The same in words.
     pub message: String,
@@ -76,6 +77,9 @@ pub enum ApiError {
     /// The input is not possible.
     #[error("invalid input")]
     Invalid(Vec<FieldError>),
+    /// There is no such path.
+    #[error("no such path")]
+    NoPath,
     /// There is no such thing, or it was deleted.
     #[error("not found")]
     NotFound,
@@ -91,6 +95,24 @@ pub enum ApiError {
     /// The request comes from another site, or is not JSON.
     #[error("{0}")]
     Refused(&'static str),
+    /// Nobody is signed in.
+    #[error("signed out")]
+    SignedOut,
+    /// Whatever was wrong at a door: it is not told what.
+    #[error("wrong key")]
+    WrongKey,
+    /// The password was right, and a second factor is asked for.
+    #[error("second factor")]
+    SecondFactor,
+    /// A role may not do something: in words.
+    #[error("{0}")]
+    MayNot(String),
+    /// Too many tries or requests; seconds until it is worth asking again.
+    #[error("too many; again in {0} s")]
+    TooMany(u32),
+    /// Passwords are being checked, as many at once as are.
+    #[error("busy")]
+    Busy,
     /// The database failed.
     #[error("database: {0}")]
     Database(#[from] sqlx::Error),
@@ -138,11 +160,16 @@ impl ApiError {
     fn code(&self) -> &'static str {
         match self {
             Self::Invalid(_) => "invalid_input",
-            Self::NotFound => "not_found",
+            Self::NotFound | Self::NoPath => "not_found",
             Self::Stale(_) => "stale",
             Self::Different(_) => "different_body",
             Self::TooLarge(_) => "too_large",
-            Self::Refused(_) => "forbidden",
+            Self::Refused(_) | Self::MayNot(..) => "forbidden",
+            Self::SignedOut => "signed_out",
+            Self::WrongKey => "wrong_key",
+            Self::SecondFactor => "second_factor",
+            Self::TooMany(_) => "too_many",
+            Self::Busy => "busy",
             Self::Database(error) if is_away(error) => "unavailable",
             Self::Database(_) | Self::Internal(_) => "internal",
         }
@@ -153,6 +180,7 @@ impl ApiError {
             Self::Invalid(fields) => {
                 fields.iter().map(|field| field.message.as_str()).collect::<Vec<_>>().join(" ")
             }
+            Self::NoPath => "There is no such path here.".into(),
             Self::NotFound => "There is nothing under this id, or it was deleted.".into(),
             Self::Stale(_) => {
                 "Somebody changed this meanwhile: look at both versions, then save again.".into()
@@ -160,6 +188,16 @@ impl ApiError {
             Self::Different(_) => "This id was used before for something else.".into(),
             Self::TooLarge(limit) => format!("A request may hold {limit} bytes."),
             Self::Refused(why) => (*why).into(),
+            Self::SignedOut => "Sign in first.".into(),
+            Self::WrongKey => "That does not open this door: check what you typed.".into(),
+            Self::SecondFactor => {
+                "Type the six digits that your app shows now, or a recovery code.".into()
+            }
+            Self::MayNot(why) => why.clone(),
+            Self::TooMany(seconds) => {
+                format!("Too many tries. Wait {seconds} s, then try again.")
+            }
+            Self::Busy => "The door is busy. Try again in a moment.".into(),
             Self::Database(error) if is_away(error) => {
                 "The shop's database is not in reach. Nothing was lost: it goes on when it is back."
                     .into()
@@ -171,14 +209,32 @@ impl ApiError {
     }
 }
 
+impl ApiError {
+    /// What a body tells of it.
+    #[must_use]
+    pub fn detail(&self) -> ErrorDetail {
+        let (current, yours) = match self {
+            Self::Stale(both) | Self::Different(both) => {
+                (Some(both.current.clone()), Some(both.yours.clone()))
+            }
+            _ => (None, None),
+        };
+        let fields = if let Self::Invalid(fields) = self { fields.clone() } else { Vec::new() };
+        ErrorDetail { code: self.code().into(), message: self.message(), fields, current, yours }
+    }
+}
+
 impl ResponseError for ApiError {
     fn status_code(&self) -> StatusCode {
         match self {
             Self::Invalid(_) => StatusCode::UNPROCESSABLE_ENTITY,
-            Self::NotFound => StatusCode::NOT_FOUND,
+            Self::NotFound | Self::NoPath => StatusCode::NOT_FOUND,
             Self::Stale(_) | Self::Different(_) => StatusCode::CONFLICT,
             Self::TooLarge(_) => StatusCode::PAYLOAD_TOO_LARGE,
-            Self::Refused(_) => StatusCode::FORBIDDEN,
+            Self::Refused(_) | Self::MayNot(..) => StatusCode::FORBIDDEN,
+            Self::SignedOut | Self::WrongKey | Self::SecondFactor => StatusCode::UNAUTHORIZED,
+            Self::TooMany(_) => StatusCode::TOO_MANY_REQUESTS,
+            Self::Busy => StatusCode::SERVICE_UNAVAILABLE,
             Self::Database(error) if is_away(error) => StatusCode::SERVICE_UNAVAILABLE,
             Self::Database(_) | Self::Internal(_) => StatusCode::INTERNAL_SERVER_ERROR,
         }
@@ -188,26 +244,16 @@ impl ResponseError for ApiError {
         if let Self::Database(_) | Self::Internal(_) = self {
             tracing::error!(error = %self, "request failed");
         }
-        let (current, yours) = match self {
-            Self::Stale(both) | Self::Different(both) => {
-                (Some(both.current.clone()), Some(both.yours.clone()))
-            }
-            _ => (None, None),
-        };
-        let fields = if let Self::Invalid(fields) = self { fields.clone() } else { Vec::new() };
-        let error = ErrorDetail {
-            code: self.code().into(),
-            message: self.message(),
-            fields,
-            current,
-            yours,
-        };
         let status = self.status_code();
         let mut reply = HttpResponse::build(status);
-        if status == StatusCode::SERVICE_UNAVAILABLE {
-            reply.insert_header((RETRY_AFTER, AGAIN_S));
+        match self {
+            Self::TooMany(seconds) => _ = reply.insert_header((RETRY_AFTER, *seconds)),
+            _ if status == StatusCode::SERVICE_UNAVAILABLE => {
+                reply.insert_header((RETRY_AFTER, AGAIN_S));
+            }
+            _ => {}
         }
-        reply.json(ErrorBody { error })
+        reply.json(ErrorBody { error: self.detail() })
     }
 }
 

@@ -6,6 +6,7 @@ pub mod api;
 pub mod backup;
 pub mod config;
 pub mod demo;
+pub mod doors;
 pub mod error;
 pub mod http;
 pub mod photo;
@@ -25,12 +26,21 @@ use sqlx::PgPool;
 use tracing_actix_web::TracingLogger;
 
 use crate::config::Config;
+use crate::doors::flood::Flood;
+use crate::doors::state::Doors;
 
 /// Nothing from outside, scripts from here alone. Radix sets style attributes and one style
 /// element for its scroll lock, so styles may stand inline.
 const CONTENT_SECURITY_POLICY: &str = "default-src 'self'; style-src 'self' 'unsafe-inline'; \
      img-src 'self' data:; object-src 'none'; base-uri 'none'; form-action 'self'; \
      frame-ancestors 'none'";
+
+/// What a page of ours needs of the machine: the camera for photos of edges, the wake lock at the torch.
+const PERMISSIONS_POLICY: &str =
+    "camera=(self), screen-wake-lock=(self), geolocation=(), microphone=(), payment=(), usb=()";
+
+/// Once over https, over nothing else for a year.
+const HSTS: &str = "max-age=31536000";
 
 pub use store::MIGRATIONS;
 
@@ -40,18 +50,30 @@ pub use store::MIGRATIONS;
 /// When the listener cannot be used, or certificate and key cannot be read.
 pub fn serve(listener: TcpListener, pool: PgPool, config: &Config) -> std::io::Result<Server> {
     let web_folder = config.web.clone();
+    config.check().map_err(std::io::Error::other)?;
     let pool = web::Data::new(pool);
+    let doors = web::Data::new(Doors::of(config));
+    let flood = web::Data::new(Flood::of(config.flood_per_second));
+    let secure = doors.secure;
     let server = HttpServer::new(move || {
         let headers = DefaultHeaders::new()
             .add(("Content-Security-Policy", CONTENT_SECURITY_POLICY))
             .add(("X-Content-Type-Options", "nosniff"))
-            .add(("Referrer-Policy", "same-origin"));
+            .add(("Referrer-Policy", "same-origin"))
+            .add(("Cross-Origin-Opener-Policy", "same-origin"))
+            .add(("Cross-Origin-Resource-Policy", "same-origin"))
+            .add(("Permissions-Policy", PERMISSIONS_POLICY));
+        let headers =
+            if secure { headers.add(("Strict-Transport-Security", HSTS)) } else { headers };
         App::new()
             .app_data(pool.clone())
+            .app_data(doors.clone())
+            .app_data(flood.clone())
             .app_data(web::PayloadConfig::new(config::BODY_LIMIT))
+            .wrap(from_fn(doors::enter::enter))
+            .wrap(from_fn(http::guard::same_origin))
             .wrap(Compress::default())
             .wrap(headers)
-            .wrap(from_fn(http::guard::same_origin))
             .wrap(TracingLogger::default())
             .configure(api::routes::routes)
             .configure(|app| web_app::routes(app, &web_folder))

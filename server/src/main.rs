@@ -56,6 +56,18 @@ enum Command {
         /// The file.
         file: PathBuf,
     },
+    /// Make an access token for a person and print it once.
+    Token {
+        /// PostgreSQL address.
+        #[arg(long, env = "DATABASE_URL", hide_env_values = true)]
+        database: String,
+        /// Their name.
+        #[arg(long)]
+        person: String,
+        /// What it is for.
+        #[arg(long, default_value = "made at the server")]
+        name: String,
+    },
     /// Print the OpenAPI document.
     Openapi,
 }
@@ -77,8 +89,15 @@ async fn run() -> Result<(), Box<dyn std::error::Error>> {
             let filter = EnvFilter::try_from_default_env()
                 .unwrap_or_else(|_| EnvFilter::new("info,sqlx::postgres::notice=warn"));
             tracing_subscriber::fmt().json().with_env_filter(filter).init();
+            config.check()?;
             let listener = TcpListener::bind((config.listen, config.port))?;
             let pool = migrated(&database, &backups).await?;
+            if let Some(code) = api::people::doors::set_up_code(&pool).await? {
+                // to whoever starts it, once, and into no log
+                eprintln!(
+                    "This shop has no owner yet. Open its page and claim it with the set-up code {code}"
+                );
+            }
             tracing::info!(address = %listener.local_addr()?, "serving");
             let behind = tokio::spawn(work::figures::keep_up(pool.clone()));
             serve(listener, pool, &config)?.await?;
@@ -101,6 +120,11 @@ async fn run() -> Result<(), Box<dyn std::error::Error>> {
             let pool = galvanon_server::config::pool().connect(&database).await?;
             backup::restore(&pool, &file).await?;
             println!("The shop of {} is restored.", file.display());
+        }
+        Command::Token { database, person, name } => {
+            let pool = galvanon_server::config::pool().connect(&database).await?;
+            let made = api::people::tokens::at_the_server(&pool, &person, &name).await;
+            println!("{}", made.map_err(|error| error.detail().message)?);
         }
         Command::Openapi => println!("{}", api::routes::openapi_json()?),
     }

@@ -1,10 +1,10 @@
 //! A shop in one file: restored row by row, and refused where the file or the database is not what it should be.
 
 use std::collections::BTreeMap;
-use std::path::{Path, PathBuf};
+use std::path::PathBuf;
 
+use galvanon_server::MIGRATIONS;
 use galvanon_server::backup::{BackupError, backup, before_migrating, restore};
-use galvanon_server::{MIGRATIONS, demo};
 use serde_json::json;
 use sqlx::postgres::PgConnectOptions;
 use sqlx::{AssertSqlSafe, Connection, PgConnection, PgPool};
@@ -57,9 +57,7 @@ async fn rows(pool: &PgPool) -> BTreeMap<String, Vec<String>> {
 }
 
 async fn demo_shop() -> TestApp {
-    let app = TestApp::start().await;
-    let folder = Path::new(env!("CARGO_MANIFEST_DIR")).join("../demo");
-    demo::load(&app.pool, &folder).await.unwrap();
+    let app = TestApp::demo().await;
     // a job at the torch, so that events have their order of arrival
     let jobs = app.get("/api/v1/jobs").await.body;
     let job = jobs["jobs"][0]["job"]["id"].as_str().unwrap().to_owned();

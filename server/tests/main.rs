@@ -18,6 +18,13 @@ mod test_app;
 mod tls;
 mod yard;
 
+mod doors {
+    mod attacks;
+    mod rights;
+    mod signing_in;
+    mod tablets;
+}
+
 mod run {
     mod events;
     mod rack;

@@ -1,9 +1,13 @@
 //! Starts the application on a free port with a database of its own.
 
 use std::net::TcpListener;
+use std::path::Path;
 
+use galvanon_server::api::people::tokens::{Scope, at_the_server, made};
 use galvanon_server::config::Config;
-use galvanon_server::{MIGRATIONS, serve};
+use galvanon_server::store::role::Role;
+use galvanon_server::{MIGRATIONS, demo, serve};
+use reqwest::header::{AUTHORIZATION, HeaderMap};
 use reqwest::{Method, StatusCode};
 use serde_json::{Value, json};
 use sqlx::postgres::PgConnectOptions;
@@ -15,7 +19,19 @@ use uuid::Uuid;
 pub struct TestApp {
     pub address: String,
     pub pool: PgPool,
+    /// Who `client` is.
+    pub owner: Uuid,
+    /// Carries the owner's token.
     pub client: reqwest::Client,
+    /// Carries nothing.
+    pub nobody: reqwest::Client,
+}
+
+/// A client that carries a token.
+pub fn carrying(token: &str) -> reqwest::Client {
+    let mut headers = HeaderMap::new();
+    headers.insert(AUTHORIZATION, format!("Bearer {token}").parse().unwrap());
+    reqwest::Client::builder().default_headers(headers).build().unwrap()
 }
 
 /// A database with the schema and nothing in it: each test has a copy of it.
@@ -40,7 +56,36 @@ pub struct Answer {
 }
 
 impl TestApp {
+    /// A shop with one owner, who asks.
     pub async fn start() -> Self {
+        let mut app = Self::unowned().await;
+        (app.owner, app.client) = app.someone("Ada Owner", Role::Owner).await;
+        app
+    }
+
+    /// The demo's shop; its owner asks.
+    pub async fn demo() -> Self {
+        let mut app = Self::unowned().await;
+        let folder = Path::new(env!("CARGO_MANIFEST_DIR")).join("../demo");
+        assert!(demo::load(&app.pool, &folder).await.unwrap());
+        let token = at_the_server(&app.pool, "Marta Quill", "test").await.unwrap();
+        app.client = carrying(&token);
+        app
+    }
+
+    /// As `start`, served otherwise than usual.
+    pub async fn configured(change: impl FnOnce(&mut Config)) -> Self {
+        let mut app = Self::served(change).await;
+        (app.owner, app.client) = app.someone("Ada Owner", Role::Owner).await;
+        app
+    }
+
+    /// A shop in which there is nobody.
+    pub async fn unowned() -> Self {
+        Self::served(|_| ()).await
+    }
+
+    async fn served(change: impl FnOnce(&mut Config)) -> Self {
         let server = std::env::var("GALVANON_TEST_DATABASE")
             .expect("GALVANON_TEST_DATABASE names a PostgreSQL for the tests: run bin/test");
         let name = format!("test_{}", Uuid::now_v7().simple());
@@ -52,20 +97,35 @@ impl TestApp {
         let pool = PgPool::connect_with(options.database(&name)).await.unwrap();
         let listener = TcpListener::bind("127.0.0.1:0").unwrap();
         let address = format!("http://{}", listener.local_addr().unwrap());
-        let config = Config {
-            listen: [127, 0, 0, 1].into(),
-            port: 0,
-            web: concat!(env!("CARGO_MANIFEST_DIR"), "/../web/dist").into(),
-            workers: 1,
-            tls_cert: None,
-            tls_key: None,
-        };
+        let web = concat!(env!("CARGO_MANIFEST_DIR"), "/../web/dist").into();
+        let mut config = Config { flood_per_second: 100_000, ..Config::on_loopback(web) };
+        change(&mut config);
         tokio::spawn(serve(listener, pool.clone(), &config).unwrap());
-        Self { address, pool, client: reqwest::Client::new() }
+        let nobody = reqwest::Client::new();
+        Self { address, pool, owner: Uuid::nil(), client: nobody.clone(), nobody }
+    }
+
+    /// A person of a role, and a client that carries their token.
+    pub async fn someone(&self, name: &str, role: Role) -> (Uuid, reqwest::Client) {
+        let id = Uuid::now_v7();
+        let sql = "INSERT INTO people (id, name, handedness, role, made_from) VALUES ($1, $2, 'right', $3, '{}')";
+        sqlx::query(sql).bind(id).bind(name).bind(role).execute(&self.pool).await.unwrap();
+        let made = made(&self.pool, (id, None), ("test", Scope::All)).await.unwrap();
+        (id, carrying(&made.token))
     }
 
     pub async fn send(&self, method: Method, path: &str, body: Option<&Value>) -> Answer {
-        let request = self.client.request(method, format!("{}{path}", self.address));
+        self.send_by(&self.client, (method, path), body).await
+    }
+
+    /// As `send`, by somebody else.
+    pub async fn send_by(
+        &self,
+        client: &reqwest::Client,
+        (method, path): (Method, &str),
+        body: Option<&Value>,
+    ) -> Answer {
+        let request = client.request(method, format!("{}{path}", self.address));
         let request = match body {
             Some(body) => request.json(body),
             None => request,

@@ -15,12 +15,9 @@ use crate::test_app::TestApp;
 
 fn config(cert: &Path, key: &Path) -> Config {
     Config {
-        listen: [127, 0, 0, 1].into(),
-        port: 0,
-        web: PathBuf::from("."),
         tls_cert: Some(cert.to_owned()),
         tls_key: Some(key.to_owned()),
-        workers: 1,
+        ..Config::on_loopback(PathBuf::from("."))
     }
 }
 

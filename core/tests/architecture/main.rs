@@ -13,13 +13,14 @@ const CORE: [&str; 9] =
     ["steel", "section", "gas", "tip", "cut", "setup", "edge", "record", "entry"];
 
 /// The rooms of the server in the order that data flows; a room uses itself and those before it.
-const SERVER: [&str; 27] = [
+const SERVER: [&str; 28] = [
     "error",
     "config",
     "photo",
     "wire",
     "store",
     "http",
+    "doors",
     "api::steel",
     "api::section",
     "api::gas",

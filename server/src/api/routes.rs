@@ -90,13 +90,36 @@ fn kept(v1: Scope) -> Scope {
         .service(shop::gear::change)
         .service(shop::gear::delete)
         .service(shop::gear::restore)
+        .service(shop::settings::list)
+        .service(shop::settings::set)
+}
+
+/// The doors, and who works here.
+fn people_and_doors(v1: Scope) -> Scope {
+    v1.service(people::session::show)
+        .service(people::session::begin)
+        .service(people::session::end)
         .service(people::list)
         .service(people::create)
         .service(people::change)
         .service(people::delete)
         .service(people::restore)
-        .service(shop::settings::list)
-        .service(shop::settings::set)
+        .service(people::invite)
+        .service(people::forget)
+        .service(people::account::set_password)
+        .service(people::account::set_pin)
+        .service(people::account::offer_second)
+        .service(people::account::set_second)
+        .service(people::account::drop_second)
+        .service(people::account::list_sessions)
+        .service(people::account::end_session)
+        .service(people::tokens::create)
+        .service(people::tokens::list)
+        .service(people::tokens::revoke)
+        .service(people::devices::create)
+        .service(people::devices::list)
+        .service(people::devices::revoke)
+        .service(people::trail::list)
 }
 
 /// Registers every path.
@@ -115,13 +138,13 @@ pub fn routes(app: &mut web::ServiceConfig) {
             .service(health::health)
             .service(health::ready)
             .service(openapi_document)
-            .service(kept(worked(v1)).default_service(web::to(nothing)))
+            .service(people_and_doors(kept(worked(v1))).default_service(web::to(nothing)))
             .default_service(web::to(nothing)),
     );
 }
 
 async fn nothing() -> ApiResult<String> {
-    Err(ApiError::NotFound)
+    Err(ApiError::NoPath)
 }
 
 /// The interface in the OpenAPI format.
@@ -205,11 +228,30 @@ async fn nothing() -> ApiResult<String> {
         shop::gear::change,
         shop::gear::delete,
         shop::gear::restore,
+        people::session::show,
+        people::session::begin,
+        people::session::end,
         people::list,
         people::create,
         people::change,
         people::delete,
         people::restore,
+        people::invite,
+        people::forget,
+        people::account::set_password,
+        people::account::set_pin,
+        people::account::offer_second,
+        people::account::set_second,
+        people::account::drop_second,
+        people::account::list_sessions,
+        people::account::end_session,
+        people::tokens::create,
+        people::tokens::list,
+        people::tokens::revoke,
+        people::devices::create,
+        people::devices::list,
+        people::devices::revoke,
+        people::trail::list,
         shop::settings::list,
         shop::settings::set,
     )

@@ -100,7 +100,9 @@ async fn load_burn(pool: &PgPool, entry: BurnEntry, known: &Known<'_>) -> Result
         "note": entry.note,
     });
     let request: crate::api::record::burns::BurnRequest = read_body(&body)?;
-    let burn = crate::api::record::burns::checked(&request)?;
+    let mut burn = crate::api::record::burns::checked(&request)?;
+    // as if each had logged their own
+    burn.verified = burn.person_id.is_some();
     let id = Uuid::now_v7();
     burns::put(pool, (id, None), (&burn, &body)).await?;
     Ok(id)

@@ -115,6 +115,7 @@ async fn load_people(
     for person in entries {
         let id = Uuid::now_v7();
         people::put(pool, (id, None), (person, &json!(person))).await?;
+        people::invented(pool, id).await?;
         crew.push((person.name.clone(), id));
     }
     Ok(crew)

@@ -1,20 +1,31 @@
-//! Who sends a request.
+//! Who sends a request, as the doors found out: see `doors::enter`.
 
 use std::convert::Infallible;
 use std::future::{Ready, ready};
 
 use actix_web::dev::Payload;
-use actix_web::{FromRequest, HttpRequest};
+use actix_web::{FromRequest, HttpMessage, HttpRequest};
 use uuid::Uuid;
 
-/// The header that names the person at the screen.
-pub const PERSON: &str = "galvanon-person";
+use crate::store::role::Role;
 
-/// Who sends a request, as far as it says.
-#[derive(Clone, Copy, Debug, Default)]
+/// Who sends a request.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
 pub struct Caller {
-    /// The person at the screen.
+    /// The person who is signed in.
     pub person: Option<Uuid>,
+    /// What they are in the shop.
+    pub role: Option<Role>,
+    /// Their session or token.
+    pub key: Option<Uuid>,
+    /// The registered tablet that sends it.
+    pub device: Option<Uuid>,
+    /// The tablet was revoked.
+    pub revoked: bool,
+    /// The token only looks.
+    pub reads_only: bool,
+    /// They came in by a PIN: enough to cut, not to change who may come in.
+    pub by_pin: bool,
 }
 
 impl FromRequest for Caller {
@@ -22,8 +33,7 @@ impl FromRequest for Caller {
     type Future = Ready<Result<Self, Infallible>>;
 
     fn from_request(request: &HttpRequest, _: &mut Payload) -> Self::Future {
-        let told = request.headers().get(PERSON).and_then(|value| value.to_str().ok());
-        ready(Ok(Self { person: told.and_then(|text| Uuid::parse_str(text).ok()) }))
+        ready(Ok(request.extensions().get::<Self>().copied().unwrap_or_default()))
     }
 }
 
@@ -34,14 +44,13 @@ mod tests {
     use super::*;
 
     #[actix_web::test]
-    async fn a_person_is_named_by_a_whole_id_or_not_at_all() {
+    async fn a_caller_is_who_the_doors_found_and_no_header_names_one() {
         let id = Uuid::now_v7();
-        for (sent, person) in [(id.to_string(), Some(id)), ("Marta".into(), None)] {
-            let request = TestRequest::default().insert_header((PERSON, sent)).to_http_request();
-            let caller = Caller::extract(&request).await;
-            assert_eq!(caller.map(|caller| caller.person), Ok(person));
-        }
-        let nobody = Caller::extract(&TestRequest::default().to_http_request()).await;
-        assert_eq!(nobody.map(|caller| caller.person), Ok(None));
+        let named = TestRequest::default().insert_header(("Galvanon-Person", id.to_string()));
+        let request = named.to_http_request();
+        assert_eq!(Caller::extract(&request).await, Ok(Caller::default()));
+        let found = Caller { person: Some(id), role: Some(Role::Viewer), ..Caller::default() };
+        request.extensions_mut().insert(found);
+        assert_eq!(Caller::extract(&request).await, Ok(found));
     }
 }

@@ -145,11 +145,11 @@ pub const CHOICES: [(&str, &[&str], &str); 3] = [
     ("fuel", &["acetylene", "propane", "propylene", "natural_gas"], "acetylene"),
 ];
 
-/// The settings of the shop now: what was picked, else the defaults.
+/// The settings of a shop that has picked nothing.
 ///
 /// # Errors
-/// When the database fails.
-pub async fn current(pool: &PgPool) -> ApiResult<Map<String, Value>> {
+/// Only a fault of ours.
+pub fn usual() -> ApiResult<Map<String, Value>> {
     let mut all = Map::new();
     for school in schools()?.iter().filter(|school| school.is_default == "yes") {
         all.insert(school.question.clone(), json!(school.option));
@@ -172,6 +172,15 @@ pub async fn current(pool: &PgPool) -> ApiResult<Map<String, Value>> {
     all.insert(LIFTING_LIMIT.key.into(), json!(LIFTING_LIMIT.usual));
     all.insert(FIRE_WATCH_MIN.key.into(), json!(FIRE_WATCH_MIN.usual));
     all.insert(EMERGENCY.into(), json!(""));
+    Ok(all)
+}
+
+/// The settings of the shop now: what was picked, else the defaults.
+///
+/// # Errors
+/// When the database fails.
+pub async fn current(pool: &PgPool) -> ApiResult<Map<String, Value>> {
+    let mut all = usual()?;
     for row in crate::store::shop_settings::newest(pool).await? {
         all.insert(row.key, row.value);
     }

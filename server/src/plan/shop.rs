@@ -9,6 +9,7 @@ use uuid::Uuid;
 use crate::api::tip::request::TipWire;
 use crate::error::ApiResult;
 use crate::http::body::read;
+use crate::http::caller::Caller;
 use crate::plan::gear_fields::TipFields;
 use crate::plan::rack::{GearView, view};
 use crate::plan::settings;
@@ -45,6 +46,19 @@ impl Shop {
             .collect::<ApiResult<_>>()?;
         let drawer = drawer(&rack);
         Ok(Self { settings, rack, defaults, drawer })
+    }
+
+    /// The shop for a caller of a calculator: nobody is told what it owns or has set.
+    ///
+    /// # Errors
+    /// When the database fails, for somebody who is signed in.
+    pub async fn for_caller(pool: &PgPool, caller: Caller) -> ApiResult<Self> {
+        if caller.role.is_some() {
+            return Self::read(pool, caller.person).await;
+        }
+        let settings = settings::usual()?;
+        let defaults = settings::as_request(&settings);
+        Ok(Self { settings, rack: Vec::new(), defaults, drawer: Vec::new() })
     }
 
     /// The shop's prices with that of a fuel.

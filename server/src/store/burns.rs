@@ -23,6 +23,8 @@ pub struct Burn {
     pub plan_id: Option<Uuid>,
     /// Who held the torch.
     pub person_id: Option<Uuid>,
+    /// Whether it is known that it was they: their own session said so.
+    pub verified: bool,
     /// The tip in the torch.
     pub tip_id: Option<Uuid>,
     /// When.
@@ -62,6 +64,8 @@ pub struct NewBurn {
     pub plan_id: Option<Uuid>,
     /// Who held the torch.
     pub person_id: Option<Uuid>,
+    /// Whether it is known that it was they: their own session said so.
+    pub verified: bool,
     /// The tip in the torch.
     pub tip_id: Option<Uuid>,
     /// When.
@@ -91,8 +95,8 @@ pub async fn insert<'e>(
 ) -> ApiResult<Option<Burn>> {
     let sql = "INSERT INTO burns
                    (id, job_line_id, plan_id, person_id, tip_id, happened_at, start_s, duration_s,
-                    pace_m_s, outcome, readings, note, made_from, made_by, changed_by)
-               VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $14)
+                    pace_m_s, outcome, readings, note, made_from, made_by, changed_by, verified)
+               VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $14, $15)
                ON CONFLICT (id) DO NOTHING RETURNING *";
     let new = sqlx::query_as(sql)
         .bind(id)
@@ -108,7 +112,8 @@ pub async fn insert<'e>(
         .bind(&burn.readings)
         .bind(&burn.note)
         .bind(body)
-        .bind(by);
+        .bind(by)
+        .bind(burn.verified);
     Ok(new.fetch_optional(database).await?)
 }
 

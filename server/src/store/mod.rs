@@ -2,6 +2,7 @@
 
 pub mod burns;
 pub mod diagnoses;
+pub mod door;
 pub mod gear;
 pub mod job_lines;
 pub mod job_runs;
@@ -11,6 +12,7 @@ pub mod page;
 pub mod people;
 pub mod photos;
 pub mod plans;
+pub mod role;
 pub mod run_events;
 pub mod shop_settings;
 

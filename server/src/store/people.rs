@@ -7,6 +7,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::error::ApiResult;
+use crate::store::role::Role;
 use crate::store::{Made, Record, Recorded, changed, made};
 use crate::wire::setup::DepthWire;
 
@@ -24,6 +25,12 @@ pub struct Person {
     /// How much a run tells them: every_step, phases, stops.
     #[schema(value_type = DepthWire)]
     pub depth: String,
+    /// owner, foreman, planner, torch_hand, crib_keeper, viewer.
+    pub role: Role,
+    /// Their number in the shop's records: it stays when the name is removed.
+    pub number: i32,
+    /// An invented person, who comes in by the demo's door.
+    pub demo: bool,
 }
 
 impl Recorded for Person {
@@ -45,6 +52,9 @@ pub struct NewPerson {
     /// every_step, phases, stops; every_step when left out.
     #[serde(default)]
     pub depth: DepthWire,
+    /// owner, foreman, planner, torch_hand, crib_keeper, viewer; torch_hand when left out.
+    #[serde(default)]
+    pub role: Role,
 }
 
 /// What may change in a person; what is left out stays.
@@ -59,6 +69,8 @@ pub struct PersonChange {
     pub handedness: Option<String>,
     /// every_step, phases, stops.
     pub depth: Option<DepthWire>,
+    /// owner, foreman, planner, torch_hand, crib_keeper, viewer.
+    pub role: Option<Role>,
 }
 
 /// Everybody, by name.
@@ -89,8 +101,9 @@ pub async fn put(
     (id, by): (Uuid, Option<Uuid>),
     (person, body): (&NewPerson, &Value),
 ) -> ApiResult<Made<Person>> {
-    let sql = "INSERT INTO people (id, name, handedness, made_from, made_by, changed_by, depth)
-               VALUES ($1, $2, $3, $4, $5, $5, $6) ON CONFLICT (id) DO NOTHING RETURNING *";
+    let sql =
+        "INSERT INTO people (id, name, handedness, made_from, made_by, changed_by, depth, role)
+               VALUES ($1, $2, $3, $4, $5, $5, $6, $7) ON CONFLICT (id) DO NOTHING RETURNING *";
     let new: Option<Person> = sqlx::query_as(sql)
         .bind(id)
         .bind(&person.name)
@@ -98,6 +111,7 @@ pub async fn put(
         .bind(body)
         .bind(by)
         .bind(person.depth.code())
+        .bind(person.role)
         .fetch_optional(pool)
         .await?;
     made(pool, id, (new, body)).await
@@ -113,7 +127,7 @@ pub async fn patch(
     (change, body): (&PersonChange, &Value),
 ) -> ApiResult<Person> {
     let sql = "UPDATE people SET name = COALESCE($3, name), handedness = COALESCE($4, handedness),
-                   depth = COALESCE($6, depth),
+                   depth = COALESCE($6, depth), role = COALESCE($7, role),
                    version = version + 1, changed_at = now(), changed_by = $5
                WHERE id = $1 AND version = $2 AND deleted_at IS NULL RETURNING *";
     let row = sqlx::query_as(sql)
@@ -123,7 +137,56 @@ pub async fn patch(
         .bind(&change.handedness)
         .bind(by)
         .bind(change.depth.map(DepthWire::code))
+        .bind(change.role)
         .fetch_optional(pool)
         .await?;
     changed(pool, id, (row, body)).await
+}
+
+/// Whether the shop has another owner than this person.
+///
+/// # Errors
+/// When the database fails.
+pub async fn another_owner(pool: &PgPool, than: Uuid) -> ApiResult<bool> {
+    let sql = "SELECT EXISTS (SELECT 1 FROM people WHERE role = 'owner' AND deleted_at IS NULL AND id <> $1)";
+    Ok(sqlx::query_scalar(sql).bind(than).fetch_one(pool).await?)
+}
+
+/// Puts the number in place of the name, everywhere it stands.
+///
+/// # Errors
+/// When the database fails.
+pub async fn forget_name(
+    pool: &PgPool,
+    (id, by): (Uuid, Option<Uuid>),
+) -> ApiResult<Option<Person>> {
+    let sql = "UPDATE people SET name = 'Person ' || number, made_from = made_from - 'name', demo = false,
+            deleted_at = coalesce(deleted_at, now()), version = version + 1, changed_at = now(), changed_by = $2
+        WHERE id = $1 RETURNING *";
+    Ok(sqlx::query_as(sql).bind(id).bind(by).fetch_optional(pool).await?)
+}
+
+/// Makes the person of a name an owner, or adds them as one: whoever claims a shop.
+///
+/// # Errors
+/// When the database fails.
+pub async fn first_owner(pool: &PgPool, name: &str) -> ApiResult<Uuid> {
+    let known = "UPDATE people SET role = 'owner', version = version + 1, changed_at = now()
+        WHERE id = (SELECT id FROM people WHERE lower(name) = lower($1) AND deleted_at IS NULL ORDER BY made_at LIMIT 1)
+        RETURNING id";
+    if let Some(id) = sqlx::query_scalar(known).bind(name).fetch_optional(pool).await? {
+        return Ok(id);
+    }
+    let new = "INSERT INTO people (id, name, handedness, made_from, role)
+        VALUES ($1, $2, 'right', jsonb_build_object('name', $2::text), 'owner') RETURNING id";
+    Ok(sqlx::query_scalar(new).bind(Uuid::now_v7()).bind(name).fetch_one(pool).await?)
+}
+
+/// Marks a person as invented: they come in by the demo's door.
+///
+/// # Errors
+/// When the database fails.
+pub async fn invented(pool: &PgPool, id: Uuid) -> ApiResult<()> {
+    sqlx::query("UPDATE people SET demo = true WHERE id = $1").bind(id).execute(pool).await?;
+    Ok(())
 }

@@ -28,6 +28,12 @@ pub struct RunEvent {
     pub what: RunEventBody,
     /// The run it belongs to; null for what was noted before there were runs.
     pub run_id: Option<Uuid>,
+    /// Whether it is known that it was this person: their own session sent it, from a tablet that had it when it happened.
+    pub verified: bool,
+    /// The registered tablet that sent it.
+    pub device_id: Option<Uuid>,
+    /// That tablet had been revoked.
+    pub from_revoked: bool,
     /// The event as it was sent.
     #[serde(skip)]
     #[schema(ignore)]
@@ -56,6 +62,9 @@ impl FromRow<'_, PgRow> for RunEvent {
             person_id: row.try_get("person_id")?,
             what: what.map_err(|error| sqlx::Error::Decode(error.into()))?,
             run_id: row.try_get("run_id")?,
+            verified: row.try_get("verified")?,
+            device_id: row.try_get("device_id")?,
+            from_revoked: row.try_get("from_revoked")?,
             made_from: row.try_get("made_from")?,
         })
     }
@@ -72,8 +81,7 @@ pub enum Arrived {
     Different,
 }
 
-const SELECT: &str =
-    "SELECT id, happened_at, person_id, kind, body, made_from, run_id FROM run_events";
+const SELECT: &str = "SELECT id, happened_at, person_id, kind, body, made_from, run_id, verified, device_id, from_revoked FROM run_events";
 
 /// What counts beyond its run: pieces stay made, whoever makes them with whatever rig, and the clock of a cylinder that
 /// stands after it lay goes on.
@@ -139,8 +147,8 @@ pub async fn keep(
         .execute(&mut *work)
         .await?;
     let sql =
-        "INSERT INTO run_events (id, job_id, run_id, happened_at, person_id, kind, body, made_from)
-               VALUES ($1, $2, $3, $4, $5, $6, $7, $8) ON CONFLICT (id) DO NOTHING";
+        "INSERT INTO run_events (id, job_id, run_id, happened_at, person_id, kind, body, made_from, verified, device_id, from_revoked)
+               VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11) ON CONFLICT (id) DO NOTHING";
     let added = sqlx::query(sql)
         .bind(event.id)
         .bind(job)
@@ -150,6 +158,9 @@ pub async fn keep(
         .bind(&kind)
         .bind(&body)
         .bind(&event.made_from)
+        .bind(event.verified)
+        .bind(event.device_id)
+        .bind(event.from_revoked)
         .execute(&mut *work)
         .await?;
     if added.rows_affected() == 0 {

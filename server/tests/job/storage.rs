@@ -3,6 +3,7 @@
 use std::path::Path;
 
 use galvanon_server::demo;
+use galvanon_server::store::role::Role;
 use reqwest::Method;
 use serde_json::{Value, json};
 use uuid::Uuid;
@@ -206,36 +207,26 @@ async fn settings_keep_their_history_and_refuse_what_the_planner_would() {
 #[actix_web::test]
 async fn the_hand_of_the_person_decides_the_direction_and_is_on_record() {
     let app = TestApp::start().await;
-    let person = id();
-    app.put(&format!("/api/v1/people/{person}"), &json!({ "name": "Lee", "handedness": "left" }))
+    let (person, lee) = app.someone("Lee", Role::Planner).await;
+    app.patch(&format!("/api/v1/people/{person}"), &json!({ "version": 1, "handedness": "left" }))
         .await;
-    let draft = async |who: Option<Uuid>| {
-        let request = app
-            .client
-            .post(format!("{}/api/v1/cut-plans/draft", app.address))
-            .json(&json!({ "input": plate() }));
-        let request = who.map_or(request.try_clone().unwrap(), |who| {
-            request.header("Galvanon-Person", who.to_string())
-        });
-        request.send().await.unwrap().json::<Value>().await.unwrap()["plan"]["direction"].clone()
+    let draft = async |who: &reqwest::Client| {
+        let path = (Method::POST, "/api/v1/cut-plans/draft");
+        app.send_by(who, path, Some(&json!({ "input": plate() }))).await.body["plan"]["direction"]
+            .clone()
     };
-    assert_eq!(draft(None).await, "right_to_left");
-    assert_eq!(draft(Some(person)).await, "left_to_right");
-    let path = format!("{}/api/v1/jobs/{}", app.address, id());
-    let made = app
-        .client
-        .put(path)
-        .json(&json!({ "name": "J", "rig": {} }))
-        .header("Galvanon-Person", person.to_string());
-    let made: Value = made.send().await.unwrap().json().await.unwrap();
+    assert_eq!(draft(&app.client).await, "right_to_left");
+    assert_eq!(draft(&lee).await, "left_to_right");
+    let path = format!("/api/v1/jobs/{}", id());
+    let body = json!({ "name": "J", "rig": {} });
+    let made = app.send_by(&lee, (Method::PUT, &path), Some(&body)).await.body;
     assert_eq!(made["made_by"], json!(person));
 }
 
 #[actix_web::test]
 async fn the_demo_shop_loads_once_and_shows_each_fuel_and_start() {
-    let app = TestApp::start().await;
+    let app = TestApp::demo().await;
     let folder = Path::new(env!("CARGO_MANIFEST_DIR")).join("../demo");
-    assert!(demo::load(&app.pool, &folder).await.unwrap());
     assert!(!demo::load(&app.pool, &folder).await.unwrap(), "a filled shop is left as it is");
     let jobs = app.get("/api/v1/jobs").await.body["jobs"].clone();
     assert_eq!(jobs.as_array().unwrap().len(), 5);
@@ -292,7 +283,7 @@ async fn the_demo_shop_loads_once_and_shows_each_fuel_and_start() {
 
 #[actix_web::test]
 async fn a_faulty_demo_says_which_file_and_line_and_loads_nothing_of_that_job() {
-    let app = TestApp::start().await;
+    let app = TestApp::unowned().await;
     let folder = std::env::temp_dir().join(format!("galvanon-demo-{}", id()));
     std::fs::create_dir_all(folder.join("jobs")).unwrap();
     let missing = demo::load(&app.pool, &folder).await.unwrap_err().to_string();

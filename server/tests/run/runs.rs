@@ -272,6 +272,9 @@ fn a_record_is_the_same_here_and_in_the_browser() {
         what: serde_json::from_value(json!({ "kind": told["kind"], "body": told["body"] }))
             .unwrap(),
         run_id: None,
+        verified: false,
+        device_id: None,
+        from_revoked: false,
         made_from: Value::Null,
     };
     for case in shared["cases"].as_array().unwrap() {

@@ -36,24 +36,11 @@ export type CutInput = {
 /** A shape and its cut, as far as they are said. */
 export type SectionInput = Partial<Schemas["SectionWire"]>;
 
-const PERSON_KEY = "galvanon.person";
-
-/** Who is at this screen; there is no sign-in yet. */
-export const person = {
-  read: () => localStorage.getItem(PERSON_KEY),
-  write: (id: string | null) =>
-    id === null ? localStorage.removeItem(PERSON_KEY) : localStorage.setItem(PERSON_KEY, id),
-};
-
 // fetch is looked up at each call: tests and the offline queue may replace it
 export const api = createClient<paths>({ baseUrl: "/", fetch: (r) => globalThis.fetch(r) });
-api.use({
-  onRequest({ request }) {
-    const id = person.read();
-    if (id !== null) request.headers.set("Galvanon-Person", id);
-    return request;
-  },
-});
+
+/** Who wants to know that the shop knows nobody here any more. */
+export const signedOut = new Set<() => void>();
 
 /** A refusal of the server, or no server at all (code "offline"). */
 export class ApiFailure extends Error {
@@ -67,6 +54,9 @@ export class ApiFailure extends Error {
     super(message);
   }
 }
+
+/** The code of a refusal that a session ended: nothing is lost, and it is done once somebody signs in. */
+export const SIGNED_OUT = "signed_out";
 
 type Reply<T> = { data?: T; error?: unknown };
 
@@ -83,5 +73,6 @@ export async function data<T>(reply: Promise<Reply<T>>): Promise<T> {
   if (detail === undefined) throw new ApiFailure("internal", "The server answered with an error.");
   // a shop whose database is away is out of reach like one that does not answer: what waits goes on by itself
   const code = detail.code === "unavailable" ? "offline" : detail.code;
+  if (code === SIGNED_OUT) for (const tell of signedOut) tell();
   throw new ApiFailure(code, detail.message, detail.fields, detail.current, detail.yours);
 }

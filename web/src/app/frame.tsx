@@ -1,14 +1,16 @@
 /** The frame: where one is, who is here, and in which units. */
-import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { Link, Outlet, useRouterState } from "@tanstack/react-router";
+import { useQuery } from "@tanstack/react-query";
+import { Link, Outlet, useNavigate, useRouterState } from "@tanstack/react-router";
 import { Moon, Search, Sun, UserRound } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
 import { useCallback, useEffect, useState } from "react";
-import { api, data, person } from "@/api/client";
+import { api, data } from "@/api/client";
 import { keys } from "@/api/keys";
-import { everybody } from "@/api/lists";
+import { ACCOUNT } from "@/text/account";
+import { ROLES } from "@/text/door";
 import { Button } from "@/ui/button";
 import { usePreferences } from "@/ui/preferences";
+import { useSession } from "@/ui/session";
 import { Sheet } from "@/ui/sheet";
 import { Find } from "./find";
 import { SHORTCUTS, useShortcuts } from "./keys";
@@ -39,21 +41,18 @@ function Brand() {
 }
 
 function WhoIsHere() {
-  const people = useQuery({
-    queryKey: keys.people,
-    queryFn: everybody,
-  });
-  const queries = useQueryClient();
-  const [id, setId] = useState(person.read);
-  const here = people.data?.people.find((each) => each.id === id);
+  const { session, leave } = useSession();
+  const navigate = useNavigate();
+  if (session === null) return null;
+  const { name, handedness } = session.person;
+  const item =
+    "flex h-9 cursor-pointer items-center rounded-sm px-2 text-sm outline-none data-[highlighted]:bg-accent-soft";
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>
-        <Button look="bare">
+        <Button look="bare" data-who={name}>
           <UserRound size={16} aria-hidden="true" />
-          <span className="sr-only max-w-36 truncate md:not-sr-only">
-            {here?.name ?? "Who is here?"}
-          </span>
+          <span className="sr-only max-w-36 truncate md:not-sr-only">{name}</span>
         </Button>
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
@@ -61,30 +60,15 @@ function WhoIsHere() {
           align="end"
           className="z-30 min-w-52 rounded-md border border-line-strong bg-sheet p-1 shadow-lg"
         >
-          <DropdownMenu.RadioGroup
-            value={id ?? ""}
-            onValueChange={(next) => {
-              person.write(next === "" ? null : next);
-              setId(next === "" ? null : next);
-              // the hand of the person decides which way a cut goes
-              void queries.invalidateQueries();
-            }}
-          >
-            {[...(people.data?.people ?? []), { id: "", name: "No name", handedness: "" }].map(
-              (each) => (
-                <DropdownMenu.RadioItem
-                  key={each.id}
-                  value={each.id}
-                  className="flex h-9 cursor-pointer items-center justify-between gap-4 rounded-sm px-2 text-sm outline-none data-[highlighted]:bg-accent-soft data-[state=checked]:font-semibold"
-                >
-                  {each.name}
-                  <span className="text-xs text-ink-2">
-                    {each.handedness && `${each.handedness} hand`}
-                  </span>
-                </DropdownMenu.RadioItem>
-              ),
-            )}
-          </DropdownMenu.RadioGroup>
+          <DropdownMenu.Label className="px-2 py-1 text-xs text-ink-2">
+            {ROLES[session.role]}, {handedness} hand
+          </DropdownMenu.Label>
+          <DropdownMenu.Item className={item} onSelect={() => void navigate({ to: "/account" })}>
+            {ACCOUNT.title}
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={item} onSelect={() => void leave()}>
+            {ACCOUNT.leave}
+          </DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>

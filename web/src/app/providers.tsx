@@ -3,6 +3,8 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { RouterProvider } from "@tanstack/react-router";
 import { ApiFailure } from "@/api/client";
 import { PreferencesProvider } from "@/ui/preferences";
+import { SessionProvider } from "@/ui/session";
+import { Gate } from "./gate";
 import { router } from "./routes";
 
 const queries = new QueryClient({
@@ -22,7 +24,11 @@ export function Providers() {
   return (
     <PreferencesProvider>
       <QueryClientProvider client={queries}>
-        <RouterProvider router={router} />
+        <SessionProvider>
+          <Gate>
+            <RouterProvider router={router} />
+          </Gate>
+        </SessionProvider>
       </QueryClientProvider>
     </PreferencesProvider>
   );

@@ -89,7 +89,13 @@ const shop = createRoute({
   component: lazyRouteComponent(() => import("@/features/shop"), "ShopPage"),
 });
 
-const pages = [today, jobs, job, gas, list, run, edge, steel, rack, card, shop, template];
+const account = createRoute({
+  getParentRoute: () => root,
+  path: "/account",
+  component: lazyRouteComponent(() => import("@/features/account"), "AccountPage"),
+});
+
+const pages = [today, jobs, job, gas, list, run, edge, steel, rack, card, shop, template, account];
 
 export const router = createRouter({ routeTree: root.addChildren(pages) });
 

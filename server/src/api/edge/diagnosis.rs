@@ -17,9 +17,10 @@ use uuid::Uuid;
 use crate::api::edge::on_record::{OnRecord, on_record};
 use crate::api::edge::signs::{cause_words, plain};
 use crate::api::edge::trouble::{TroubleWire, trouble_wire};
-use crate::api::edge::weights;
+use crate::api::edge::weights::{self, Weights};
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::Body;
+use crate::http::caller::Caller;
 use crate::http::fields::{Fields, Given};
 use crate::wire::text::{Section, filled, with_values};
 use crate::wire::unit::in_contract_unit;
@@ -223,16 +224,26 @@ fn reply(
 #[post("/edge/diagnoses")]
 pub async fn diagnoses(
     pool: web::Data<PgPool>,
+    caller: Caller,
     body: Body<DiagnosisRequest>,
 ) -> ApiResult<web::Json<DiagnosisReply>> {
-    Ok(web::Json(diagnosed(&pool, &body.value).await?))
+    let of_shop = body.value.plan_id.is_some() || body.value.burn_id.is_some();
+    if of_shop && caller.role.is_none() {
+        return Err(ApiError::SignedOut);
+    }
+    let weights = weights::for_caller(&pool, caller).await?;
+    Ok(web::Json(diagnosed(&pool, &weights, &body.value).await?))
 }
 
 /// What a request for a diagnosis is answered.
 ///
 /// # Errors
 /// [`ApiError::Invalid`] with every field at fault.
-pub async fn diagnosed(pool: &PgPool, asked: &DiagnosisRequest) -> ApiResult<DiagnosisReply> {
+pub async fn diagnosed(
+    pool: &PgPool,
+    weights: &Weights,
+    asked: &DiagnosisRequest,
+) -> ApiResult<DiagnosisReply> {
     let known = findings()?;
     let mut fields = Fields::default();
     for (list, codes) in [("present", &asked.present), ("absent", &asked.absent)] {
@@ -251,7 +262,6 @@ pub async fn diagnosed(pool: &PgPool, asked: &DiagnosisRequest) -> ApiResult<Dia
     let records = on_record(pool, (asked.plan_id, asked.burn_id)).await?;
     let fuel = given.or(records.fuel);
     let evidence = records.with_oxygen(asked.every_cut_slow);
-    let weights = weights::of_shop(pool).await?;
     let seen: Vec<&str> = asked.present.iter().map(String::as_str).collect();
     let missed: Vec<&str> = asked.absent.iter().map(String::as_str).collect();
     let told = Told { present: &seen, absent: &missed, evidence: &evidence, fuel };

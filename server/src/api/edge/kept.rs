@@ -9,6 +9,7 @@ use utoipa::{IntoParams, ToSchema};
 use uuid::Uuid;
 
 use crate::api::edge::diagnosis::{DiagnosisRequest, diagnosed};
+use crate::api::edge::weights;
 use crate::api::record::burns::unknown;
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::Body;
@@ -195,7 +196,7 @@ pub async fn checked(pool: &PgPool, asked: &KeptRequest) -> ApiResult<NewDiagnos
         burn_id: asked.burn_id,
         fuel: asked.fuel.clone(),
     };
-    let answer = diagnosed(pool, &request).await?;
+    let answer = diagnosed(pool, &weights::of_shop(pool).await?, &request).await?;
     let causes = answer.causes.iter().take(KEPT_CAUSES);
     let causes = causes.map(|it| json!({ "code": it.code, "probability": it.probability }));
     Ok(NewDiagnosis {

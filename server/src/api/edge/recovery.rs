@@ -257,7 +257,7 @@ pub async fn recovery(
 ) -> ApiResult<web::Json<RecoveryReply>> {
     let lost = lost(&body.value)?;
     let found = recover(&lost)?;
-    let prices = Shop::read(&pool, caller.person).await?.prices("acetylene");
+    let prices = Shop::for_caller(&pool, caller).await?.prices("acetylene");
     let wage = prices["labour_h"].as_f64();
     let wage = wage.ok_or_else(|| ApiError::Internal("the shop has no wage".into()))?;
     let estimated = prices["estimated"].as_bool().unwrap_or(true);

@@ -18,6 +18,7 @@ use uuid::Uuid;
 use crate::api::edge::signs::cause_words;
 use crate::error::{ApiError, ApiResult};
 use crate::http::body::read;
+use crate::http::caller::Caller;
 use crate::http::fields::{Fields, Given, NumberField};
 use crate::store::shop_settings;
 
@@ -107,6 +108,17 @@ pub struct Weights {
     pub network: Cow<'static, Network>,
     /// How many times it has set them; 0 for the tables.
     pub version: i64,
+}
+
+/// The weights for a caller: those of the tables for somebody who is not signed in.
+///
+/// # Errors
+/// When the database fails.
+pub async fn for_caller(pool: &PgPool, caller: Caller) -> ApiResult<Weights> {
+    match caller.role {
+        Some(_) => of_shop(pool).await,
+        None => Ok(Weights { network: Cow::Borrowed(network()?), version: 0 }),
+    }
 }
 
 /// The weights of a shop now.

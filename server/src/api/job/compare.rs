@@ -14,7 +14,7 @@ use uuid::Uuid;
 use crate::api::cut::planned::faults;
 use crate::api::cut::reply::CutPlan;
 use crate::api::job::draft::DraftRequest;
-use crate::error::{ApiResult, ErrorBody};
+use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::Body;
 use crate::http::caller::Caller;
 use crate::http::fields::{Fields, Given};
@@ -50,10 +50,11 @@ async fn in_shop(
     (job, input): (Option<Uuid>, &Value),
 ) -> ApiResult<(Shop, InShop)> {
     let rig = match job {
+        Some(_) if caller.role.is_none() => return Err(ApiError::SignedOut),
         Some(id) => crate::store::jobs::live(pool, id).await?.rig,
         None => Value::Null,
     };
-    let shop = Shop::read(pool, caller.person).await?;
+    let shop = Shop::for_caller(pool, caller).await?;
     let found = Rig::of(&shop, &rig).request(&shop, input)?;
     Ok((shop, found))
 }

@@ -10,6 +10,7 @@ use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
+use crate::doors::rights::{Right, may};
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::Body;
 use crate::http::caller::Caller;
@@ -139,6 +140,7 @@ pub fn checked(asked: &BurnRequest) -> ApiResult<NewBurn> {
         job_line_id: asked.job_line_id,
         plan_id: asked.plan_id,
         person_id: asked.person_id,
+        verified: false,
         tip_id: asked.tip_id,
         happened_at: happened_at.unwrap_or(OffsetDateTime::UNIX_EPOCH),
         start_s: fields.number_if_said(&seconds("start_s"), asked.start_s.as_ref()),
@@ -176,7 +178,14 @@ pub async fn create(
     caller: Caller,
     body: Body<BurnRequest>,
 ) -> ApiResult<HttpResponse> {
-    let (key, new) = (new_id(&path, caller)?, checked(&body.value)?);
+    let (key, mut new) = (new_id(&path, caller)?, checked(&body.value)?);
+    new.person_id = new.person_id.or(caller.person);
+    new.verified = new.person_id == caller.person;
+    if !new.verified && !caller.role.is_some_and(|role| may(role, Right::Settle)) {
+        return Err(ApiError::Refused(
+            "You may log your own cuts; a foreman logs those of others.",
+        ));
+    }
     let made = burns::put(&pool, (key.0, caller.person), (&new, &body.json)).await;
     Ok(put_reply(match made.map_err(|error| unknown("burns", error))? {
         Made::New(burn) => Made::New(view(burn)),

@@ -14,6 +14,7 @@ use uuid::Uuid;
 use crate::api::record::burns::{BurnRequest, checked as checked_burn, unknown};
 use crate::error::{ApiError, ApiResult, FieldError};
 use crate::http::body::{read, read_parts};
+use crate::http::caller::Caller;
 use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
 use crate::store::job_lines;
 use crate::store::run_events::{self, Arrived, RunEvent};
@@ -38,6 +39,8 @@ pub struct NewEvent {
     pub happened_at: String,
     /// Who was at the tablet.
     pub person_id: Option<Uuid>,
+    /// false where the tablet had nobody's session when it happened: a name was chosen.
+    pub verified: Option<bool>,
     /// step, skip, timer, cut, reading, note, undo, end, rig, place.
     pub kind: String,
     /// What it says.
@@ -80,7 +83,11 @@ fn burn_of(event: &NewEvent, cut: &CutBody) -> ApiResult<BurnRequest> {
 }
 
 /// An event that can be kept.
-fn checked(event: &NewEvent, what: RunEventBody, sent: &Value) -> ApiResult<RunEvent> {
+fn checked(
+    event: &NewEvent,
+    (what, by): (RunEventBody, Caller),
+    sent: &Value,
+) -> ApiResult<RunEvent> {
     let mut fields = Fields::default();
     if event.id.get_version_num() != 7 {
         fields.errors.push(wrong_shape("id", "a UUID of version 7", json!(event.id)));
@@ -112,6 +119,11 @@ fn checked(event: &NewEvent, what: RunEventBody, sent: &Value) -> ApiResult<RunE
         person_id: event.person_id,
         what,
         run_id: None,
+        verified: event.verified != Some(false)
+            && event.person_id.is_some()
+            && event.person_id == by.person,
+        device_id: by.device,
+        from_revoked: by.revoked,
         made_from: sent.clone(),
     })
 }
@@ -142,15 +154,30 @@ fn signs_known(fields: &mut Fields, told: &[String]) -> ApiResult<()> {
     Ok(())
 }
 
+/// Where events go, and who sends them.
+#[derive(Clone, Copy, Debug)]
+pub struct To {
+    /// The job.
+    pub job: Uuid,
+    /// Its run.
+    pub run: Uuid,
+    /// Who sends them.
+    pub by: Caller,
+}
+
 /// Keeps one event of a run.
-async fn kept(pool: &PgPool, (job, run): (Uuid, Uuid), sent: &Value) -> ApiResult<Arrived> {
+async fn kept(pool: &PgPool, to: &To, sent: &Value) -> ApiResult<Arrived> {
+    let To { job, run, by } = *to;
     let told: NewEvent = read(sent)?;
     let parts = [("kind", json!(told.kind)), ("body", told.body.clone())];
-    let event = checked(&told, read_parts(&parts)?, sent)?;
-    let burn = match &event.what {
+    let event = checked(&told, (read_parts(&parts)?, by), sent)?;
+    let mut burn = match &event.what {
         RunEventBody::Cut(cut) => Some(checked_burn(&burn_of(&told, cut)?)?),
         _ => None,
     };
+    if let Some(burn) = &mut burn {
+        burn.verified = event.verified;
+    }
     let line = burn.as_ref().and_then(|burn| burn.job_line_id);
     if let Some(line) = line
         && !job_lines::is_of(pool, (line, job)).await?
@@ -170,7 +197,7 @@ async fn kept(pool: &PgPool, (job, run): (Uuid, Uuid), sent: &Value) -> ApiResul
 /// more. An event that cannot be is refused in its answer, and the others are kept.
 pub async fn keep_all(
     pool: &PgPool,
-    at: (Uuid, Uuid),
+    to: &To,
     (events, most): (&[Value], usize),
 ) -> ApiResult<Vec<EventAnswer>> {
     if events.len() > most {
@@ -180,7 +207,7 @@ pub async fn keep_all(
     let mut answers = Vec::with_capacity(events.len());
     for sent in events {
         let event = sent["id"].as_str().and_then(|id| Uuid::parse_str(id).ok());
-        let (outcome, fields) = match kept(pool, at, sent).await {
+        let (outcome, fields) = match kept(pool, to, sent).await {
             Ok(Arrived::New) => ("new", Vec::new()),
             Ok(Arrived::Again) => ("again", Vec::new()),
             Ok(Arrived::Different) => {

@@ -15,7 +15,7 @@ use utoipa::{IntoParams, ToSchema};
 
 use self::cuts::Cuts;
 use self::document::{Asked, RunDocument, RunQuery, document, fuel_named, usual_fuel};
-use self::event::{EventAnswer, NewEvents, keep_all};
+use self::event::{EventAnswer, NewEvents, To, keep_all};
 use self::record::{RecordReply, record_of};
 use crate::error::{ApiResult, ErrorBody};
 use crate::http::body::Body;
@@ -93,10 +93,14 @@ pub async fn keep(
     // who only asks what is new begins no run
     if !body.value.events.is_empty() {
         let run = job_runs::of_today(&pool, (job.record.id, fuel.code())).await?;
-        let at = (job.record.id, run);
-        answers = keep_all(&pool, at, (&body.value.events, MOST)).await?;
+        let to = To { job: job.record.id, run, by: caller };
+        answers = keep_all(&pool, &to, (&body.value.events, MOST)).await?;
     }
-    let events = run_events::of_job(&pool, job.record.id).await?;
+    // a tablet that was revoked is told nothing but what came of its own
+    let events = match caller.revoked && caller.role.is_none() {
+        true => Vec::new(),
+        false => run_events::of_job(&pool, job.record.id).await?,
+    };
     Ok(web::Json(EventsReply { answers, events, elsewhere: Vec::new(), next: 0 }))
 }
 

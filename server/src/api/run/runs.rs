@@ -12,7 +12,7 @@ use crate::api::record::burns::unknown;
 use crate::api::run::EventsReply;
 use crate::api::run::cuts::Cuts;
 use crate::api::run::document::{Asked, RunDocument, document, fuel_named, usual_fuel};
-use crate::api::run::event::{NewEvents, keep_all};
+use crate::api::run::event::{NewEvents, To, keep_all};
 use crate::api::run::record::{RecordReply, record_of};
 use crate::error::{ApiError, ApiResult, Conflict, ErrorBody};
 use crate::http::body::{Body, read};
@@ -127,7 +127,7 @@ pub async fn begin(
         fuel: fuel.code(),
         place: &place,
         rig: &rig,
-        person: body.value.person_id,
+        person: body.value.person_id.or(caller.person),
         made_from: &body.json,
     };
     let arrived = job_runs::begin(&pool, &new).await;
@@ -207,10 +207,18 @@ pub async fn show_record(
 pub async fn keep(
     pool: web::Data<PgPool>,
     (path, query): (web::Path<(String, String)>, web::Query<SinceQuery>),
+    caller: Caller,
     body: Body<NewEvents>,
 ) -> ApiResult<web::Json<EventsReply>> {
     let (job, run) = found(&pool, (&path.0, &path.1)).await?;
-    let answers = keep_all(&pool, (job, run.id), (&body.value.events, MOST)).await?;
+    let to = To { job, run: run.id, by: caller };
+    let answers = keep_all(&pool, &to, (&body.value.events, MOST)).await?;
+    if caller.revoked && caller.role.is_none() {
+        // it is told nothing but what came of its own
+        let next = query.since.unwrap_or(0);
+        let (events, elsewhere) = (Vec::new(), Vec::new());
+        return Ok(web::Json(EventsReply { answers, events, elsewhere, next }));
+    }
     let told = run_events::since(&pool, (job, run.id), query.since.unwrap_or(0)).await?;
     let Since { events, elsewhere, next } = told;
     Ok(web::Json(EventsReply { answers, events, elsewhere, next }))

@@ -1,7 +1,7 @@
 /** What happened at the torch, in a minute: only that it was burnt is required. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { ApiFailure, api, data, type LineView, person, type Schemas } from "@/api/client";
+import { ApiFailure, api, data, type LineView, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { wholeRack } from "@/api/lists";
 import { once } from "@/api/once";
@@ -37,7 +37,6 @@ export function BurnSheet({ view, onClose }: { view: LineView; onClose: () => vo
         happened_at: new Date().toISOString(),
         job_line_id: view.line.id,
         plan_id: view.card_id ?? null,
-        person_id: person.read(),
         tip_id: tip === OPEN ? null : tip,
         start_s: start,
         pace_mm_min: pace,

@@ -1,8 +1,8 @@
 /** At the torch: one card at a time, the next action always in the same place. */
 import { useParams } from "@tanstack/react-router";
 import { useEffect, useState } from "react";
-import { person } from "@/api/client";
 import { LEFT_REASONS, REASONS, RUN } from "@/text/run";
+import { useSession } from "@/ui/session";
 import { Failed, Loading } from "@/ui/states";
 import { CutCard } from "./cards/CutCard";
 import { HandOver } from "./cards/HandOver";
@@ -34,8 +34,13 @@ function askedOf(job: string): Asked {
 export function RunPage() {
   const { jobId } = useParams({ from: "/jobs/$jobId/run" });
   const [asked, setAsked] = useState(() => askedOf(jobId));
-  const [who, setWho] = useState(person.read);
-  const run = useRun(jobId, asked, who);
+  const { session, here, leave } = useSession();
+  // whoever is signed in holds the torch; a name is chosen only where nobody is
+  const [named, setNamed] = useState<string | null>(null);
+  const own = session?.person.id ?? null;
+  const who = own ?? named;
+  const known = own !== null && here?.at === "in";
+  const run = useRun(jobId, asked, { who, known });
   useEffect(() => stayAwake(), []);
   useEffect(() => {
     if (run.doc && canKeep()) void keepPage();
@@ -50,9 +55,10 @@ export function RunPage() {
       job={jobId}
       asked={asked}
       who={who}
+      signedIn={session?.person.name ?? null}
       onWho={(next) => {
-        person.write(next);
-        setWho(next);
+        if (next === null) void leave();
+        setNamed(next);
         // another hand begins another run
         if (run.run && (run.run.person_id ?? null) !== next) run.leave();
       }}
@@ -71,7 +77,10 @@ type Props = {
   asked: Asked;
   onAsked: (asked: Asked) => void;
   who: string | null;
-  onWho: (who: string) => void;
+  /** The name of who is signed in; null where a name is chosen. */
+  signedIn: string | null;
+  /** Another hand; null lets them sign in. */
+  onWho: (who: string | null) => void;
 };
 
 /** The place as it is told of a run that begins: what nobody touched does not hold. */
@@ -87,7 +96,7 @@ function placeOf(asked: Asked) {
   };
 }
 
-function Bench({ run, doc, job, asked, onAsked, who, onWho }: Props) {
+function Bench({ run, doc, job, asked, onAsked, who, signedIn, onWho }: Props) {
   const depth = depthOf(doc, who);
   const flow = useFlow(run, doc, depth);
   const [alarm, setAlarm] = useState(false);
@@ -149,7 +158,7 @@ function Bench({ run, doc, job, asked, onAsked, who, onWho }: Props) {
             <HandOver over={over} />
           </>
         ) : card === undefined ? (
-          <StartCard {...{ run, doc, asked, onAsked, who, onWho }} />
+          <StartCard {...{ run, doc, asked, onAsked, who, signedIn, onWho }} />
         ) : (
           <CardBody flow={flow} doc={doc} run={run} />
         )}

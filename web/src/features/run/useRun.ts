@@ -1,7 +1,7 @@
 /** A run: its document, fetched while there is a network and kept; its events, written here first and sent when they can be. */
 import { useCallback, useEffect, useRef, useState } from "react";
 import { v7 } from "uuid";
-import { ApiFailure, api, data, type Schemas } from "@/api/client";
+import { ApiFailure, api, data, type Schemas, SIGNED_OUT } from "@/api/client";
 import { sendWaiting, type Told } from "./kept/queue";
 import { type Asked, allRuns, askedOf, merged, queryOf, runAhead } from "./kept/runs";
 import {
@@ -47,7 +47,10 @@ export type Run = {
   reload: () => void;
 };
 
-export function useRun(job: string, asked: Asked, who: string | null): Run {
+/** Whose hand it is, and whether the shop knows it: they are signed in. */
+export type Hand = { who: string | null; known: boolean };
+
+export function useRun(job: string, asked: Asked, { who, known }: Hand): Run {
   const [doc, setDoc] = useState<Doc>();
   const [failure, setFailure] = useState<Error | null>(null);
   const [shop, setShop] = useState<ReadonlyMap<string, RunEvent>>(new Map());
@@ -86,7 +89,10 @@ export function useRun(job: string, asked: Asked, who: string | null): Run {
         } catch (error) {
           // nothing is lost: what was not answered stays here and is sent again
           setReached(
-            !(error instanceof ApiFailure && ["offline", "internal"].includes(error.code)),
+            !(
+              error instanceof ApiFailure &&
+              ["offline", "internal", SIGNED_OUT].includes(error.code)
+            ),
           );
         } finally {
           const fresh = await keptEvents(job);
@@ -171,7 +177,7 @@ export function useRun(job: string, asked: Asked, who: string | null): Run {
         const own = await keptDocument(current ?? job);
         const kept = own ?? (await keptDocument(job));
         if (gone) return;
-        const away = error instanceof ApiFailure && error.code === "offline";
+        const away = error instanceof ApiFailure && ["offline", SIGNED_OUT].includes(error.code);
         setReached(!away);
         if (kept && away) {
           // that of the run at hand before that of another one
@@ -206,14 +212,21 @@ export function useRun(job: string, asked: Asked, who: string | null): Run {
   const note = useCallback(
     async (what: EventBody) => {
       const id = v7();
-      const event = { id, happened_at: new Date().toISOString(), person_id: who, ...what };
+      const happened_at = new Date().toISOString();
+      const event = {
+        id,
+        happened_at,
+        person_id: who,
+        ...(known ? {} : { verified: false }),
+        ...what,
+      };
       const own: Held = { id, job, run: at, fuel: rigged, event, state: "here" };
       await keepEvent(own);
       setHeld((now) => [...now, own]);
       void send(at);
       return id;
     },
-    [job, rigged, at, who, send],
+    [job, rigged, at, who, known, send],
   );
 
   const take = useCallback(

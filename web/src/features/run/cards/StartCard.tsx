@@ -20,7 +20,10 @@ type Props = {
   asked: Asked;
   onAsked: (asked: Asked) => void;
   who: string | null;
-  onWho: (who: string) => void;
+  /** The name of who is signed in; null where a name is chosen. */
+  signedIn: string | null;
+  /** Another hand; null lets them sign in. */
+  onWho: (who: string | null) => void;
 };
 
 function Measure({ onDone }: { onDone: () => void }) {
@@ -127,8 +130,37 @@ function usePlace({ run, doc, asked, onAsked }: Pick<Props, "run" | "doc" | "ask
   };
 }
 
+/** Who holds the torch: whoever is signed in, or, out of the shop's reach, whoever says so. */
+function Hand({ doc, who, signedIn, onWho }: Pick<Props, "doc" | "who" | "signedIn" | "onWho">) {
+  return (
+    <fieldset className="flex flex-col gap-2" data-hand={signedIn === null ? "named" : "known"}>
+      <legend className="pb-1 text-xl font-semibold">{RUN.who}</legend>
+      <div className="flex flex-wrap items-center gap-2">
+        {signedIn !== null && (
+          <>
+            <strong className="px-2 text-2xl">{signedIn}</strong>
+            <Big onClick={() => onWho(null)}>{RUN.otherHand}</Big>
+          </>
+        )}
+        {signedIn === null &&
+          doc.people.map((each) => (
+            <Big
+              key={each.id}
+              look={who === each.id ? "picked" : "plain"}
+              aria-pressed={who === each.id}
+              onClick={() => onWho(each.id)}
+            >
+              {each.name}
+            </Big>
+          ))}
+      </div>
+      {signedIn === null && <p className="text-xl font-semibold text-caution">{RUN.onlyNamed}</p>}
+    </fieldset>
+  );
+}
+
 export function StartCard(props: Props) {
-  const { run, doc, who, onWho } = props;
+  const { run, doc } = props;
   const [measuring, setMeasuring] = useState(false);
   const place = usePlace(props);
   if (measuring) return <Measure onDone={() => setMeasuring(false)} />;
@@ -151,21 +183,7 @@ export function StartCard(props: Props) {
       <Lying doc={doc} />
       <UnderWay run={run} doc={doc} />
       <Rigged {...props} />
-      <fieldset className="flex flex-col gap-2">
-        <legend className="pb-1 text-xl font-semibold">{RUN.who}</legend>
-        <div className="flex flex-wrap gap-2">
-          {doc.people.map((each) => (
-            <Big
-              key={each.id}
-              look={who === each.id ? "picked" : "plain"}
-              aria-pressed={who === each.id}
-              onClick={() => onWho(each.id)}
-            >
-              {each.name}
-            </Big>
-          ))}
-        </div>
-      </fieldset>
+      <Hand {...props} />
       <fieldset className="flex flex-col gap-2">
         <legend className="pb-1 text-xl font-semibold">{RUN.place}</legend>
         <div className="flex flex-wrap gap-2">

@@ -1,0 +1,40 @@
+//! Who sits at the browser: coming in, as one does it, and as a test needs it.
+
+use anyhow::Result;
+use serde_json::json;
+use thirtyfour::By;
+
+use crate::Browser;
+
+impl Browser {
+    /// Carries the key of a session from now on, on this machine under either of its names.
+    ///
+    /// # Errors
+    /// When the browser does not answer.
+    pub async fn carry(&self, key: &str) -> Result<()> {
+        for url in ["http://127.0.0.1", "http://localhost"] {
+            let cookie = json!({ "name": "galvanon", "value": key, "url": url, "httpOnly": true, "sameSite": "Lax" });
+            self.devtools("Network.setCookie", cookie).await?;
+        }
+        Ok(())
+    }
+
+    /// Comes in by the door that stands over the screen, as one of the people on it.
+    ///
+    /// # Errors
+    /// When there is no door, or nobody of that name on it.
+    pub async fn come_in_as(&self, name: &str) -> Result<()> {
+        let path = format!("//*[@data-door]//button[contains(normalize-space(.), \"{name}\")]");
+        self.displayed(By::XPath(path), name).await?.click().await?;
+        self.gone("[data-door]").await
+    }
+
+    /// Forgets every cookie: whoever was signed in is a stranger.
+    ///
+    /// # Errors
+    /// When the browser does not answer.
+    pub async fn forget(&self) -> Result<()> {
+        self.devtools("Network.clearBrowserCookies", json!({})).await?;
+        Ok(())
+    }
+}

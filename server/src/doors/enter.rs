@@ -1,0 +1,164 @@
+//! Asks at each request of the interface who it is, and whether they may: before its path and body are read.
+
+use actix_web::body::{EitherBody, MessageBody};
+use actix_web::dev::{ServiceRequest, ServiceResponse};
+use actix_web::http::header::AUTHORIZATION;
+use actix_web::middleware::Next;
+use actix_web::{HttpMessage, HttpRequest, ResponseError, web};
+use sqlx::PgPool;
+use time::OffsetDateTime;
+
+use crate::doors::cookie::Key;
+use crate::doors::flood::Flood;
+use crate::doors::rights::{Door, Right, door, may};
+use crate::doors::secret;
+use crate::doors::state::Doors;
+use crate::error::{ApiError, ApiResult};
+use crate::http::caller::Caller;
+use crate::store::door::sessions::Known;
+use crate::store::door::{devices, sessions, tokens};
+use crate::wire::text::{Section, filled, words};
+
+/// Under which everything stands that is no page.
+const INTERFACE: &str = "/api";
+
+/// Lets a request in or answers it at the door.
+///
+/// # Errors
+/// Only what the inner service fails with.
+pub async fn enter<B: MessageBody>(
+    request: ServiceRequest,
+    next: Next<B>,
+) -> Result<ServiceResponse<EitherBody<B>>, actix_web::Error> {
+    match asked(&request).await {
+        Ok(caller) => {
+            request.extensions_mut().insert(caller);
+            Ok(next.call(request).await?.map_into_left_body())
+        }
+        Err(error) => {
+            let response = error.error_response();
+            Ok(request.into_response(response).map_into_right_body())
+        }
+    }
+}
+
+async fn asked(request: &ServiceRequest) -> ApiResult<Caller> {
+    let missing = || ApiError::Internal("the doors are not set up".into());
+    let doors = request.app_data::<web::Data<Doors>>().ok_or_else(missing)?;
+    if !doors.serve(request.request()) {
+        return Err(ApiError::Refused("The shop is not served under this name."));
+    }
+    let flood = request.app_data::<web::Data<Flood>>().ok_or_else(missing)?;
+    if doors.address(request.request()).is_some_and(|address| !flood.lets(address)) {
+        return Err(ApiError::TooMany(1));
+    }
+    if !request.path().starts_with(INTERFACE) {
+        return Ok(Caller::default());
+    }
+    // nothing is kept under an unknown path: whoever asks is told so
+    let Some(path) = request.match_pattern() else { return Ok(Caller::default()) };
+    let rule = door(request.method().as_str(), &path);
+    let pool = request.app_data::<web::Data<PgPool>>().ok_or_else(missing)?;
+    admitted(pool, (doors, request.request()), rule).await
+}
+
+async fn admitted(
+    pool: &PgPool,
+    (doors, request): (&Doors, &HttpRequest),
+    rule: Option<Door>,
+) -> ApiResult<Caller> {
+    let found = match rule {
+        Some(Door::Always) => return known(pool, (doors, request)).await.or_else(unless_away),
+        Some(Door::Open) if doors.open_calculators => return Ok(Caller::default()),
+        _ => known(pool, (doors, request)).await?,
+    };
+    let needed = match rule {
+        Some(Door::OpenKnown) if doors.open_calculators => return Ok(found),
+        Some(Door::Always | Door::Open | Door::OpenKnown) => Right::Look,
+        Some(Door::Needs(right)) => right,
+        Some(Door::Sends) if found.role.is_none() && found.device.is_some() => return Ok(found),
+        Some(Door::Sends) => Right::Burn,
+        None if found.role.is_none() => return Err(ApiError::SignedOut),
+        None => return Err(ApiError::Refused("There is no door here.")),
+    };
+    let role = found.role.ok_or(ApiError::SignedOut)?;
+    if !may(role, needed) {
+        let why = filled(Section::Errors, needed.refusal(), |name| {
+            (name == "value").then(|| words(role.code()))
+        });
+        return Err(ApiError::MayNot(why));
+    }
+    if found.reads_only && needed != Right::Look {
+        return Err(ApiError::Refused("This token reads; it changes nothing."));
+    }
+    if found.by_pin && BY_PASSWORD.contains(&needed) {
+        return Err(ApiError::Refused("A PIN does not open this: sign in with your password."));
+    }
+    Ok(found)
+}
+
+/// What four digits at a tablet do not open.
+const BY_PASSWORD: [Right; 3] = [Right::People, Right::Audit, Right::Own];
+
+/// The doors answer while the database is away too: nobody is known then.
+fn unless_away(error: ApiError) -> ApiResult<Caller> {
+    if matches!(error, ApiError::Database(_)) { Ok(Caller::default()) } else { Err(error) }
+}
+
+fn bearer(request: &HttpRequest) -> Option<&str> {
+    let told = request.headers().get(AUTHORIZATION)?.to_str().ok()?;
+    let (scheme, token) = told.split_once(' ')?;
+    scheme.eq_ignore_ascii_case("bearer").then(|| token.trim())
+}
+
+/// Who a request is of, by whatever key it carries.
+async fn known(pool: &PgPool, (doors, request): (&Doors, &HttpRequest)) -> ApiResult<Caller> {
+    let mut caller = Caller::default();
+    if let Some(token) = bearer(request) {
+        let found = tokens::known(pool, &secret::hash(token)).await?;
+        if let Some(found) = found {
+            if found.stale {
+                tokens::seen(pool, found.id).await?;
+            }
+            return Ok(of(&found));
+        }
+        return Ok(caller);
+    }
+    if let Some(key) = Key::Session.of(request, doors.secure)
+        && let Some(found) = sessions::known(pool, &secret::hash(&key), doors.ends).await?
+    {
+        if found.stale {
+            sessions::seen(pool, found.id).await?;
+        }
+        caller = of(&found);
+    }
+    if caller.device.is_none()
+        && let Some(key) = Key::Device.of(request, doors.secure)
+        && let Some(device) = devices::known(pool, &secret::hash(&key)).await?
+    {
+        caller.device = Some(device.id);
+        devices::seen(pool, (device.id, ahead_s(request))).await?;
+        caller.revoked = device.revoked_at.is_some();
+    }
+    Ok(caller)
+}
+
+/// How far a tablet's clock stands ahead, s: it says what it shows in milliseconds since 1970.
+fn ahead_s(request: &HttpRequest) -> Option<f64> {
+    let told: f64 = request.headers().get("galvanon-clock")?.to_str().ok()?.parse().ok()?;
+    let here = OffsetDateTime::now_utc() - OffsetDateTime::UNIX_EPOCH;
+    let ahead = told / 1e3 - here.as_seconds_f64();
+    ahead.is_finite().then_some(ahead)
+}
+
+fn of(found: &Known) -> Caller {
+    Caller {
+        person: Some(found.person),
+        role: Some(found.role),
+        key: Some(found.id),
+        device: found.device,
+        revoked: false,
+        reads_only: found.reads_only,
+        by_pin: found.by_pin,
+    }
+}

@@ -1,0 +1,63 @@
+/** Who is signed in, by which doors one comes in, and what this browser remembers of it for when the shop is out of reach. */
+import { ApiFailure, api, data, type Schemas } from "./client";
+
+export type Session = Schemas["SessionReply"];
+export type Doors = Schemas["DoorsHere"];
+export type SignIn = Schemas["SignIn"];
+
+/** Who is here: somebody, nobody with the doors there are, or nobody can tell. */
+export type Here =
+  | { at: "in"; session: Session }
+  | { at: "out"; doors: Doors }
+  | { at: "away"; session: Session | null };
+
+const KEPT = "galvanon.session";
+
+/** Who was signed in here last; a browser that keeps nothing remembers nobody. */
+export function remembered(): Session | null {
+  const text = localStorage.getItem(KEPT);
+  if (text === null) return null;
+  try {
+    return JSON.parse(text) as Session;
+  } catch {
+    // written by another version
+    return null;
+  }
+}
+
+function remember(session: Session | null) {
+  if (session === null) localStorage.removeItem(KEPT);
+  else localStorage.setItem(KEPT, JSON.stringify(session));
+}
+
+/** Asks the shop who is here. */
+export async function whoIsHere(): Promise<Here> {
+  try {
+    const reply = await api.GET("/api/v1/session");
+    if (reply.data !== undefined) {
+      remember(reply.data);
+      return { at: "in", session: reply.data };
+    }
+    if (reply.response.status === 401) return { at: "out", doors: reply.error.doors };
+  } catch {
+    // no shop in reach: told below
+  }
+  return { at: "away", session: remembered() };
+}
+
+/** Comes in by one of the doors; an invitation without a password says for whom it is. */
+export async function signIn(by: SignIn): Promise<{ name: string } | null> {
+  const reply = await api.POST("/api/v1/session", { body: by });
+  if (reply.response.status === 204) return null;
+  return data<{ name: string }>(
+    Promise.resolve(reply as { data?: { name: string }; error?: unknown }),
+  );
+}
+
+/** Leaves: nobody is remembered. */
+export async function signOut(): Promise<void> {
+  remember(null);
+  const reply = await api.DELETE("/api/v1/session");
+  if (reply.response.status !== 204)
+    throw new ApiFailure("internal", "The shop did not end the session.");
+}

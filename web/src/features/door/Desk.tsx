@@ -1,0 +1,100 @@
+/** The door of a desk: the demo's people, one touch each; name and password. */
+import { useState } from "react";
+import type { Doors } from "@/api/session";
+import { DOOR, ROLE_HELP, ROLES, type Role } from "@/text/door";
+import { Button } from "@/ui/button";
+import { Failed } from "@/ui/states";
+import { Field } from "./Field";
+import { useDoor } from "./useDoor";
+
+function DemoPeople({ people }: { people: Doors["demo"] }) {
+  const { door } = useDoor();
+  return (
+    <section aria-labelledby="demo-people" className="flex flex-col gap-2">
+      <h2 id="demo-people" className="text-sm font-semibold">
+        {DOOR.demo}
+      </h2>
+      <ul className="grid gap-2 sm:grid-cols-2">
+        {people.map(({ name, role }) => (
+          <li key={name}>
+            <button
+              type="button"
+              disabled={door.isPending}
+              onClick={() => door.mutate({ name, demo: true })}
+              className="flex min-h-14 w-full flex-col items-start justify-center rounded-md border-2 border-line-strong bg-sheet px-3 text-left hover:border-accent hover:bg-accent-soft"
+            >
+              <span className="text-base font-semibold">{name}</span>
+              <span className="text-xs text-ink-2">
+                {ROLES[role as Role]}: {ROLE_HELP[role as Role]}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      <p className="text-xs text-ink-2">{DOOR.demoOnly}</p>
+      {door.error && <Failed error={door.error} />}
+    </section>
+  );
+}
+
+export function ByPassword({ alone }: { alone: boolean }) {
+  const { door, asksCode } = useDoor();
+  const [name, setName] = useState("");
+  const [password, setPassword] = useState("");
+  const [code, setCode] = useState("");
+  return (
+    <form
+      className="flex flex-col gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        door.mutate({ name, password, ...(code ? { code } : {}) });
+      }}
+    >
+      {!alone && <h2 className="text-sm font-semibold">{DOOR.byPassword}</h2>}
+      <Field
+        label={DOOR.name}
+        name="name"
+        autoComplete="username"
+        value={name}
+        onChange={(event) => setName(event.target.value)}
+      />
+      <Field
+        label={DOOR.password}
+        name="password"
+        type="password"
+        autoComplete="current-password"
+        value={password}
+        onChange={(event) => setPassword(event.target.value)}
+      />
+      {(asksCode || code !== "") && (
+        <Field
+          label={DOOR.code}
+          name="code"
+          inputMode="numeric"
+          autoComplete="one-time-code"
+          value={code}
+          onChange={(event) => setCode(event.target.value)}
+        />
+      )}
+      {door.error && <Failed error={door.error} />}
+      <Button
+        type="submit"
+        look="next"
+        className="min-h-11 justify-center"
+        disabled={name.trim() === "" || password === "" || door.isPending}
+      >
+        {DOOR.signIn}
+      </Button>
+    </form>
+  );
+}
+
+export function Desk({ doors }: { doors: Doors }) {
+  const demo = doors.demo.length > 0;
+  return (
+    <div className="flex flex-col gap-6">
+      {demo && <DemoPeople people={doors.demo} />}
+      <ByPassword alone={!demo} />
+    </div>
+  );
+}

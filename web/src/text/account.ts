@@ -1,0 +1,51 @@
+/** What one's own account and the people of the shop are told. */
+
+export const ACCOUNT = {
+  title: "Your account",
+  leave: "Sign out, or somebody else",
+  password: "Password",
+  old: "Password of now",
+  new: "New password",
+  passwordHow: "12 characters or more. Every other screen you are signed in on is signed out.",
+  changePassword: "Change it",
+  changed: "It is changed.",
+  pin: "PIN for the tablets",
+  pinHow: "4 to 8 digits, for tablets that a foreman has registered.",
+  setPin: "Set PIN",
+  pinSet: "The PIN is set.",
+  second: "Second factor",
+  secondHow:
+    "An app on your phone shows six digits, new every 30 seconds. They are asked for after your password.",
+  secondOn: "It is asked for when you sign in.",
+  secondOff:
+    "Owners should have one: with your password alone somebody could change who may come in.",
+  start: "Set it up",
+  typeSecret: "Type this into your app, or let it read the address below:",
+  codeOfApp: "Six digits that it shows now",
+  turnOn: "Ask for it from now on",
+  turnOff: "Take it away",
+  keepCodes:
+    "Keep these codes where nobody finds them. Each opens the door once, without your phone. They are shown this once.",
+  sessions: "Where you are signed in",
+  here: "this screen",
+  endIt: "Sign it out",
+  tokens: "Access tokens",
+  tokensHow: "What a program shows in place of you. It may do what you may.",
+  tokenName: "What it is for",
+  readOnly: "It only reads",
+  make: "Make a token",
+  tokenOnce: "Copy it now: it is shown this once.",
+  revoke: "Revoke",
+  never: "never used",
+  lastUsed: "last used",
+} as const;
+
+/** By which door a session began. */
+export const DOORS: Record<string, string> = {
+  password: "password",
+  pin: "PIN",
+  demo: "demo",
+  invitation: "invitation",
+  set_up: "set-up code",
+  passkey: "passkey",
+};

@@ -1,0 +1,99 @@
+/** Who is signed in, for every screen: what they may do, how they come and go. */
+import { useQueryClient } from "@tanstack/react-query";
+import {
+  createContext,
+  type ReactNode,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useState,
+} from "react";
+import { signedOut } from "@/api/client";
+import { type Here, type Session, type SignIn, signIn, signOut, whoIsHere } from "@/api/session";
+
+export type Right =
+  | "look"
+  | "plan"
+  | "card"
+  | "burn"
+  | "rack"
+  | "settle"
+  | "people"
+  | "audit"
+  | "own";
+
+type Value = {
+  /** Undefined until the shop was asked. */
+  here: Here | undefined;
+  session: Session | null;
+  /** Whether whoever is here may do something; the shop decides again when it is done. */
+  may: (right: Right) => boolean;
+  enter: (by: SignIn) => Promise<{ name: string } | null>;
+  leave: () => Promise<void>;
+  /** Whether somebody left on purpose: then nothing of theirs stays on the screen. */
+  left: boolean;
+  /** Asks the shop again. */
+  refresh: () => Promise<void>;
+};
+
+const Context = createContext<Value | null>(null);
+
+/** Between two looks while the shop is out of reach, ms. */
+const AGAIN = 4_000;
+
+export function SessionProvider({ children }: { children: ReactNode }) {
+  const [here, setHere] = useState<Here>();
+  const [left, setLeft] = useState(false);
+  const queries = useQueryClient();
+  const refresh = useCallback(async () => setHere(await whoIsHere()), []);
+  useEffect(() => {
+    void refresh();
+    const ask = () => void refresh();
+    signedOut.add(ask);
+    window.addEventListener("online", ask);
+    return () => {
+      signedOut.delete(ask);
+      window.removeEventListener("online", ask);
+    };
+  }, [refresh]);
+  const away = here?.at === "away";
+  useEffect(() => {
+    if (!away) return;
+    const timer = setInterval(() => void refresh(), AGAIN);
+    return () => clearInterval(timer);
+  }, [away, refresh]);
+  const session = here?.at === "out" ? null : (here?.session ?? null);
+  const value = useMemo<Value>(
+    () => ({
+      here,
+      session,
+      may: (right) => session?.may.includes(right) ?? false,
+      enter: async (by) => {
+        const invited = await signIn(by);
+        if (invited !== null) return invited;
+        await refresh();
+        setLeft(false);
+        // what the one before saw may be another's: the hand decides which way a cut goes
+        await queries.invalidateQueries();
+        return null;
+      },
+      leave: async () => {
+        await signOut();
+        setLeft(true);
+        await refresh();
+        queries.clear();
+      },
+      left,
+      refresh,
+    }),
+    [here, session, left, refresh, queries],
+  );
+  return <Context value={value}>{children}</Context>;
+}
+
+export function useSession(): Value {
+  const value = useContext(Context);
+  if (value === null) throw new Error("no SessionProvider around this screen");
+  return value;
+}
