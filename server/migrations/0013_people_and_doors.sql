@@ -101,7 +101,7 @@ CREATE TABLE clearances (
     person_id uuid NOT NULL REFERENCES people (id),
     fuel text,
     thickness_to_m double precision CHECK (thickness_to_m > 0),
-    rig text NOT NULL DEFAULT '',
+    process text,
     until date,
     -- given at the torch for this once, against what the record said
     override_because text NOT NULL DEFAULT '',

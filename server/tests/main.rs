@@ -20,6 +20,7 @@ mod yard;
 
 mod doors {
     mod attacks;
+    mod clearances;
     mod rights;
     mod signing_in;
     mod tablets;

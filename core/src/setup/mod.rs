@@ -1,6 +1,7 @@
 //! At the torch: in which order it is set up, lit, used and shut down, and what is kept of it.
 
 pub mod asked;
+pub mod clearance;
 mod phase;
 pub mod record;
 pub mod run_sheet;

@@ -116,6 +116,11 @@ fn people_and_doors(v1: Scope) -> Scope {
         .service(people::tokens::create)
         .service(people::tokens::list)
         .service(people::tokens::revoke)
+        .service(people::clearances::list)
+        .service(people::clearances::override_one)
+        .service(people::clearances::create)
+        .service(people::clearances::withdraw)
+        .service(people::clearances::of_card)
         .service(people::devices::create)
         .service(people::devices::list)
         .service(people::devices::revoke)
@@ -248,6 +253,11 @@ async fn nothing() -> ApiResult<String> {
         people::tokens::create,
         people::tokens::list,
         people::tokens::revoke,
+        people::clearances::list,
+        people::clearances::override_one,
+        people::clearances::create,
+        people::clearances::withdraw,
+        people::clearances::of_card,
         people::devices::create,
         people::devices::list,
         people::devices::revoke,

@@ -15,7 +15,9 @@ use uuid::Uuid;
 
 use crate::api::entry::typed::input;
 use crate::api::job::cards::{PlanRequest, new_plan};
+use crate::api::people::clearances::{ClearanceRequest, checked as clearance};
 use crate::demo::known::{Known, Loaded, Named, ago, read};
+use crate::http::body::read as read_body;
 use crate::plan::gear_fields::{GearSaid, checked};
 use crate::plan::rig::Rig;
 use crate::plan::shop::Shop;
@@ -24,7 +26,7 @@ use crate::store::job_lines::{self, NewLine};
 use crate::store::jobs::{self, NewJob};
 use crate::store::people::{self, NewPerson};
 use crate::store::shop_settings::{self, Setting};
-use crate::store::{Made, plans};
+use crate::store::{Made, clearances, plans};
 
 #[derive(Deserialize)]
 struct ShopFile {
@@ -35,6 +37,21 @@ struct ShopFile {
 #[derive(Deserialize)]
 struct RackFile {
     gear: Vec<GearEntry>,
+}
+
+#[derive(Deserialize)]
+struct ClearancesFile {
+    clearances: Vec<ClearanceEntry>,
+}
+
+/// A clearance, its last day counted on from the day the demo is loaded.
+#[derive(Deserialize)]
+struct ClearanceEntry {
+    person: String,
+    fuel: Option<String>,
+    thickness_to_mm: Option<f64>,
+    process: Option<String>,
+    days_left: Option<i64>,
 }
 
 /// A piece of gear; `kind`, `label` and why it is out stand beside its own fields. Days are
@@ -91,6 +108,7 @@ pub async fn load(pool: &PgPool, folder: &Path) -> Result<bool, DemoError> {
         crate::api::shop::settings::checked(&key, &value)?;
         shop_settings::add(pool, Uuid::now_v7(), &Setting { key, value }, None).await?;
     }
+    load_clearances(pool, &folder.join("clearances.toml"), &crew).await?;
     let rack: RackFile = read(&folder.join("rack.toml"))?;
     let labels = load_rack(pool, rack.gear).await?;
     let mut files: Vec<_> = std::fs::read_dir(folder.join("jobs"))
@@ -119,6 +137,27 @@ async fn load_people(
         crew.push((person.name.clone(), id));
     }
     Ok(crew)
+}
+
+/// Who is cleared for what; a folder made by a test may not say.
+async fn load_clearances(pool: &PgPool, file: &Path, crew: &Named) -> Result<(), DemoError> {
+    if !file.exists() {
+        return Ok(());
+    }
+    let by = crew.first().map(|(_, id)| *id);
+    for entry in read::<ClearancesFile>(file)?.clearances {
+        let person = known::named(crew, &entry.person)
+            .ok_or_else(|| DemoError::Line(entry.person.clone(), "no such person".into()))?;
+        let until = entry.days_left.map(|days| ago(-days).date().to_string());
+        let body = json!({
+            "person_id": person, "fuel": entry.fuel, "process": entry.process,
+            "thickness_to_mm": entry.thickness_to_mm, "until": until,
+        });
+        let asked: ClearanceRequest = read_body(&body)?;
+        let new = clearance(&asked)?;
+        clearances::put(pool, (Uuid::now_v7(), by), (&new, &body)).await?;
+    }
+    Ok(())
 }
 
 async fn load_rack(

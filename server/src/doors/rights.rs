@@ -194,6 +194,12 @@ pub const TABLE: &[Rule] = &[
     // how the shop works
     ("GET", "/api/v1/shop", Needs(Look)),
     ("PUT", "/api/v1/shop/{key}", Needs(Settle)),
+    ("GET", "/api/v1/clearances", Needs(Look)),
+    ("PUT", "/api/v1/clearances/{id}", Needs(Settle)),
+    ("POST", "/api/v1/clearances/{id}/withdraw", Needs(Settle)),
+    // a torch hand asks, and a foreman shows who they are
+    ("POST", "/api/v1/clearances/override", Needs(Burn)),
+    ("GET", "/api/v1/plans/{id}/clearance", Needs(Look)),
     ("GET", "/api/v1/devices", Needs(Settle)),
     ("POST", "/api/v1/devices", Needs(Settle)),
     ("DELETE", "/api/v1/devices/{id}", Needs(Settle)),

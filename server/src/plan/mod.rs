@@ -1,5 +1,6 @@
 //! From the rows of a shop, a job's rig and a line to a whole request.
 
+pub mod cleared;
 pub mod gear_fields;
 pub mod job;
 pub mod merge;

@@ -1,6 +1,7 @@
 //! The SQL and nothing else, a file for each table.
 
 pub mod burns;
+pub mod clearances;
 pub mod diagnoses;
 pub mod door;
 pub mod gear;

@@ -10,7 +10,8 @@ use time::{Duration, OffsetDateTime};
 
 use crate::test_app::TestApp;
 
-const GOOD: &str = "kerf drag lever cherry";
+/// A password that is taken.
+pub const GOOD: &str = "kerf drag lever cherry";
 
 /// The cookie that a reply gives, as a browser sends it back.
 pub fn cookie_of(reply: &Response) -> String {
@@ -41,7 +42,7 @@ async fn send_with(
 }
 
 /// A person with a password, invited and taken up as it is done.
-async fn invited(app: &TestApp, name: &str, role: Role) -> (uuid::Uuid, String) {
+pub async fn invited(app: &TestApp, name: &str, role: Role) -> (uuid::Uuid, String) {
     let (id, _) = app.someone(name, role).await;
     let link = app.post(&format!("/api/v1/people/{id}/invitation"), &json!({})).await;
     assert_eq!(link.status, 201, "{}", link.body);

@@ -1,5 +1,6 @@
 //! What each door asks for. A wrong key is answered alike whatever was wrong, and an unknown name takes as long as a known one.
 
+use actix_web::HttpRequest;
 use serde::Deserialize;
 use serde_json::{Value, json};
 use sqlx::PgPool;
@@ -8,13 +9,14 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::api::people::trail::note;
+use crate::doors::cookie::Key;
 use crate::doors::state::Doors;
 use crate::doors::tries::{self, About};
 use crate::doors::{password, secret, totp};
 use crate::error::{ApiError, ApiResult};
 use crate::http::fields::Fields;
 use crate::store::door::credentials::{self, Credentials};
-use crate::store::door::devices::Device;
+use crate::store::door::devices::{self, Device};
 use crate::store::door::{invitations, sessions};
 use crate::store::people;
 
@@ -55,6 +57,35 @@ pub struct At<'a> {
     pub address: String,
     /// The registered tablet, where it is one.
     pub device: Option<Device>,
+}
+
+impl<'a> At<'a> {
+    /// Where a request stands.
+    ///
+    /// # Errors
+    /// When the database fails.
+    pub async fn of(
+        pool: &'a PgPool,
+        (doors, request): (&'a Doors, &HttpRequest),
+    ) -> ApiResult<Self> {
+        let address = doors.address(request).map(|it| it.to_string()).unwrap_or_default();
+        let device = device_of(pool, (doors, request)).await?.filter(|it| it.revoked_at.is_none());
+        Ok(Self { pool, doors, address, device })
+    }
+}
+
+/// The registered tablet that sends a request, revoked or not.
+///
+/// # Errors
+/// When the database fails.
+pub async fn device_of(
+    pool: &PgPool,
+    (doors, request): (&Doors, &HttpRequest),
+) -> ApiResult<Option<Device>> {
+    match Key::Device.of(request, doors.secure) {
+        Some(key) => devices::known(pool, &secret::hash(&key)).await,
+        None => Ok(None),
+    }
 }
 
 /// What a door answers.

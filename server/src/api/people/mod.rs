@@ -1,6 +1,7 @@
 //! Who works here, what they are in the shop, and their doors.
 
 pub mod account;
+pub mod clearances;
 pub mod devices;
 pub mod doors;
 pub mod session;

@@ -7,7 +7,7 @@ use sqlx::PgPool;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use crate::api::people::doors::{self, In, SignIn};
+use crate::api::people::doors::{self, At, In, SignIn, device_of};
 use crate::api::people::trail::note;
 use crate::doors::cookie::Key;
 use crate::doors::rights;
@@ -16,7 +16,7 @@ use crate::doors::state::Doors;
 use crate::error::{ApiError, ApiResult, ErrorBody, ErrorDetail};
 use crate::http::body::Body;
 use crate::http::caller::Caller;
-use crate::store::door::devices::{self, Device};
+use crate::store::door::devices::Device;
 use crate::store::door::sessions::{self, NewSession};
 use crate::store::door::{credentials, invitations};
 use crate::store::find;
@@ -79,16 +79,6 @@ pub struct Invited {
     pub name: String,
 }
 
-async fn device_of(
-    pool: &PgPool,
-    (doors, request): (&Doors, &HttpRequest),
-) -> ApiResult<Option<Device>> {
-    match Key::Device.of(request, doors.secure) {
-        Some(key) => devices::known(pool, &secret::hash(&key)).await,
-        None => Ok(None),
-    }
-}
-
 async fn doors_here(
     pool: &PgPool,
     (doors, request): (&Doors, &HttpRequest),
@@ -141,12 +131,7 @@ pub async fn begin(
     request: HttpRequest,
     body: Body<SignIn>,
 ) -> ApiResult<HttpResponse> {
-    let at = doors::At {
-        pool: &pool,
-        doors: &doors,
-        address: doors.address(&request).map(|it| it.to_string()).unwrap_or_default(),
-        device: device_of(&pool, (&doors, &request)).await?.filter(|it| it.revoked_at.is_none()),
-    };
+    let at = At::of(&pool, (&doors, &request)).await?;
     match doors::through(&at, &body.value).await? {
         In::Invited(name) => Ok(HttpResponse::Ok().json(Invited { name })),
         In::Person(person, door) => {

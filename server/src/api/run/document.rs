@@ -7,6 +7,7 @@ use galvanon_core::cut::ACETYLENE_CEILING;
 use galvanon_core::edge::trouble::troubles;
 use galvanon_core::gas::flame::{CARBURISING_BELOW, OXIDISING_ABOVE};
 use galvanon_core::gas::fuel::Fuel;
+use galvanon_core::setup::clearance::Burn;
 use galvanon_core::setup::record::PAUSE;
 use serde::{Deserialize, Serialize};
 use serde_json::{Value, json};
@@ -23,12 +24,14 @@ use crate::api::setup::run_sheet::{RunPhase, RunSheetRequest, sheet};
 use crate::error::{ApiError, ApiResult};
 use crate::http::body::read;
 use crate::http::fields::{Fields, Given, wrong_shape};
+use crate::plan::cleared::{Cleared, burn_of};
 use crate::plan::rig::{Gauges, Rig, arrestors};
 use crate::plan::settings::{EMERGENCY, FIRE_WATCH_MIN, School, schools};
 use crate::plan::shop::Shop;
 use crate::store::jobs::Job;
 use crate::store::people::{self, Person};
 use crate::store::run_events::RunEvent;
+use crate::wire::note::NoteWire;
 use crate::wire::run_event::RigBody;
 use crate::wire::sentence::SentenceWire;
 use crate::wire::setup::{PlaceWire, UnsaidWire};
@@ -152,6 +155,8 @@ pub struct RunDocument {
     pub signs: FindingsReply,
     /// The people of the shop.
     pub people: Vec<Person>,
+    /// Who is not cleared for which cut, where the shop keeps clearances.
+    pub uncleared: Vec<Uncleared>,
     /// What happened so far: in the run that was asked for, or in every run of the job.
     pub events: Vec<RunEvent>,
     /// What counts of the job's other runs: pieces made, what was taken back, the clock of a cylinder that lay.
@@ -203,6 +208,34 @@ fn phases(
         "unsaid": at.unsaid,
     }))?;
     sheet(&asked.to_core()?)
+}
+
+/// Who is not cleared for a cut, and why.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct Uncleared {
+    /// The person.
+    pub person_id: Uuid,
+    /// The cut.
+    pub line_id: Uuid,
+    /// Why.
+    pub note: NoteWire,
+}
+
+fn uncleared(cleared: &Cleared, (people, cuts): (&[Person], &[RunCut])) -> Vec<Uncleared> {
+    let planned = cuts.iter().filter_map(|cut| {
+        let (request, plan) = cut.view.request.as_ref().zip(cut.view.plan.as_ref())?;
+        Some((cut.view.line.record.id, burn_of(request, plan)?))
+    });
+    let planned: Vec<_> = planned.collect();
+    let of = |person: &Person| {
+        let id = person.record.id;
+        let told = |(line, burn): &(Uuid, Burn)| {
+            let note = cleared.refuses(id, burn)?;
+            Some(Uncleared { person_id: id, line_id: *line, note })
+        };
+        planned.iter().filter_map(told).collect::<Vec<_>>()
+    };
+    people.iter().flat_map(of).collect()
 }
 
 /// What the order of work hangs on besides shop and job.
@@ -269,6 +302,8 @@ pub async fn document(pool: &PgPool, shop: &Shop, asked: Asked) -> ApiResult<Run
     let cylinders = at_hand(shop, fuel, &rig.cylinders);
     let stood_h = stood_h.or_else(|| stood(&cylinders, now)).or_else(|| rig.lying.then_some(0.0));
     let needs = needs(shop, (&cuts, &cylinders), events.iter().chain(&elsewhere))?;
+    let people = people::all(pool).await?;
+    let uncleared = uncleared(&Cleared::read(pool).await?, (&people, &cuts));
     let unsaid = unsaid(&cuts);
     let at = Standing { fuel, place, assembled: rig.assembled, stood_h, unsaid };
     let emergency = shop.settings.get(EMERGENCY).and_then(Value::as_str).unwrap_or_default();
@@ -300,7 +335,8 @@ pub async fn document(pool: &PgPool, shop: &Shop, asked: Asked) -> ApiResult<Run
         schools: schools()?.to_vec(),
         held: Value::Object(shop.settings.clone()),
         signs: all_findings()?,
-        people: people::all(pool).await?,
+        uncleared,
+        people,
         events,
         elsewhere,
         goes_on_s: PAUSE.as_s(),
