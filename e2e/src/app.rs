@@ -145,6 +145,35 @@ impl App {
         Ok(request.send().await?.error_for_status()?.json().await?)
     }
 
+    /// As `put`, where nothing comes back.
+    ///
+    /// # Errors
+    /// When it is refused.
+    pub async fn put_quiet(&self, path: &str, body: &Value) -> Result<()> {
+        let request = self.client.put(format!("{}{path}", self.address)).json(body);
+        request.send().await?.error_for_status()?;
+        Ok(())
+    }
+
+    /// Posts something behind the browser's back.
+    ///
+    /// # Errors
+    /// When it is refused.
+    pub async fn post(&self, path: &str, body: &Value) -> Result<Value> {
+        let request = self.client.post(format!("{}{path}", self.address)).json(body);
+        Ok(request.send().await?.error_for_status()?.json().await?)
+    }
+
+    /// As `post`, where nothing comes back.
+    ///
+    /// # Errors
+    /// When it is refused.
+    pub async fn post_quiet(&self, path: &str, body: &Value) -> Result<()> {
+        let request = self.client.post(format!("{}{path}", self.address)).json(body);
+        request.send().await?.error_for_status()?;
+        Ok(())
+    }
+
     /// The demo job whose name holds `part`: its id and its lines.
     ///
     /// # Errors

@@ -29,6 +29,14 @@ impl Browser {
         self.gone("[data-door]").await
     }
 
+    /// Waits for what an XPath leads to.
+    ///
+    /// # Errors
+    /// When it does not appear.
+    pub async fn see_path(&self, path: &str) -> Result<thirtyfour::WebElement> {
+        self.displayed(By::XPath(path), path).await
+    }
+
     /// Forgets every cookie: whoever was signed in is a stranger.
     ///
     /// # Errors

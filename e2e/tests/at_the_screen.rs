@@ -160,11 +160,11 @@ async fn a_phone_plans_and_prints_too() -> Result<()> {
 #[tokio::test(flavor = "multi_thread")]
 async fn people_are_added_and_choose_their_hand() -> Result<()> {
     journey(DESK, |app, browser| async move {
-        browser.open("/shop").await?;
-        browser.see("#people + ul li:nth-child(5)").await?;
+        browser.open("/people").await?;
+        browser.see("#people + ul li:nth-child(7)").await?;
         browser.fill("#people ~ form input", "Wren Ashby").await?;
         browser.press("\u{e007}").await?;
-        browser.see("#people + ul li:nth-child(6)").await?;
+        browser.see("#people + ul li:nth-child(8)").await?;
         browser.press_at("[aria-label='Hand of Wren Ashby']", "\u{e007}").await?;
         browser.see("[role='listbox']").await?;
         browser.press("\u{e015}").await?;

@@ -137,7 +137,7 @@ async fn pictures_of_jobs_and_shop_in_the_dark() -> Result<()> {
         browser.see("main ul").await?;
         camera.take(&browser, "jobs-dark").await?;
         browser.open("/shop").await?;
-        browser.see("#people + ul li").await?;
+        browser.see("#figures").await?;
         camera.take(&browser, "shop-dark").await
     })
     .await

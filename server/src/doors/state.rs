@@ -28,6 +28,8 @@ pub struct Doors {
     pub proxies: Vec<IpAddr>,
     /// The most requests a second of one address, and at once twice that.
     pub flood_per_second: u32,
+    /// The script that the page of this version begins with: an open page with another one is of another version.
+    pub page: Option<String>,
     /// Where the shop's people reach it, for a link: as in `GALVANON_PUBLIC_URL`.
     pub public_url: Option<String>,
 }
@@ -53,6 +55,9 @@ impl Doors {
             loopback,
             proxies: config.proxies.clone(),
             flood_per_second: config.flood_per_second.max(1),
+            page: std::fs::read_to_string(config.web.join("index.html"))
+                .ok()
+                .and_then(|page| script_of(&page)),
             public_url: public,
         }
     }
@@ -82,6 +87,12 @@ impl Doors {
         let last = told.last().and_then(|list| list.rsplit(',').next());
         last.and_then(|text| text.trim().parse().ok()).or(peer)
     }
+}
+
+/// The address of the first script of ours in a page.
+fn script_of(page: &str) -> Option<String> {
+    let mut quoted = page.split('"');
+    quoted.find(|part| part.starts_with("/assets/") && part.ends_with(".js")).map(str::to_owned)
 }
 
 /// A host without its port: `[::1]:8080` is `[::1]`.
@@ -124,6 +135,13 @@ mod tests {
         assert!(named.secure);
         assert_eq!(named.hosts, ["shop.example"]);
         assert!(!doors(|_| ()).secure);
+    }
+
+    #[test]
+    fn a_page_is_told_by_its_script() {
+        let page = r#"<link href="/assets/a.css"><script type="module" src="/assets/index-7.js"></script>"#;
+        assert_eq!(script_of(page).as_deref(), Some("/assets/index-7.js"));
+        assert_eq!(script_of("<p>no page</p>"), None);
     }
 
     #[test]

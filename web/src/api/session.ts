@@ -11,6 +11,18 @@ export type Here =
   | { at: "out"; doors: Doors }
   | { at: "away"; session: Session | null };
 
+/** The script that this page began with. */
+function ownScript(): string | null {
+  const script = document.querySelector<HTMLScriptElement>("script[type=module][src]");
+  return script === null ? null : new URL(script.src).pathname;
+}
+
+/** Whether the shop has another version of this page than the one that is open. */
+export function isOlder(session: Session, own: string | null = ownScript()): boolean {
+  // in development the page begins with a script of the tool's own
+  return session.page != null && own?.startsWith("/assets/") === true && own !== session.page;
+}
+
 const KEPT = "galvanon.session";
 
 /** Who was signed in here last; a browser that keeps nothing remembers nobody. */

@@ -39,6 +39,13 @@ export function Find({ open, onClose }: { open: boolean; onClose: () => void }) 
     { key: "steel", text: "Steel", hint: "page", go: () => void navigate({ to: "/steel" }) },
     { key: "rack", text: "Rack", hint: "page", go: () => void navigate({ to: "/rack" }) },
     { key: "shop", text: "Shop", hint: "page", go: () => void navigate({ to: "/shop" }) },
+    { key: "people", text: "People", hint: "page", go: () => void navigate({ to: "/people" }) },
+    {
+      key: "account",
+      text: "Your account",
+      hint: "page",
+      go: () => void navigate({ to: "/account" }),
+    },
   ];
   const ofJobs: Found[] = (jobs.data?.jobs ?? []).map(({ job }) => ({
     key: job.id,

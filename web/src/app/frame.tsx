@@ -6,8 +6,10 @@ import { DropdownMenu } from "radix-ui";
 import { useCallback, useEffect, useState } from "react";
 import { api, data } from "@/api/client";
 import { keys } from "@/api/keys";
+import { SCREEN } from "@/text";
 import { ACCOUNT } from "@/text/account";
 import { ROLES } from "@/text/door";
+import { PEOPLE } from "@/text/people";
 import { Button } from "@/ui/button";
 import { usePreferences } from "@/ui/preferences";
 import { useSession } from "@/ui/session";
@@ -66,6 +68,9 @@ function WhoIsHere() {
           <DropdownMenu.Item className={item} onSelect={() => void navigate({ to: "/account" })}>
             {ACCOUNT.title}
           </DropdownMenu.Item>
+          <DropdownMenu.Item className={item} onSelect={() => void navigate({ to: "/people" })}>
+            {PEOPLE.title}
+          </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={() => void leave()}>
             {ACCOUNT.leave}
           </DropdownMenu.Item>
@@ -77,6 +82,7 @@ function WhoIsHere() {
 
 export function Frame() {
   const { system, setSystem, offerSystem, theme, setTheme } = usePreferences();
+  const { older } = useSession();
   const shop = useQuery({ queryKey: keys.shop, queryFn: () => data(api.GET("/api/v1/shop")) });
   const shopUnits = (shop.data?.settings as { units?: string } | undefined)?.units;
   useEffect(() => {
@@ -146,6 +152,16 @@ export function Frame() {
           <WhoIsHere />
         </div>
       </header>
+      {older && (
+        <p
+          role="status"
+          className="print:hidden flex flex-wrap items-center justify-center gap-3 bg-caution-soft px-4 py-1 text-sm"
+          data-older=""
+        >
+          {SCREEN.olderPage}
+          <Button onClick={() => location.reload()}>{SCREEN.loadPage}</Button>
+        </p>
+      )}
       <main id="main" className="mx-auto w-full max-w-[1440px] flex-1 p-2 sm:p-4 print:p-0">
         <Outlet />
       </main>

@@ -89,13 +89,33 @@ const shop = createRoute({
   component: lazyRouteComponent(() => import("@/features/shop"), "ShopPage"),
 });
 
+const people = createRoute({
+  getParentRoute: () => root,
+  path: "/people",
+  component: lazyRouteComponent(() => import("@/features/people"), "PeoplePage"),
+});
 const account = createRoute({
   getParentRoute: () => root,
   path: "/account",
   component: lazyRouteComponent(() => import("@/features/account"), "AccountPage"),
 });
 
-const pages = [today, jobs, job, gas, list, run, edge, steel, rack, card, shop, template, account];
+const pages = [
+  today,
+  jobs,
+  job,
+  gas,
+  list,
+  run,
+  edge,
+  steel,
+  rack,
+  card,
+  shop,
+  template,
+  people,
+  account,
+];
 
 export const router = createRouter({ routeTree: root.addChildren(pages) });
 

@@ -4,7 +4,7 @@ export const ACCOUNT = {
   title: "Your account",
   leave: "Sign out, or somebody else",
   password: "Password",
-  old: "Password of now",
+  old: "Current password",
   new: "New password",
   passwordHow: "12 characters or more. Every other screen you are signed in on is signed out.",
   changePassword: "Change it",
@@ -44,7 +44,7 @@ export const ACCOUNT = {
 export const DOORS: Record<string, string> = {
   password: "password",
   pin: "PIN",
-  demo: "demo",
+  demo: "the demo's door",
   invitation: "invitation",
   set_up: "set-up code",
   passkey: "passkey",

@@ -146,6 +146,8 @@ export const INPUTS: Record<string, string> = {
 
 /** What only the screen says. */
 export const SCREEN = {
+  olderPage: "The shop has a newer version of this page. What you typed stays.",
+  loadPage: "Load it",
   placeholder: "4x 3/4 plate 36in guided, rust",
   entryLabel: "Describe one cut in a line",
   entryHelp:

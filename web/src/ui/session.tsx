@@ -10,7 +10,15 @@ import {
   useState,
 } from "react";
 import { signedOut } from "@/api/client";
-import { type Here, type Session, type SignIn, signIn, signOut, whoIsHere } from "@/api/session";
+import {
+  type Here,
+  isOlder,
+  type Session,
+  type SignIn,
+  signIn,
+  signOut,
+  whoIsHere,
+} from "@/api/session";
 
 export type Right =
   | "look"
@@ -33,6 +41,8 @@ type Value = {
   leave: () => Promise<void>;
   /** Whether somebody left on purpose: then nothing of theirs stays on the screen. */
   left: boolean;
+  /** Whether the shop has a newer version of this page. */
+  older: boolean;
   /** Asks the shop again. */
   refresh: () => Promise<void>;
 };
@@ -85,11 +95,17 @@ export function SessionProvider({ children }: { children: ReactNode }) {
         queries.clear();
       },
       left,
+      older: here?.at === "in" && isOlder(here.session),
       refresh,
     }),
     [here, session, left, refresh, queries],
   );
   return <Context value={value}>{children}</Context>;
+}
+
+/** What only those see who may do it. The shop decides again when it is done. */
+export function May({ right, children }: { right: Right; children: ReactNode }) {
+  return useSession().may(right) ? children : null;
 }
 
 export function useSession(): Value {

@@ -39,6 +39,8 @@ pub struct SessionReply {
     pub second_factor: bool,
     /// The registered tablet, where it is one.
     pub device: Option<Device>,
+    /// The script that the page of this version begins with; a page with another one is older.
+    pub page: Option<String>,
 }
 
 /// One who may be chosen at a door.
@@ -119,6 +121,7 @@ pub async fn show(
         may: rights::of(role).iter().map(|right| right.code().to_owned()).collect(),
         second_factor: known.is_some_and(|known| known.second_factor),
         device: device_of(&pool, (&doors, &request)).await?,
+        page: doors.page.clone(),
     }))
 }
 

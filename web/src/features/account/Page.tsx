@@ -8,7 +8,8 @@ import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { useSession } from "@/ui/session";
 import { Failed } from "@/ui/states";
-import { Part, TextField } from "./Part";
+import { TextField } from "@/ui/text-field";
+import { Part } from "./Part";
 import { SecondFactor } from "./SecondFactor";
 import { Sessions } from "./Sessions";
 import { Tokens } from "./Tokens";
@@ -107,7 +108,7 @@ export function AccountPage() {
           {ROLES[session.role]}: {ROLE_HELP[session.role]}
         </p>
       </header>
-      <div className="grid items-start gap-4 md:grid-cols-2">
+      <div className="gap-4 md:columns-2 [&>*]:mb-4 [&>*]:break-inside-avoid">
         <Password />
         <Pin person={session.person.id} />
         <SecondFactor on={session.second_factor} role={session.role} />

@@ -1,5 +1,5 @@
-/** A part of the account, and a field in it. */
-import { type InputHTMLAttributes, type ReactNode, useId } from "react";
+/** A part of the account. */
+import { type ReactNode, useId } from "react";
 
 export function Part({
   title,
@@ -22,27 +22,5 @@ export function Part({
       {hint && <p className="text-xs text-ink-2">{hint}</p>}
       {children}
     </section>
-  );
-}
-
-type FieldProps = Omit<InputHTMLAttributes<HTMLInputElement>, "onChange"> & {
-  label: string;
-  onChange: (next: string) => void;
-};
-
-export function TextField({ label, onChange, ...rest }: FieldProps) {
-  const id = useId();
-  return (
-    <div className="flex flex-col gap-0.5">
-      <label htmlFor={id} className="text-xs text-ink-2">
-        {label}
-      </label>
-      <input
-        id={id}
-        onChange={(event) => onChange(event.target.value)}
-        className="h-9 rounded-md border border-line-strong bg-sheet px-2 text-sm"
-        {...rest}
-      />
-    </div>
   );
 }

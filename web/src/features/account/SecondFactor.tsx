@@ -7,7 +7,8 @@ import type { Role } from "@/text/door";
 import { Button } from "@/ui/button";
 import { useSession } from "@/ui/session";
 import { Failed } from "@/ui/states";
-import { Part, TextField } from "./Part";
+import { TextField } from "@/ui/text-field";
+import { Part } from "./Part";
 import { done } from "./useAccount";
 
 /** The secret in groups of four: it is typed by hand. */

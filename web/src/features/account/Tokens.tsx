@@ -3,8 +3,9 @@ import { useState } from "react";
 import { ACCOUNT } from "@/text/account";
 import { Button } from "@/ui/button";
 import { Failed } from "@/ui/states";
+import { TextField } from "@/ui/text-field";
 import { when } from "./model";
-import { Part, TextField } from "./Part";
+import { Part } from "./Part";
 import { useTokens } from "./useAccount";
 
 export function Tokens() {

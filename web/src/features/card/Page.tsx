@@ -11,7 +11,9 @@ import { CutStrip } from "@/draw/strip";
 import { SCREEN, sentence, word } from "@/text";
 import { Button } from "@/ui/button";
 import { LEVEL_WORDS, type Level, Mark } from "@/ui/mark";
+import { Notice } from "@/ui/notice";
 import { usePreferences } from "@/ui/preferences";
+import { useSession } from "@/ui/session";
 import { Failed, Loading, Nothing } from "@/ui/states";
 import { band, clock, print, type System, setting } from "@/units";
 import { Strokes } from "./Strokes";
@@ -315,6 +317,26 @@ function PressureBlock({
   );
 }
 
+/** Whoever reads the card is not cleared for its cut: told to them, and printed with it. */
+function NotCleared({ card }: { card: string }) {
+  const { system } = usePreferences();
+  const { session } = useSession();
+  const cleared = useQuery({
+    queryKey: [...keys.plan(card), "clearance", session?.person.id],
+    queryFn: () =>
+      data(api.GET("/api/v1/plans/{id}/clearance", { params: { path: { id: card } } })),
+  });
+  const note = cleared.data?.note;
+  if (!note || session === null) return null;
+  return (
+    <div className="mx-auto w-full max-w-[780px]" data-not-cleared={note.code}>
+      <Notice level="caution">
+        {session.person.name}: {sentence("notes", note.code, note.values, system, note.text)}
+      </Notice>
+    </div>
+  );
+}
+
 export function CardPage() {
   const { planId } = useParams({ from: "/cards/$planId" });
   const plan = useQuery({
@@ -342,6 +364,7 @@ export function CardPage() {
           <Printer size={16} aria-hidden="true" /> Print
         </Button>
       </div>
+      <NotCleared card={found.id} />
       <Sheet
         plan={found.result as CutPlan}
         request={found.input as CutPlanRequest}

@@ -4,7 +4,7 @@ import type { Doors } from "@/api/session";
 import { DOOR, ROLE_HELP, ROLES, type Role } from "@/text/door";
 import { Button } from "@/ui/button";
 import { Failed } from "@/ui/states";
-import { Field } from "./Field";
+import { TextField } from "@/ui/text-field";
 import { useDoor } from "./useDoor";
 
 function DemoPeople({ people }: { people: Doors["demo"] }) {
@@ -14,7 +14,7 @@ function DemoPeople({ people }: { people: Doors["demo"] }) {
       <h2 id="demo-people" className="text-sm font-semibold">
         {DOOR.demo}
       </h2>
-      <ul className="grid gap-2 sm:grid-cols-2">
+      <ul className="grid gap-2 sm:grid-cols-2 md:grid-cols-1 lg:grid-cols-2">
         {people.map(({ name, role }) => (
           <li key={name}>
             <button
@@ -51,29 +51,32 @@ export function ByPassword({ alone }: { alone: boolean }) {
       }}
     >
       {!alone && <h2 className="text-sm font-semibold">{DOOR.byPassword}</h2>}
-      <Field
+      <TextField
+        size="door"
         label={DOOR.name}
         name="name"
         autoComplete="username"
         value={name}
-        onChange={(event) => setName(event.target.value)}
+        onChange={setName}
       />
-      <Field
+      <TextField
+        size="door"
         label={DOOR.password}
         name="password"
         type="password"
         autoComplete="current-password"
         value={password}
-        onChange={(event) => setPassword(event.target.value)}
+        onChange={setPassword}
       />
       {(asksCode || code !== "") && (
-        <Field
+        <TextField
+          size="door"
           label={DOOR.code}
           name="code"
           inputMode="numeric"
           autoComplete="one-time-code"
           value={code}
-          onChange={(event) => setCode(event.target.value)}
+          onChange={setCode}
         />
       )}
       {door.error && <Failed error={door.error} />}
@@ -92,7 +95,7 @@ export function ByPassword({ alone }: { alone: boolean }) {
 export function Desk({ doors }: { doors: Doors }) {
   const demo = doors.demo.length > 0;
   return (
-    <div className="flex flex-col gap-6">
+    <div className={demo ? "grid gap-6 md:grid-cols-[3fr_2fr]" : "flex flex-col"}>
       {demo && <DemoPeople people={doors.demo} />}
       <ByPassword alone={!demo} />
     </div>

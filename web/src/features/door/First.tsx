@@ -6,19 +6,20 @@ import { signIn } from "@/api/session";
 import { DOOR } from "@/text/door";
 import { Button } from "@/ui/button";
 import { Failed, Loading } from "@/ui/states";
-import { Field } from "./Field";
+import { TextField } from "@/ui/text-field";
 import { useDoor } from "./useDoor";
 
 function NewPassword({ value, onChange }: { value: string; onChange: (next: string) => void }) {
   return (
-    <Field
+    <TextField
+      size="door"
       label={DOOR.newPassword}
       hint={DOOR.passwordHow}
       name="new-password"
       type="password"
       autoComplete="new-password"
       value={value}
-      onChange={(event) => onChange(event.target.value)}
+      onChange={onChange}
     />
   );
 }
@@ -38,19 +39,21 @@ export function Claim() {
     >
       <h2 className="text-lg font-semibold">{DOOR.claimTitle}</h2>
       <p className="text-sm text-ink-2">{DOOR.claimHow}</p>
-      <Field
+      <TextField
+        size="door"
         label={DOOR.setupCode}
         name="setup-code"
         autoComplete="off"
         value={setup_code}
-        onChange={(event) => setCode(event.target.value)}
+        onChange={setCode}
       />
-      <Field
+      <TextField
+        size="door"
         label={DOOR.name}
         name="name"
         autoComplete="username"
         value={name}
-        onChange={(event) => setName(event.target.value)}
+        onChange={setName}
       />
       <NewPassword value={password} onChange={setPassword} />
       {door.error && <Failed error={door.error} />}

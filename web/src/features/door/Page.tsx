@@ -1,6 +1,6 @@
 /** The door: who is here. It stands over whatever was on the screen, and that is still there behind it. */
 import { Dialog } from "radix-ui";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import type { Doors } from "@/api/session";
 import { DOOR } from "@/text/door";
 import { Desk } from "./Desk";
@@ -11,20 +11,26 @@ import { Tablet } from "./Tablet";
 /** A plate that is cut through: the kerf is the way in. */
 function Plate() {
   return (
-    <svg viewBox="0 0 240 64" className="h-16 w-full" aria-hidden="true">
-      <path d="M0 26h108c3 12 2 24-5 38H0z" fill="var(--steel-2)" />
-      <path d="M122 26h118v38H116c8-14 10-26 6-38z" fill="var(--steel)" />
-      <path d="M104 0h22l-6 18h-10z" fill="var(--ink)" />
-      <path d="M115 22v38" stroke="var(--heat-orange)" strokeWidth="4" strokeLinecap="round" />
-      <path d="M112 64l-10 6M116 64l8 8" stroke="var(--heat-straw)" strokeWidth="2" />
-    </svg>
+    <div className="overflow-hidden">
+      <svg viewBox="0 0 240 64" className="h-16 w-full overflow-visible" aria-hidden="true">
+        <path d="M-600 24h712c3 12 2 26-5 40h-707z" fill="var(--steel-2)" />
+        <path d="M122 24h718v40H118c6-14 8-28 4-40z" fill="var(--steel)" />
+        <path d="M105 0h22l-6 16h-10z" fill="var(--ink)" />
+        <path d="M116 20v40" stroke="var(--heat-orange)" strokeWidth="4" strokeLinecap="round" />
+      </svg>
+    </div>
   );
 }
 
 export function DoorPage({ doors, behind }: { doors: Doors; behind: boolean }) {
-  const [hash, setHash] = useState(location.hash);
-  const door = doorOf(doors, hash);
-  const invitation = invitationIn(hash);
+  const [invitation, setInvitation] = useState(() => invitationIn(location.hash));
+  const door = doorOf(doors, invitation);
+  // a key stands in no address and no history for longer than it is read
+  useEffect(() => {
+    if (invitationIn(location.hash) !== null)
+      history.replaceState(history.state, "", location.pathname + location.search);
+  }, []);
+  const wide = door === "desk" && doors.demo.length > 0 ? "max-w-4xl" : "max-w-xl";
   return (
     <Dialog.Root open>
       <Dialog.Portal>
@@ -34,7 +40,9 @@ export function DoorPage({ doors, behind }: { doors: Doors; behind: boolean }) {
           className="fixed inset-0 z-50 overflow-auto bg-ground p-4"
           data-door={door}
         >
-          <main className="mx-auto flex w-full max-w-xl flex-col gap-5 rounded-md border border-line bg-sheet p-5 sm:mt-[6vh]">
+          <main
+            className={`mx-auto flex w-full ${wide} flex-col gap-5 rounded-md border border-line bg-sheet p-5 sm:mt-[6vh]`}
+          >
             <header className="flex flex-col gap-2">
               <Plate />
               <Dialog.Title asChild>
@@ -48,14 +56,7 @@ export function DoorPage({ doors, behind }: { doors: Doors; behind: boolean }) {
               )}
             </header>
             {door === "invitation" && invitation !== null && (
-              <Invitation
-                invitation={invitation}
-                onDone={() => {
-                  // a key that was used stands in no address and no history
-                  history.replaceState(null, "", location.pathname);
-                  setHash("");
-                }}
-              />
+              <Invitation invitation={invitation} onDone={() => setInvitation(null)} />
             )}
             {door === "claim" && <Claim />}
             {door === "tablet" && <Tablet doors={doors} />}

@@ -10,8 +10,8 @@ export function invitationIn(hash: string): string | null {
 }
 
 /** Which door is shown first. */
-export function doorOf(doors: Doors, hash: string): Door {
-  if (invitationIn(hash) !== null) return "invitation";
+export function doorOf(doors: Doors, invitation: string | null): Door {
+  if (invitation !== null) return "invitation";
   if (doors.unclaimed) return "claim";
   return doors.device != null && doors.people.length > 0 ? "tablet" : "desk";
 }

@@ -21,6 +21,7 @@ import { GasBadge } from "@/ui/gas-badge";
 import { useKept } from "@/ui/kept";
 import { Notice } from "@/ui/notice";
 import { usePreferences } from "@/ui/preferences";
+import { May, useSession } from "@/ui/session";
 import { Empty, Failed, Loading, Nothing } from "@/ui/states";
 import { Undo } from "@/ui/undo";
 import { BurnSheet } from "./BurnSheet";
@@ -34,6 +35,7 @@ import { useJob } from "./useJob";
 type Pending = { lineId: string; input: CutInput };
 
 export function JobPage() {
+  const { may } = useSession();
   const { jobId } = useParams({ from: "/jobs/$jobId" });
   const { line: wanted } = useSearch({ from: "/jobs/$jobId" });
   const navigate = useNavigate();
@@ -116,13 +118,15 @@ export function JobPage() {
           </h1>
           <p className="text-sm text-ink-2">
             {job.data.job.note}{" "}
-            <button
-              type="button"
-              className="text-accent underline"
-              onClick={() => setEditing(true)}
-            >
-              Change job and rig
-            </button>
+            <May right="plan">
+              <button
+                type="button"
+                className="text-accent underline"
+                onClick={() => setEditing(true)}
+              >
+                Change job and rig
+              </button>
+            </May>
           </p>
           <JobSheet
             key={job.data.job.id}
@@ -146,23 +150,25 @@ export function JobPage() {
           </span>
         </div>
       </header>
-      <QuickEntry
-        text={typed}
-        onText={setTyped}
-        action="Add"
-        onEnter={(read) => {
-          const position = (lines.at(-1)?.line.position ?? 0) + 1;
-          add.mutate(
-            { typed, input: read.input as CutInput, position },
-            {
-              onSuccess: (line) => {
-                setTyped("");
-                choose(line.id);
+      <May right="plan">
+        <QuickEntry
+          text={typed}
+          onText={setTyped}
+          action="Add"
+          onEnter={(read) => {
+            const position = (lines.at(-1)?.line.position ?? 0) + 1;
+            add.mutate(
+              { typed, input: read.input as CutInput, position },
+              {
+                onSuccess: (line) => {
+                  setTyped("");
+                  choose(line.id);
+                },
               },
-            },
-          );
-        }}
-      />
+            );
+          }}
+        />
+      </May>
       {add.error && <Failed error={add.error} />}
       <div className="grid items-start gap-4 lg:grid-cols-[248px_minmax(0,1fr)]">
         <div className="flex min-w-0 flex-col gap-3">
@@ -203,9 +209,11 @@ export function JobPage() {
               onChange={(edit) => save(chosen, edit)}
               actions={(plan, request) => (
                 <>
-                  <Button onClick={() => setNoting(true)}>
-                    <Flame size={16} aria-hidden="true" /> Log this cut
-                  </Button>
+                  <May right="burn">
+                    <Button onClick={() => setNoting(true)}>
+                      <Flame size={16} aria-hidden="true" /> Log this cut
+                    </Button>
+                  </May>
                   <Link
                     to="/edge"
                     search={{ job: jobId, line: chosen.line.id }}
@@ -226,7 +234,7 @@ export function JobPage() {
                       {chosen.card_current ? "Open card" : "Old card"}
                     </Button>
                   )}
-                  {!chosen.card_current && (
+                  {!chosen.card_current && may("card") && (
                     <Button
                       look={plan.verdict === "stop" ? "quiet" : "next"}
                       disabled={makeCard.isPending}
@@ -240,9 +248,10 @@ export function JobPage() {
                 </>
               )}
             />
-            {change.error instanceof ApiFailure && change.error.code === "offline" && (
-              <Failed error={change.error} onRetry={() => save(chosen, {})} />
-            )}
+            {change.error instanceof ApiFailure &&
+              ["offline", "forbidden"].includes(change.error.code) && (
+                <Failed error={change.error} onRetry={() => save(chosen, {})} />
+              )}
             {makeCard.error && <Failed error={makeCard.error} />}
             <PastEdges lineId={chosen.line.id} />
           </div>

@@ -10,6 +10,7 @@ import { Button } from "@/ui/button";
 import { GasBadge } from "@/ui/gas-badge";
 import { useKept } from "@/ui/kept";
 import { type Level, Mark } from "@/ui/mark";
+import { May } from "@/ui/session";
 import { Empty, Failed, Loading } from "@/ui/states";
 import { Undo } from "@/ui/undo";
 import { clock } from "@/units";
@@ -143,30 +144,32 @@ export function JobsPage() {
           {SCREEN.moreJobs}
         </Button>
       )}
-      <form
-        className="flex flex-col gap-3 rounded-md border border-dashed border-line-strong p-4"
-        onSubmit={(event) => {
-          event.preventDefault();
-          create.mutate();
-        }}
-      >
-        <h2 className="text-base font-semibold">A new job</h2>
-        <div className="flex flex-wrap items-end gap-3">
-          <label className="flex min-w-64 flex-1 flex-col gap-0.5 text-xs text-ink-2">
-            What the shop calls it
-            <input
-              value={name}
-              onChange={(event) => setName(event.target.value)}
-              className="h-9 rounded-md border border-line-strong bg-sheet px-2 text-sm text-ink"
-            />
-          </label>
-          <FuelPicker value={fuel} onChange={setFuel} />
-          <Button type="submit" look="next" disabled={name.trim() === "" || create.isPending}>
-            Make the job
-          </Button>
-        </div>
-        {create.error && <Failed error={create.error} />}
-      </form>
+      <May right="plan">
+        <form
+          className="flex flex-col gap-3 rounded-md border border-dashed border-line-strong p-4"
+          onSubmit={(event) => {
+            event.preventDefault();
+            create.mutate();
+          }}
+        >
+          <h2 className="text-base font-semibold">A new job</h2>
+          <div className="flex flex-wrap items-end gap-3">
+            <label className="flex min-w-64 flex-1 flex-col gap-0.5 text-xs text-ink-2">
+              What the shop calls it
+              <input
+                value={name}
+                onChange={(event) => setName(event.target.value)}
+                className="h-9 rounded-md border border-line-strong bg-sheet px-2 text-sm text-ink"
+              />
+            </label>
+            <FuelPicker value={fuel} onChange={setFuel} />
+            <Button type="submit" look="next" disabled={name.trim() === "" || create.isPending}>
+              Make the job
+            </Button>
+          </div>
+          {create.error && <Failed error={create.error} />}
+        </form>
+      </May>
     </div>
   );
 }

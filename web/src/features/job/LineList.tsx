@@ -6,6 +6,7 @@ import { nameOf } from "@/cut";
 import { sentence } from "@/text";
 import { LEVEL_WORDS, type Level, Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
+import { useSession } from "@/ui/session";
 import { clock, print, setting } from "@/units";
 
 type Props = {
@@ -42,6 +43,7 @@ function Tool({
 }
 
 export function LineList({ lines, chosen, onChoose, onMove, onDelete }: Props) {
+  const { may } = useSession();
   const { system } = usePreferences();
 
   function onKeyDown(event: KeyboardEvent, at: number) {
@@ -99,7 +101,7 @@ export function LineList({ lines, chosen, onChoose, onMove, onDelete }: Props) {
                 </span>
               </span>
             </button>
-            {here && (
+            {here && may("plan") && (
               <span className="flex justify-end px-2 pb-1">
                 <Tool label="Move up" disabled={i === 0} onClick={() => onMove(i, -1)}>
                   <ArrowUp size={15} aria-hidden="true" />

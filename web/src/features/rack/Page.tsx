@@ -12,6 +12,7 @@ import { Button } from "@/ui/button";
 import { GasBadge } from "@/ui/gas-badge";
 import { type Level, Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
+import { May } from "@/ui/session";
 import { Empty, Failed, Loading } from "@/ui/states";
 import { Undo } from "@/ui/undo";
 import { boreName, print, type System } from "@/units";
@@ -192,9 +193,11 @@ function Part({
         <h2 id={`rack-${kind}`} className="text-lg font-semibold">
           {HEADINGS[kind]} <span className="text-sm font-normal text-ink-2">{count}</span>
         </h2>
-        <Button look="bare" onClick={onNew} aria-label={`Add to ${HEADINGS[kind].toLowerCase()}`}>
-          <Plus size={16} aria-hidden="true" /> Add
-        </Button>
+        <May right="rack">
+          <Button look="bare" onClick={onNew} aria-label={`Add to ${HEADINGS[kind].toLowerCase()}`}>
+            <Plus size={16} aria-hidden="true" /> Add
+          </Button>
+        </May>
       </header>
       {count === 0 ? (
         <Empty>{kind === "tip" ? SCREEN.emptyDrawer : SCREEN.emptyRack}</Empty>

@@ -1,6 +1,8 @@
 /** What stands above each card: where one is, whether the shop has it all, clocks that run behind, how far the run has come. */
 import { CloudOff, CloudUpload, Siren } from "lucide-react";
+import { SCREEN } from "@/text";
 import { RUN } from "@/text/run";
+import { useSession } from "@/ui/session";
 import { face } from "./clock";
 import { type Card, type Doc, type Folded, isDone, type Step } from "./model";
 import { Big } from "./panels/Big";
@@ -76,6 +78,8 @@ type Props = {
 
 export function Head({ run, doc, heading, cards, state, at, onAlarm }: Props) {
   const here = at === null ? undefined : cards[at];
+  // what waits is sent first
+  const { older } = useSession();
   const running = doc.phases.flatMap((phase) =>
     phase.steps
       .filter((step) => step.timer_s != null && state.timers.has(step.key))
@@ -87,6 +91,11 @@ export function Head({ run, doc, heading, cards, state, at, onAlarm }: Props) {
       <div className="flex items-center justify-between gap-x-4 border-b-2 border-line bg-sheet px-3 py-1">
         <h1 className="min-w-0 flex-1 truncate text-xl font-bold">{heading}</h1>
         <Saved run={run} />
+        {older && run.waiting === 0 && (
+          <Big onClick={() => location.reload()} data-older="">
+            {SCREEN.loadPage}
+          </Big>
+        )}
         <Big look="alarm" onClick={onAlarm} data-alarm="">
           <Siren aria-hidden="true" />
           <span className="max-sm:sr-only">{RUN.emergency}</span>

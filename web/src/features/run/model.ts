@@ -91,6 +91,29 @@ export function depthOf(doc: Doc, who: string | null): Depth {
 
 type Note = Schemas["NoteWire"];
 
+/** The cuts that who holds the torch is not cleared for, of those that may be made, each with the reason. */
+export function unclearedOf(doc: Doc, who: string | null): { cut: AnyCut; note: Note }[] {
+  const own = (doc.uncleared ?? []).filter((each) => each.person_id === who);
+  const notes = new Map(own.map((each) => [each.line_id, each.note]));
+  return doc.cuts.flatMap((cut) => {
+    const note = notes.get(cut.line.id);
+    return cut.fits && note !== undefined ? [{ cut, note }] : [];
+  });
+}
+
+/** What a clearance must cover so that somebody may make every cut of this run: its fuel, its thickest steel. */
+export function widestOf(
+  doc: Doc,
+  who: string | null,
+): { fuel: string; thickness_to_mm: number | null } {
+  const thick = unclearedOf(doc, who).map(({ cut }) => {
+    const strokes = cut.plan?.section?.strokes.map((stroke) => stroke.thickness_mm.high) ?? [];
+    return Math.max(cut.request?.steel.thickness_mm ?? 0, ...strokes);
+  });
+  const most = Math.max(0, ...thick);
+  return { fuel: doc.fuel, thickness_to_mm: most > 0 ? most : null };
+}
+
 /** Cuts that must not be made as they stand, each with the first reason why. */
 export function stoppedOf(doc: Doc): { cut: AnyCut; note: Note | undefined }[] {
   const notes = new Map(doc.stopped.map((each) => [each.line_id, each.notes[0]]));

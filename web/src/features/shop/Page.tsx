@@ -1,5 +1,6 @@
 /** The shop: where the trade disagrees, what this shop does; its own figures; who works here. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
 import { RadioGroup } from "radix-ui";
 import { useEffect, useState } from "react";
 import { v7 } from "uuid";
@@ -7,13 +8,13 @@ import { ApiFailure, api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { FuelPicker } from "@/cut/FuelPicker";
 import { refusal, SCREEN } from "@/text";
+import { PEOPLE } from "@/text/people";
 import { Choice } from "@/ui/choice";
 import { MeasureField } from "@/ui/measure-field";
 import { usePreferences } from "@/ui/preferences";
 import { Failed, Loading } from "@/ui/states";
 import type { Kind } from "@/units";
 import { EdgeWeights } from "./EdgeWeights";
-import { People } from "./People";
 
 type School = Schemas["School"];
 
@@ -187,7 +188,12 @@ export function ShopPage() {
   const questions = Map.groupBy(shop.data.schools, (school) => school.question);
   return (
     <div className="flex flex-col gap-6">
-      <h1 className="text-xl font-semibold">Shop</h1>
+      <header className="flex flex-wrap items-baseline justify-between gap-2">
+        <h1 className="text-xl font-semibold">Shop</h1>
+        <Link to="/people" className="text-sm underline">
+          {PEOPLE.shopLink}
+        </Link>
+      </header>
       <section aria-labelledby="figures" className="flex flex-col gap-2">
         <h2 id="figures" className="text-lg font-semibold">
           Usual fuel and own figures
@@ -263,7 +269,6 @@ export function ShopPage() {
         </ul>
       </section>
       <EdgeWeights />
-      <People />
       {set.error && !(set.error instanceof ApiFailure && set.error.fields.length > 0) && (
         <Failed error={set.error} />
       )}

@@ -12,6 +12,7 @@ import { Button, buttonLook } from "@/ui/button";
 import { useKept } from "@/ui/kept";
 import { type Level, Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
+import { May } from "@/ui/session";
 import { Empty, Failed, Loading } from "@/ui/states";
 import { boreName, clock, print, setting } from "@/units";
 import { AddToJob } from "./AddToJob";
@@ -137,14 +138,18 @@ export function TodayPage() {
             onChange={(change) => setBench({ ...bench, input: withChange(bench.input, change) })}
             actions={(plan, request) => (
               <>
-                <AddToJob typed={bench.typed} input={bench.input} />
-                <Button
-                  look={plan.verdict === "stop" ? "quiet" : "next"}
-                  disabled={makeCard.isPending}
-                  onClick={() => makeCard.mutate(request as CutPlanRequest)}
-                >
-                  <Printer size={16} aria-hidden="true" /> Make card
-                </Button>
+                <May right="plan">
+                  <AddToJob typed={bench.typed} input={bench.input} />
+                </May>
+                <May right="card">
+                  <Button
+                    look={plan.verdict === "stop" ? "quiet" : "next"}
+                    disabled={makeCard.isPending}
+                    onClick={() => makeCard.mutate(request as CutPlanRequest)}
+                  >
+                    <Printer size={16} aria-hidden="true" /> Make card
+                  </Button>
+                </May>
                 <Button look="bare" onClick={() => setBench(null)}>
                   Clear
                 </Button>

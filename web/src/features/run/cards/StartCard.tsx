@@ -11,6 +11,7 @@ import { Big } from "../panels/Big";
 import { EarlierRuns, UnderWay } from "../Runs";
 import { CARD, isMeasured, measure, pixelsPerMm } from "../scale";
 import type { Run } from "../useRun";
+import { Cleared } from "./Cleared";
 import { Cylinders, Lying } from "./Cylinders";
 import { StoppedCuts } from "./StoppedCuts";
 
@@ -184,6 +185,7 @@ export function StartCard(props: Props) {
       <UnderWay run={run} doc={doc} />
       <Rigged {...props} />
       <Hand {...props} />
+      <Cleared doc={doc} who={props.who} reached={run.reached} onChanged={run.reload} />
       <fieldset className="flex flex-col gap-2">
         <legend className="pb-1 text-xl font-semibold">{RUN.place}</legend>
         <div className="flex flex-wrap gap-2">

@@ -1,0 +1,287 @@
+//! Coming and going: the first owner, an invitation, a tablet with PINs, out of reach and back, a lost tablet, each role.
+
+use anyhow::{Context, Result, ensure};
+use galvanon_e2e::{App, Browser, DESK, PHONE, Relay, journey};
+use galvanon_server::api::people::doors::set_up_code;
+use serde_json::{Value, json};
+
+use crate::torch_hand::{is_fit_for_gloves, next};
+
+const PASSWORD: &str = "kerf drag lever cherry";
+
+async fn sign_out(browser: &Browser) -> Result<()> {
+    browser.see("[data-who]").await?.click().await?;
+    browser.click("Sign out").await?;
+    browser.see("[data-door]").await?;
+    Ok(())
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn whoever_starts_a_shop_becomes_its_owner_by_the_code_of_the_server() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        // a shop from before there were doors: people, and nobody who can come in
+        sqlx::query("UPDATE people SET demo = false").execute(&app.pool).await?;
+        let code = set_up_code(&app.pool).await?.context("an unowned shop")?;
+        browser.forget().await?;
+        browser.open("/").await?;
+        browser.see("[data-door='claim']").await?;
+        browser.fill("[name='setup-code']", "ABCD-EFGH-JKLM-NPQR").await?;
+        browser.fill("[name='name']", "marta quill").await?;
+        browser.fill("[name='new-password']", "short").await?;
+        browser.click("Become the owner").await?;
+        browser.reads("[data-door]", "does not open this door").await?;
+        browser.fill("[name='setup-code']", &code.to_lowercase()).await?;
+        browser.click("Become the owner").await?;
+        browser.reads("[data-door]", "12 to 128 characters").await?;
+        browser.fill("[name='new-password']", PASSWORD).await?;
+        browser.click("Become the owner").await?;
+        browser.gone("[data-door]").await?;
+        browser.see("[data-who='Marta Quill']").await?;
+        // and from then on by name and password, from the keyboard alone
+        sign_out(&browser).await?;
+        browser.see("[data-door='desk']").await?;
+        browser.fill("[name='name']", "Marta Quill").await?;
+        browser.press("\u{e004}").await?;
+        browser.press(PASSWORD).await?;
+        browser.press("\u{e007}").await?;
+        browser.see("[data-who='Marta Quill']").await?;
+        Ok(())
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn somebody_new_is_invited_and_comes_in_by_their_own_password() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        browser.open("/people").await?;
+        browser.fill("#people ~ form input", "Wren Ashby").await?;
+        browser.press("\u{e007}").await?;
+        let card =
+            "//li[.//strong[normalize-space(.)='Wren Ashby']]//button[contains(., 'Invitation')]";
+        browser.see_path(card).await?.click().await?;
+        let link = browser.see("[data-invitation] input").await?.value().await?;
+        let link = link.context("a link")?;
+        let path = link.strip_prefix(&app.address).context("a link to this shop")?;
+        browser.forget().await?;
+        browser.open(path).await?;
+        browser.reads("[data-door='invitation']", "Welcome, Wren Ashby").await?;
+        browser.fill("[name='new-password']", "wrenashby123").await?;
+        browser.click("Set it and come in").await?;
+        browser.reads("[data-door]", "tried first").await?;
+        browser.fill("[name='new-password']", PASSWORD).await?;
+        browser.click("Set it and come in").await?;
+        browser.see("[data-who='Wren Ashby']").await?;
+        ensure!(
+            !browser.run("return location.hash", vec![]).await?.to_string().contains("invitation")
+        );
+        // the link was used
+        browser.forget().await?;
+        browser.open("/jobs").await?;
+        browser.open(path).await?;
+        browser.reads("[data-door]", "was used").await?;
+        Ok(())
+    })
+    .await
+}
+
+/// Ishaan registers the screen as a tablet; Dorrit has a PIN.
+async fn registered(app: &App, browser: &Browser) -> Result<()> {
+    let people = app.get("/api/v1/people").await?["people"].clone();
+    let dorrit =
+        people.as_array().and_then(|all| all.iter().find(|it| it["name"] == "Dorrit Vale"));
+    let id = dorrit.and_then(|it| it["id"].as_str()).context("Dorrit")?;
+    app.put_quiet(&format!("/api/v1/people/{id}/pin"), &json!({ "pin": "2580" })).await?;
+    browser.carry(&app.session("Ishaan Fenwick").await?).await?;
+    browser.open("/people").await?;
+    browser.fill_field("What you call it", "Bay 2").await?;
+    browser.see("[data-tablets] li").await?;
+    Ok(())
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn a_tablet_is_opened_by_a_name_and_a_pin() -> Result<()> {
+    journey(PHONE, |app, browser| async move {
+        registered(&app, &browser).await?;
+        sign_out(&browser).await?;
+        browser.see("[data-door='tablet']").await?;
+        ensure!(browser.overflow().await? <= 0);
+        let axe = browser.violations().await?;
+        ensure!(axe.is_empty(), "{}", axe.join("\n"));
+        browser.click("Dorrit Vale").await?;
+        for key in ["2", "5", "8", "1"] {
+            browser.click(key).await?;
+        }
+        browser.click("Sign in").await?;
+        browser.reads("[data-pad]", "does not open this door").await?;
+        for key in ["2", "5", "8", "0"] {
+            browser.click(key).await?;
+        }
+        browser.click("Sign in").await?;
+        browser.gone("[data-door]").await?;
+        browser.see("[data-who='Dorrit Vale']").await?;
+        Ok(())
+    })
+    .await
+}
+
+/// What the job's run says was sent, the newest last.
+async fn events(app: &App, job: &str) -> Result<Vec<Value>> {
+    let document = app.get(&format!("/api/v1/jobs/{job}/run")).await?;
+    Ok(document["events"].as_array().context("events")?.clone())
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn a_session_that_ends_at_the_torch_loses_nothing_and_the_tablet_sends_on() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        let relay = Relay::start(&app.address).await?;
+        let browser = browser.through(&relay.address);
+        registered(&app, &browser).await?;
+        browser.carry(&app.session("Dorrit Vale").await?).await?;
+        let (job, _) = app.job("Sallow Beck").await?;
+        browser.open(&format!("/jobs/{job}/run")).await?;
+        browser.see("[data-hand='known']").await?;
+        next(&browser).await?;
+        next(&browser).await?;
+        browser.see("[data-saved='shop']").await?;
+        ensure!(events(&app, &job).await?.iter().all(|event| event["verified"] == true));
+        // out of reach, and meanwhile the session ends
+        relay.cut();
+        next(&browser).await?;
+        browser.see("[data-saved='here']").await?;
+        sqlx::query("UPDATE sessions SET ended_at = now()").execute(&app.pool).await?;
+        relay.mend();
+        // the key of the tablet sends what waited; whose it is, nobody vouches for
+        browser.see("[data-saved='shop']").await?;
+        let sent = events(&app, &job).await?;
+        let last = sent.last().context("an event")?;
+        ensure!(last["verified"] == false && last["device_id"].is_string(), "{last}");
+        ensure!(last["from_revoked"] == false, "{last}");
+        Ok(())
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn a_lost_tablet_is_revoked_and_what_it_still_sends_is_marked() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        let relay = Relay::start(&app.address).await?;
+        let browser = browser.through(&relay.address);
+        registered(&app, &browser).await?;
+        browser.carry(&app.session("Dorrit Vale").await?).await?;
+        let (job, _) = app.job("Sallow Beck").await?;
+        browser.open(&format!("/jobs/{job}/run")).await?;
+        next(&browser).await?;
+        browser.see("[data-saved='shop']").await?;
+        relay.cut();
+        next(&browser).await?;
+        browser.see("[data-saved='here']").await?;
+        let other = Browser::start(&app.address, DESK).await?;
+        let outcome = async {
+            other.carry(&app.session("Ishaan Fenwick").await?).await?;
+            other.open("/people").await?;
+            other.click("It is lost").await?;
+            other.reads("[data-tablets]", "revoked").await?;
+            anyhow::Ok(())
+        }
+        .await;
+        other.quit().await?;
+        outcome?;
+        sqlx::query("UPDATE sessions SET ended_at = now()").execute(&app.pool).await?;
+        relay.mend();
+        browser.see("[data-saved='shop']").await?;
+        let sent = events(&app, &job).await?;
+        ensure!(sent.last().is_some_and(|last| last["from_revoked"] == true), "{sent:?}");
+        // it opens no more: names are told to the shop's tablets alone
+        browser.open("/").await?;
+        browser.see("[data-door='desk']").await?;
+        Ok(())
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn who_is_signed_out_midway_finds_what_was_typed() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        let (job, _) = app.job("Sallow Beck").await?;
+        browser.open(&format!("/jobs/{job}")).await?;
+        browser.type_line("2x 3/4 plate 30in guided").await?;
+        browser.reads("[data-echo]", "30 in").await?;
+        sqlx::query("UPDATE sessions SET ended_at = now()").execute(&app.pool).await?;
+        browser.press("\u{e007}").await?;
+        browser.reads("[data-door]", "What you typed is still here").await?;
+        browser.come_in_as("Marta Quill").await?;
+        let field = browser.see("[data-quick-entry]").await?.value().await?;
+        ensure!(field.as_deref() == Some("2x 3/4 plate 30in guided"), "{field:?}");
+        browser.press_at("[data-quick-entry]", "\u{e007}").await?;
+        for _ in 0..100 {
+            let lines = app.get(&format!("/api/v1/jobs/{job}")).await?["lines"].clone();
+            let typed = |line: &Value| line["line"]["typed"] == "2x 3/4 plate 30in guided";
+            if lines.as_array().is_some_and(|all| all.iter().filter(|it| typed(it)).count() == 1) {
+                return Ok(());
+            }
+            tokio::time::sleep(std::time::Duration::from_millis(50)).await;
+        }
+        anyhow::bail!("the cut was not added")
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn each_role_is_offered_what_it_may() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        let (job, _) = app.job("Sallow Beck").await?;
+        let sees = async |name: &str, words: &str| -> Result<bool> {
+            browser.carry(&app.session(name).await?).await?;
+            browser.open(&format!("/jobs/{job}")).await?;
+            browser.see("[data-quantity='travel_speed_mm_min']").await?;
+            let script = "return document.body.innerText.includes(arguments[0])";
+            Ok(browser.run(script, vec![words.into()]).await? == true)
+        };
+        for (words, those) in [
+            ("Change job and rig", ["Marta Quill", "Nell Okafor-Reed"]),
+            ("Log this cut", ["Ishaan Fenwick", "Dorrit Vale"]),
+        ] {
+            for name in those {
+                ensure!(sees(name, words).await?, "{name} is not offered: {words}");
+            }
+            for name in ["Ottilie Wray", "Bram Sedge"] {
+                ensure!(!sees(name, words).await?, "{name} is offered: {words}");
+            }
+        }
+        Ok(())
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn who_is_not_cleared_is_told_at_the_torch_and_a_foreman_clears_them_for_today() -> Result<()>
+{
+    journey(PHONE, |app, browser| async move {
+        let people = app.get("/api/v1/people").await?["people"].clone();
+        let ishaan =
+            people.as_array().and_then(|all| all.iter().find(|it| it["name"] == "Ishaan Fenwick"));
+        let id = ishaan.and_then(|it| it["id"].as_str()).context("Ishaan")?;
+        let invited = app.post(&format!("/api/v1/people/{id}/invitation"), &json!({})).await?;
+        let set = json!({ "invitation": invited["key"], "password": PASSWORD });
+        app.post_quiet("/api/v1/session", &set).await?;
+        browser.carry(&app.session("Tobin Harrow").await?).await?;
+        let (job, lines) = app.job("Sallow Beck").await?;
+        browser.open(&format!("/jobs/{job}/run")).await?;
+        browser.reads("[data-uncleared]", "Cleared up to 1/2 in").await?;
+        is_fit_for_gloves(&browser).await?;
+        browser.click("A foreman is here").await?;
+        is_fit_for_gloves(&browser).await?;
+        browser.fill("[data-clearing] label:nth-of-type(1) input", "Ishaan Fenwick").await?;
+        browser.fill("[data-clearing] label:nth-of-type(2) input", PASSWORD).await?;
+        browser.fill("[data-clearing] label:nth-of-type(3) input", "I stand beside him").await?;
+        browser.click("Clear for today").await?;
+        browser.gone("[data-uncleared]").await?;
+        // the record says who, for whom and why
+        browser.carry(&app.session("Marta Quill").await?).await?;
+        browser.open("/people").await?;
+        browser.reads("[data-trail]", "cleared somebody at the torch: I stand beside him").await?;
+        ensure!(lines.as_array().is_some_and(|all| !all.is_empty()));
+        Ok(())
+    })
+    .await
+}

@@ -1,0 +1,85 @@
+/** What the people of the shop, their clearances, its tablets and its trail are told as. */
+
+export const PEOPLE = {
+  title: "People",
+  role: "Role",
+  invite: "Invitation link",
+  inviteHow:
+    "They set a password by it, once, within seven days. Give it to them yourself: nothing is mailed.",
+  linkOf: "Invitation link for",
+  newPin: "Set a PIN",
+  pinOf: "PIN of",
+  left: "Leaves the shop",
+  leftOne: "left the shop.",
+  forget: "Remove the name for good",
+  forgetHow: "What they did stays on record under a number. This cannot be taken back.",
+  another: "Another name",
+  add: "Add",
+  clearances: "Clearances",
+  clearancesHow:
+    "Who may cut what, beside the role. Once one is kept, everybody without one is told so at the torch and on the card.",
+  clearHow: "What you leave open covers any.",
+  clear: "Clear somebody",
+  clearFor: "Who",
+  anyFuel: "any fuel",
+  anyWay: "any way",
+  thickest: "Up to",
+  until: "Last day",
+  save: "Save",
+  withdraw: "Withdraw",
+  why: "Why?",
+  withdrawn: "withdrawn",
+  ended: "ended",
+  overridden: "at the torch, for that day",
+  tablets: "Tablets",
+  tabletsHow:
+    "On a registered tablet people choose their name and type a PIN. Register it standing at it.",
+  tabletName: "What you call it",
+  tabletPlace: "Where it hangs",
+  register: "Register this screen",
+  registered: "This screen is registered. Sign out, and it asks for names and PINs.",
+  revoke: "It is lost: revoke it",
+  revoked: "revoked",
+  lastSeen: "last sent something",
+  neverSeen: "has sent nothing yet",
+  clockAhead: "its clock stands ahead by",
+  clockBehind: "its clock stands behind by",
+  trail: "Trail",
+  trailHow:
+    "What happened at the doors and to people. It is added to and never changed; each line carries a hash of the one before.",
+  more: "Older",
+  unsound: "This line does not agree with its hash: somebody changed it in the database.",
+  nobody: "Nobody known",
+  shopLink: "People, clearances, tablets and the trail",
+} as const;
+
+/** Each line of the trail, by its code. */
+export const TRAIL: Record<string, string> = {
+  signed_in: "signed in by {door}",
+  signed_out: "signed out",
+  wrong_key: "wrong {door} for {name}",
+  claimed: "became the first owner",
+  invited: "made a link for {name}",
+  person: "added {name} as {role}",
+  role: "made {name} a {role}",
+  left: "noted that {name} left",
+  forgotten: "removed the name of person {number}",
+  password: "changed their password",
+  pin: "set the PIN of {name}",
+  second_factor: "set up a second factor",
+  no_second_factor: "took their second factor away",
+  token: "made a token: {name}",
+  token_revoked: "revoked a token",
+  device: "registered the tablet {name}",
+  device_revoked: "revoked a tablet",
+  cleared: "cleared somebody",
+  uncleared: "withdrew a clearance: {because}",
+  override: "cleared somebody at the torch: {because}",
+};
+
+/** How the torch is carried. */
+export const PROCESSES = {
+  freehand: "freehand",
+  guided: "guided",
+  machine: "machine",
+} as const;
