@@ -57,6 +57,14 @@ impl App {
     /// # Errors
     /// When the test database of `bin/test` does not answer or the web application is not built.
     pub async fn start() -> Result<Self> {
+        Self::served(|_, _| ()).await
+    }
+
+    /// As `start`, served otherwise than usual: the change is told the port.
+    ///
+    /// # Errors
+    /// As `start`.
+    pub async fn served(change: impl FnOnce(&mut Config, u16)) -> Result<Self> {
         let server = std::env::var("GALVANON_TEST_DATABASE")
             .context("GALVANON_TEST_DATABASE names a PostgreSQL for the tests: run bin/test")?;
         let name = format!("journey_{}", Uuid::now_v7().simple());
@@ -70,8 +78,10 @@ impl App {
         let web = top.join("web/dist");
         anyhow::ensure!(web.join("index.html").exists(), "web/dist is not built: run bin/test");
         let listener = TcpListener::bind("127.0.0.1:0")?;
-        let address = format!("http://{}", listener.local_addr()?);
-        let config = Config { flood_per_second: 100_000, ..Config::on_loopback(web) };
+        let port = listener.local_addr()?.port();
+        let address = format!("http://127.0.0.1:{port}");
+        let mut config = Config { flood_per_second: 100_000, ..Config::on_loopback(web) };
+        change(&mut config, port);
         let server = serve(listener, pool.clone(), &config)?;
         let handle = Arc::new(Mutex::new(server.handle()));
         tokio::spawn(server);

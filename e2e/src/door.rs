@@ -37,6 +37,20 @@ impl Browser {
         self.displayed(By::XPath(path), path).await
     }
 
+    /// Gives the browser an authenticator of its own, whose person is always there.
+    ///
+    /// # Errors
+    /// When the browser does not answer.
+    pub async fn authenticator(&self) -> Result<()> {
+        self.devtools("WebAuthn.enable", json!({})).await?;
+        let options = json!({ "options": {
+            "protocol": "ctap2", "transport": "internal", "hasResidentKey": true,
+            "hasUserVerification": true, "isUserVerified": true,
+        } });
+        self.devtools("WebAuthn.addVirtualAuthenticator", options).await?;
+        Ok(())
+    }
+
     /// Forgets every cookie: whoever was signed in is a stranger.
     ///
     /// # Errors

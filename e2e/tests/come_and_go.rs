@@ -5,9 +5,10 @@ use galvanon_e2e::{App, Browser, DESK, PHONE, Relay, journey};
 use galvanon_server::api::people::doors::set_up_code;
 use serde_json::{Value, json};
 
-use crate::torch_hand::{is_fit_for_gloves, next};
+use crate::torch_hand::next;
 
-const PASSWORD: &str = "kerf drag lever cherry";
+/// A password that is taken.
+pub const PASSWORD: &str = "kerf drag lever cherry";
 
 async fn sign_out(browser: &Browser) -> Result<()> {
     browser.see("[data-who]").await?.click().await?;
@@ -254,33 +255,40 @@ async fn each_role_is_offered_what_it_may() -> Result<()> {
 }
 
 #[tokio::test(flavor = "multi_thread")]
-async fn who_is_not_cleared_is_told_at_the_torch_and_a_foreman_clears_them_for_today() -> Result<()>
-{
-    journey(PHONE, |app, browser| async move {
-        let people = app.get("/api/v1/people").await?["people"].clone();
-        let ishaan =
-            people.as_array().and_then(|all| all.iter().find(|it| it["name"] == "Ishaan Fenwick"));
-        let id = ishaan.and_then(|it| it["id"].as_str()).context("Ishaan")?;
-        let invited = app.post(&format!("/api/v1/people/{id}/invitation"), &json!({})).await?;
-        let set = json!({ "invitation": invited["key"], "password": PASSWORD });
-        app.post_quiet("/api/v1/session", &set).await?;
-        browser.carry(&app.session("Tobin Harrow").await?).await?;
-        let (job, lines) = app.job("Sallow Beck").await?;
-        browser.open(&format!("/jobs/{job}/run")).await?;
-        browser.reads("[data-uncleared]", "Cleared up to 1/2 in").await?;
-        is_fit_for_gloves(&browser).await?;
-        browser.click("A foreman is here").await?;
-        is_fit_for_gloves(&browser).await?;
-        browser.fill("[data-clearing] label:nth-of-type(1) input", "Ishaan Fenwick").await?;
-        browser.fill("[data-clearing] label:nth-of-type(2) input", PASSWORD).await?;
-        browser.fill("[data-clearing] label:nth-of-type(3) input", "I stand beside him").await?;
-        browser.click("Clear for today").await?;
-        browser.gone("[data-uncleared]").await?;
-        // the record says who, for whom and why
+async fn a_passkey_opens_the_door_and_one_that_was_removed_does_not() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        // an address is no name: nothing is offered
+        browser.open("/account").await?;
+        browser.see("[data-sessions] li").await?;
+        browser.gone("[data-passkeys]").await?;
+        let app = App::served(|config, port| {
+            config.public_url = Some(format!("http://localhost:{port}"));
+        })
+        .await?;
+        let address = app.address.replace("127.0.0.1", "localhost");
+        let browser = browser.through(&address);
+        browser.authenticator().await?;
         browser.carry(&app.session("Marta Quill").await?).await?;
-        browser.open("/people").await?;
-        browser.reads("[data-trail]", "cleared somebody at the torch: I stand beside him").await?;
-        ensure!(lines.as_array().is_some_and(|all| !all.is_empty()));
+        browser.open("/account").await?;
+        browser.see_words("Make a passkey here").await?;
+        browser.fill_field("What you call this device", "Desk in the office").await?;
+        browser.reads("[data-passkeys]", "Desk in the office").await?;
+        sign_out(&browser).await?;
+        browser.fill("[name='name']", "Somebody Else").await?;
+        browser.click("With a passkey").await?;
+        browser.see("[data-door] [data-level='caution']").await?;
+        browser.fill("[name='name']", "Marta Quill").await?;
+        browser.click("With a passkey").await?;
+        browser.gone("[data-door]").await?;
+        browser.see("[data-who='Marta Quill']").await?;
+        browser.open("/account").await?;
+        browser.reads("[data-passkeys]", "last used").await?;
+        browser.click("Remove").await?;
+        browser.gone("[data-passkeys] li").await?;
+        sign_out(&browser).await?;
+        browser.fill("[name='name']", "Marta Quill").await?;
+        browser.click("With a passkey").await?;
+        browser.see("[data-door] [data-level='caution']").await?;
         Ok(())
     })
     .await

@@ -5,6 +5,7 @@
 mod accessibility;
 mod at_the_screen;
 mod choose_the_gear;
+mod clear_a_hand;
 mod come_and_go;
 mod cut_a_plate;
 mod cut_a_shape;

@@ -30,6 +30,25 @@ CREATE TABLE recovery_codes (
     used_at timestamptz
 );
 
+-- What a browser or a key of the person's holds: the public half.
+CREATE TABLE passkeys (
+    id uuid PRIMARY KEY,
+    person_id uuid NOT NULL REFERENCES people (id),
+    name text NOT NULL,
+    credential jsonb NOT NULL,
+    made_at timestamptz NOT NULL DEFAULT now(),
+    seen_at timestamptz
+);
+CREATE INDEX passkeys_of_person ON passkeys (person_id);
+
+-- What was asked of a browser and not answered yet.
+CREATE TABLE passkey_states (
+    id uuid PRIMARY KEY,
+    person_id uuid NOT NULL REFERENCES people (id),
+    state jsonb NOT NULL,
+    made_at timestamptz NOT NULL DEFAULT now()
+);
+
 CREATE TABLE devices (
     id uuid PRIMARY KEY,
     name text NOT NULL,

@@ -21,6 +21,7 @@ mod yard;
 mod doors {
     mod attacks;
     mod clearances;
+    mod passkeys;
     mod rights;
     mod signing_in;
     mod tablets;

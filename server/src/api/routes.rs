@@ -111,6 +111,10 @@ fn people_and_doors(v1: Scope) -> Scope {
         .service(people::account::offer_second)
         .service(people::account::set_second)
         .service(people::account::drop_second)
+        .service(people::passkeys::ask)
+        .service(people::passkeys::keep)
+        .service(people::passkeys::list)
+        .service(people::passkeys::remove)
         .service(people::account::list_sessions)
         .service(people::account::end_session)
         .service(people::tokens::create)
@@ -248,6 +252,10 @@ async fn nothing() -> ApiResult<String> {
         people::account::offer_second,
         people::account::set_second,
         people::account::drop_second,
+        people::passkeys::ask,
+        people::passkeys::keep,
+        people::passkeys::list,
+        people::passkeys::remove,
         people::account::list_sessions,
         people::account::end_session,
         people::tokens::create,

@@ -22,6 +22,9 @@ use crate::wire::text::{Section, filled, words};
 /// Under which everything stands that is no page.
 const INTERFACE: &str = "/api";
 
+/// Where a watcher of the server reads.
+pub const METRICS: &str = "/metrics";
+
 /// Lets a request in or answers it at the door.
 ///
 /// # Errors
@@ -52,6 +55,9 @@ async fn asked(request: &ServiceRequest) -> ApiResult<Caller> {
     if doors.address(request.request()).is_some_and(|address| !flood.lets(address)) {
         return Err(ApiError::TooMany(1));
     }
+    if request.path() == METRICS {
+        return watched(request).await;
+    }
     if !request.path().starts_with(INTERFACE) {
         return Ok(Caller::default());
     }
@@ -60,6 +66,21 @@ async fn asked(request: &ServiceRequest) -> ApiResult<Caller> {
     let rule = door(request.method().as_str(), &path);
     let pool = request.app_data::<web::Data<PgPool>>().ok_or_else(missing)?;
     admitted(pool, (doors, request.request()), rule).await
+}
+
+/// Figures of the server are for this machine itself, and for who carries a token or session.
+async fn watched(request: &ServiceRequest) -> ApiResult<Caller> {
+    let missing = || ApiError::Internal("the doors are not set up".into());
+    let doors = request.app_data::<web::Data<Doors>>().ok_or_else(missing)?;
+    let pool = request.app_data::<web::Data<PgPool>>().ok_or_else(missing)?;
+    // behind a proxy on this machine everybody comes from it
+    let here = !doors.outside
+        && doors.address(request.request()).is_some_and(|address| address.is_loopback());
+    if here {
+        return Ok(Caller::default());
+    }
+    let found = known(pool, (doors, request.request())).await?;
+    found.role.map(|_| found).ok_or(ApiError::SignedOut)
 }
 
 async fn admitted(

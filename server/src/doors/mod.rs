@@ -6,6 +6,7 @@
 pub mod cookie;
 pub mod enter;
 pub mod flood;
+pub mod passkey;
 pub mod password;
 pub mod rights;
 pub mod secret;

@@ -1,12 +1,15 @@
 //! How this server's doors stand: what its configuration settles once.
 
 use std::net::IpAddr;
+use std::sync::Arc;
 
 use actix_web::HttpRequest;
 use actix_web::http::header::HOST;
 use time::Duration;
+use webauthn_rs::Webauthn;
 
 use crate::config::Config;
+use crate::doors::passkey;
 use crate::store::door::sessions::Ends;
 
 /// How the doors stand.
@@ -16,6 +19,8 @@ pub struct Doors {
     pub ends: Ends,
     /// Whether pages come over https, so that cookies are sent over nothing else.
     pub secure: bool,
+    /// Whether it is reached from outside this machine, under a public name.
+    pub outside: bool,
     /// Whether the invented people of a demo may come in by one touch: on this machine alone.
     pub demo: bool,
     /// Whether the calculators answer those who are not signed in.
@@ -28,6 +33,8 @@ pub struct Doors {
     pub proxies: Vec<IpAddr>,
     /// The most requests a second of one address, and at once twice that.
     pub flood_per_second: u32,
+    /// What checks passkeys, where the shop has a name to keep them for.
+    pub passkeys: Option<Arc<Webauthn>>,
     /// The script that the page of this version begins with: an open page with another one is of another version.
     pub page: Option<String>,
     /// Where the shop's people reach it, for a link: as in `GALVANON_PUBLIC_URL`.
@@ -41,6 +48,7 @@ impl Doors {
         let public = config.public_url.as_deref().map(|url| url.trim_end_matches('/').to_owned());
         let https = public.as_deref().is_some_and(|url| url.starts_with("https://"));
         let loopback = config.listen.is_loopback();
+        let outside = public.as_deref().and_then(host_of).is_some_and(|host| host != "localhost");
         let mut hosts: Vec<String> = config.hosts.iter().map(|host| host.to_lowercase()).collect();
         hosts.extend(public.as_deref().and_then(host_of).map(str::to_lowercase));
         Self {
@@ -49,7 +57,9 @@ impl Doors {
                 absolute: Duration::hours(config.session_hours),
             },
             secure: https || config.tls_cert.is_some(),
-            demo: loopback && public.is_none() && config.tls_cert.is_none(),
+            demo: loopback && !outside && config.tls_cert.is_none(),
+            outside,
+            passkeys: passkey::of(public.as_deref()).map(Arc::new),
             open_calculators: !config.closed,
             hosts,
             loopback,
@@ -125,6 +135,7 @@ mod tests {
     #[test]
     fn the_demo_has_a_door_of_its_own_on_this_machine_alone() {
         assert!(doors(|_| ()).demo);
+        assert!(doors(|config| config.public_url = Some("http://localhost:8080".into())).demo);
         assert!(!doors(|config| config.public_url = Some("https://shop.example".into())).demo);
         assert!(!doors(|config| config.listen = [10, 0, 0, 7].into()).demo);
     }

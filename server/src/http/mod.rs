@@ -5,5 +5,6 @@ pub mod caller;
 pub mod csv;
 pub mod fields;
 pub mod guard;
+pub mod metrics;
 pub mod page;
 pub mod rows;

@@ -84,6 +84,27 @@ async fn every_answer_carries_what_a_browser_needs_to_be_strict() {
     }
 }
 
+#[actix_web::test]
+async fn figures_of_the_server_are_for_its_own_machine_or_a_token() {
+    let app =
+        TestApp::configured(|config| config.public_url = Some("https://cuts.shop".into())).await;
+    app.get("/api/v1/jobs").await;
+    let ask = async |client: &reqwest::Client| {
+        let asked = client.get(format!("{}/metrics", app.address)).header(HOST, "cuts.shop");
+        let reply = asked.send().await.unwrap();
+        (reply.status().as_u16(), reply.text().await.unwrap())
+    };
+    assert_eq!(ask(&app.nobody).await.0, 401, "behind a proxy everybody comes from this machine");
+    let (status, text) = ask(&app.client).await;
+    assert_eq!(status, 200);
+    let line = "galvanon_requests_total{method=\"GET\",path=\"/api/v1/jobs\",status=\"200\"}";
+    assert!(text.contains(line), "{text}");
+    let here = TestApp::start().await;
+    let reply = here.nobody.get(format!("{}/metrics", here.address)).send().await.unwrap();
+    assert_eq!(reply.status(), 200);
+    assert!(reply.headers()["content-type"].to_str().unwrap().starts_with("text/plain"));
+}
+
 /// Bodies that are none, for every path of the document, as each role.
 #[actix_web::test]
 async fn strange_bodies_as_each_role_are_no_failures_of_ours() {

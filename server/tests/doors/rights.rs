@@ -101,7 +101,8 @@ async fn nobody_is_answered_but_by_what_is_open() {
 
 #[actix_web::test]
 async fn each_role_may_what_the_table_says_and_is_told_so_before_paths_and_bodies_are_read() {
-    let app = TestApp::start().await;
+    let url = "http://localhost".to_owned();
+    let app = TestApp::configured(|config| config.public_url = Some(url)).await;
     let paths = all(&app).await;
     for role in Role::ALL {
         let (_, client) = app.someone(&format!("A {}", role.code()), role).await;

@@ -51,7 +51,7 @@ pub async fn invited(app: &TestApp, name: &str, role: Role) -> (uuid::Uuid, Stri
     let told = enter(app, &json!({ "invitation": key })).await;
     assert_eq!(
         (told.status().as_u16(), told.json::<Value>().await.unwrap()),
-        (200, json!({ "name": name }))
+        (200, json!({ "name": name, "passkey": null }))
     );
     let reply = enter(app, &json!({ "invitation": key, "password": GOOD })).await;
     assert_eq!(reply.status(), 204);

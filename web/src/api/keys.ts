@@ -7,6 +7,7 @@ export const keys = {
   job: (id: string) => ["jobs", id] as const,
   deletedJob: ["deleted-job"] as const,
   invited: (key: string) => ["invited", key] as const,
+  passkeys: ["passkeys"] as const,
   sessions: ["sessions"] as const,
   tokens: ["tokens"] as const,
   devices: ["devices"] as const,

@@ -1,5 +1,6 @@
 /** Who is signed in, by which doors one comes in, and what this browser remembers of it for when the shop is out of reach. */
 import { ApiFailure, api, data, type Schemas } from "./client";
+import { answerWithPasskey } from "./passkeys";
 
 export type Session = Schemas["SessionReply"];
 export type Doors = Schemas["DoorsHere"];
@@ -57,13 +58,24 @@ export async function whoIsHere(): Promise<Here> {
   return { at: "away", session: remembered() };
 }
 
-/** Comes in by one of the doors; an invitation without a password says for whom it is. */
-export async function signIn(by: SignIn): Promise<{ name: string } | null> {
+/** What a door answers that lets nobody in yet: whom an invitation is for, what a passkey must answer. */
+export type Entering = Schemas["Entering"];
+
+/** Comes in by one of the doors; `null` once inside. */
+export async function signIn(by: SignIn): Promise<Entering | null> {
   const reply = await api.POST("/api/v1/session", { body: by });
   if (reply.response.status === 204) return null;
-  return data<{ name: string }>(
-    Promise.resolve(reply as { data?: { name: string }; error?: unknown }),
-  );
+  return data<Entering>(Promise.resolve(reply as { data?: Entering; error?: unknown }));
+}
+
+/** Comes in by a passkey that this browser holds for a name. */
+export async function signInByPasskey(
+  name: string,
+  enter: (by: SignIn) => Promise<Entering | null>,
+): Promise<void> {
+  const asked = (await enter({ name, passkey: true }))?.passkey;
+  if (asked == null) throw new ApiFailure("internal", "The shop asked for no passkey.");
+  await enter({ asked: asked.id, credential: await answerWithPasskey(asked.options) });
 }
 
 /** Leaves: nobody is remembered. */

@@ -26,6 +26,12 @@ export const ACCOUNT = {
   turnOff: "Take it away",
   keepCodes:
     "Keep these codes where nobody finds them. Each opens the door once, without your phone. They are shown this once.",
+  passkeys: "Passkeys",
+  passkeysHow:
+    "This device opens the door with its own lock: finger, face or PIN. No password is typed.",
+  passkeyName: "What you call this device",
+  makePasskey: "Make a passkey here",
+  remove: "Remove",
   sessions: "Where you are signed in",
   here: "this screen",
   endIt: "Sign it out",

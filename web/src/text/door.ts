@@ -12,6 +12,7 @@ export const DOOR = {
   passwordHow: "12 characters or more. A few words that do not belong together are easy to keep.",
   code: "Code of your app, or a recovery code",
   signIn: "Sign in",
+  byPasskey: "With a passkey",
   atTablet: "Who are you?",
   pin: "PIN of",
   pinHow: "4 to 8 digits. A foreman sets it with you.",

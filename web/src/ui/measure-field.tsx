@@ -13,7 +13,11 @@ type Props = {
   onClear?: () => void;
   error?: string | undefined;
   className?: string;
+  /** For whoever sends the value away: what is typed is not read yet, was read, or cannot be. */
+  onReading?: (reading: Reading) => void;
 };
+
+export type Reading = "typed" | "read" | "failed";
 
 const FIELD_KINDS: Partial<Record<Kind, string>> = {
   length: "length",
@@ -52,6 +56,7 @@ export function MeasureField({
   onClear,
   error,
   className = "",
+  onReading,
 }: Props) {
   const { system } = usePreferences();
   const id = useId();
@@ -67,9 +72,13 @@ export function MeasureField({
   }, [value, kind, system]);
 
   async function commit() {
-    if (text === spelled(value, kind, system)) return setProblem(null);
+    if (text === spelled(value, kind, system)) {
+      onReading?.("read");
+      return setProblem(null);
+    }
     if (onClear !== undefined && text.trim() === "") {
       setProblem(null);
+      onReading?.("read");
       return onClear();
     }
     try {
@@ -77,8 +86,10 @@ export function MeasureField({
       setProblem(null);
       setAssumed(read.assumed ?? null);
       taken.current(read.value);
+      onReading?.("read");
     } catch (failure) {
       setProblem(failure instanceof ApiFailure ? failure.message : String(failure));
+      onReading?.("failed");
     }
   }
 
@@ -96,7 +107,10 @@ export function MeasureField({
           autoComplete="off"
           aria-invalid={shownProblem !== null}
           aria-describedby={shownProblem === null ? undefined : `${id}-problem`}
-          onChange={(event) => setText(event.target.value)}
+          onChange={(event) => {
+            setText(event.target.value);
+            onReading?.("typed");
+          }}
           onBlur={() => void commit()}
           onKeyDown={(event) => {
             if (event.key === "Enter") void commit();

@@ -11,6 +11,7 @@ import {
 } from "react";
 import { signedOut } from "@/api/client";
 import {
+  type Entering,
   type Here,
   isOlder,
   type Session,
@@ -37,7 +38,7 @@ type Value = {
   session: Session | null;
   /** Whether whoever is here may do something; the shop decides again when it is done. */
   may: (right: Right) => boolean;
-  enter: (by: SignIn) => Promise<{ name: string } | null>;
+  enter: (by: SignIn) => Promise<Entering | null>;
   leave: () => Promise<void>;
   /** Whether somebody left on purpose: then nothing of theirs stays on the screen. */
   left: boolean;
@@ -80,8 +81,8 @@ export function SessionProvider({ children }: { children: ReactNode }) {
       session,
       may: (right) => session?.may.includes(right) ?? false,
       enter: async (by) => {
-        const invited = await signIn(by);
-        if (invited !== null) return invited;
+        const entering = await signIn(by);
+        if (entering !== null) return entering;
         await refresh();
         setLeft(false);
         // what the one before saw may be another's: the hand decides which way a cut goes

@@ -141,5 +141,5 @@ pub async fn write_list(
     }
     let bytes = out.into_inner().map_err(|error| ApiError::Internal(error.to_string()))?;
     let text = String::from_utf8(bytes).map_err(|error| ApiError::Internal(error.to_string()))?;
-    Ok(csv(&format!("{}.csv", job.name), text))
+    csv(&format!("{}.csv", job.name), &text)
 }

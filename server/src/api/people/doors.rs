@@ -8,6 +8,7 @@ use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
+use crate::api::people::passkeys::{PasskeyAsked, answered_at_the_door, asked_at_the_door};
 use crate::api::people::trail::note;
 use crate::doors::cookie::Key;
 use crate::doors::state::Doors;
@@ -25,7 +26,8 @@ const PIN_TRIES: i32 = 10;
 /// The longest name, characters.
 const LONGEST_NAME: usize = 80;
 
-/// Signs in by one door: name and password (and a code, where a second factor is asked for); name and PIN on a registered
+/// Signs in by one door: name and password (and a code, where a second factor is asked for); a passkey, asked for by name and
+/// answered under an id; name and PIN on a registered
 /// tablet; name and `demo` in a demo; an invitation, which without a password only says for whom it is; a set-up code, which
 /// makes its user the first owner.
 #[derive(Debug, Default, Deserialize, ToSchema)]
@@ -45,6 +47,13 @@ pub struct SignIn {
     pub invitation: Option<String>,
     /// The code that the server prints while the shop has no owner.
     pub setup_code: Option<String>,
+    /// With a name: asks what its passkey must answer.
+    pub passkey: Option<bool>,
+    /// The id that an answer is under.
+    pub asked: Option<Uuid>,
+    /// What `navigator.credentials` gave.
+    #[schema(value_type = Option<Object>)]
+    pub credential: Option<Value>,
 }
 
 /// Where somebody stands who wants to come in.
@@ -94,6 +103,8 @@ pub enum In {
     Person(Uuid, &'static str),
     /// Whom an invitation is for.
     Invited(String),
+    /// What a passkey must answer.
+    Asked(PasskeyAsked),
 }
 
 /// Through whichever door the request names.
@@ -102,6 +113,13 @@ pub enum In {
 /// [`ApiError::WrongKey`], [`ApiError::SecondFactor`], [`ApiError::TooMany`], [`ApiError::Busy`]; [`ApiError::Invalid`] where
 /// it names no door, or a password that is not taken.
 pub async fn through(at: &At<'_>, asked: &SignIn) -> ApiResult<In> {
+    if let (Some(name), Some(true)) = (&asked.name, asked.passkey) {
+        tries::note(at.pool, &[About::Name(name), About::Address(&at.address)]).await?;
+        return Ok(In::Asked(asked_at_the_door(at.pool, at.doors, name).await?));
+    }
+    if let (Some(id), Some(credential)) = (asked.asked, &asked.credential) {
+        return by_passkey(at, (id, credential)).await;
+    }
     let SignIn { name, password, pin, invitation, setup_code, demo, .. } = asked;
     match (name, password, pin, invitation, setup_code) {
         (Some(name), Some(password), None, None, Some(code)) => {
@@ -156,6 +174,18 @@ async fn whose<'a>(
         password::is(secret, None).await?;
     }
     Ok(found)
+}
+
+async fn by_passkey(at: &At<'_>, answer: (Uuid, &Value)) -> ApiResult<In> {
+    let tried = tries::note(at.pool, &[About::Address(&at.address)]).await?;
+    match answered_at_the_door(at.pool, at.doors, answer).await {
+        Ok(person) => {
+            tries::right(at.pool, &tried).await?;
+            Ok(In::Person(person, "passkey"))
+        }
+        Err(ApiError::WrongKey) => Err(wrong(at, json!({ "door": "passkey" })).await?),
+        Err(other) => Err(other),
+    }
 }
 
 async fn by_password(

@@ -4,6 +4,7 @@ pub mod account;
 pub mod clearances;
 pub mod devices;
 pub mod doors;
+pub mod passkeys;
 pub mod session;
 pub mod tokens;
 pub mod trail;

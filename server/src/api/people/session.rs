@@ -8,6 +8,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::api::people::doors::{self, At, In, SignIn, device_of};
+use crate::api::people::passkeys::PasskeyAsked;
 use crate::api::people::trail::note;
 use crate::doors::cookie::Key;
 use crate::doors::rights;
@@ -39,6 +40,8 @@ pub struct SessionReply {
     pub second_factor: bool,
     /// The registered tablet, where it is one.
     pub device: Option<Device>,
+    /// The address that passkeys are kept for, where there are any.
+    pub passkeys: Option<String>,
     /// The script that the page of this version begins with; a page with another one is older.
     pub page: Option<String>,
 }
@@ -59,6 +62,8 @@ pub struct DoorsHere {
     pub demo: Vec<DoorName>,
     /// Whether the shop waits for its first owner.
     pub unclaimed: bool,
+    /// The address that passkeys are kept for, where there are any.
+    pub passkeys: Option<String>,
     /// The registered tablet, where it is one.
     pub device: Option<Device>,
     /// Who may be chosen at it.
@@ -74,11 +79,13 @@ pub struct SignedOut {
     pub doors: DoorsHere,
 }
 
-/// Who an invitation is for.
+/// What a door answers that lets nobody in yet.
 #[derive(Debug, Serialize, ToSchema)]
-pub struct Invited {
-    /// Their name.
-    pub name: String,
+pub struct Entering {
+    /// Who an invitation is for.
+    pub name: Option<String>,
+    /// What a passkey must answer.
+    pub passkey: Option<PasskeyAsked>,
 }
 
 async fn doors_here(
@@ -90,6 +97,7 @@ async fn doors_here(
     let people = if device.is_some() { credentials::with_pin(pool).await? } else { Vec::new() };
     Ok(DoorsHere {
         demo: demo.into_iter().map(|(name, role)| DoorName { name, role: Some(role) }).collect(),
+        passkeys: doors.passkeys.as_ref().and_then(|_| doors.public_url.clone()),
         unclaimed: !invitations::owned(pool).await?,
         device,
         people: people.into_iter().map(|(_, name)| DoorName { name, role: None }).collect(),
@@ -121,13 +129,14 @@ pub async fn show(
         may: rights::of(role).iter().map(|right| right.code().to_owned()).collect(),
         second_factor: known.is_some_and(|known| known.second_factor),
         device: device_of(&pool, (&doors, &request)).await?,
+        passkeys: doors.passkeys.as_ref().and_then(|_| doors.public_url.clone()),
         page: doors.page.clone(),
     }))
 }
 
 /// Signs in by one of the doors.
 #[utoipa::path(post, operation_id = "session_begin", path = "/api/v1/session", request_body = SignIn,
-    responses((status = 204), (status = 200, body = Invited), (status = 401, body = ErrorBody), (status = 422, body = ErrorBody), (status = 429, body = ErrorBody), (status = 503, body = ErrorBody)))]
+    responses((status = 204), (status = 200, body = Entering), (status = 401, body = ErrorBody), (status = 422, body = ErrorBody), (status = 429, body = ErrorBody), (status = 503, body = ErrorBody)))]
 #[post("/session")]
 pub async fn begin(
     (pool, doors): (web::Data<PgPool>, web::Data<Doors>),
@@ -136,7 +145,12 @@ pub async fn begin(
 ) -> ApiResult<HttpResponse> {
     let at = At::of(&pool, (&doors, &request)).await?;
     match doors::through(&at, &body.value).await? {
-        In::Invited(name) => Ok(HttpResponse::Ok().json(Invited { name })),
+        In::Invited(name) => {
+            Ok(HttpResponse::Ok().json(Entering { name: Some(name), passkey: None }))
+        }
+        In::Asked(asked) => {
+            Ok(HttpResponse::Ok().json(Entering { name: None, passkey: Some(asked) }))
+        }
         In::Person(person, door) => {
             let entered = Entered { person, door, device: at.device.map(|device| device.id) };
             entered.begin(&pool, (&doors, &request)).await

@@ -35,5 +35,5 @@ pub async fn write_chart(
         .into_iter()
         .map(|chart| ChartOf { bore: tip.bore, mark: mark.clone(), chart })
         .collect();
-    Ok(csv(&format!("tip {} mm chart.csv", tip.bore.as_mm()), chart::write(&charts)?))
+    csv(&format!("tip {} mm chart.csv", tip.bore.as_mm()), &chart::write(&charts)?)
 }

@@ -186,6 +186,7 @@ pub async fn use_recovery(pool: &PgPool, person: Uuid, code: &KeyHash) -> ApiRes
 pub async fn forget(pool: &PgPool, person: Uuid) -> ApiResult<()> {
     for sql in [
         "DELETE FROM recovery_codes WHERE person_id = $1",
+        "DELETE FROM passkeys WHERE person_id = $1",
         "DELETE FROM invitations WHERE person_id = $1 AND used_at IS NULL",
         "DELETE FROM credentials WHERE person_id = $1",
     ] {

@@ -4,6 +4,7 @@ pub mod audit;
 pub mod credentials;
 pub mod devices;
 pub mod invitations;
+pub mod passkeys;
 pub mod sessions;
 pub mod tokens;
 pub mod tries;

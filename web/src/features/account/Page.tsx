@@ -10,6 +10,7 @@ import { useSession } from "@/ui/session";
 import { Failed } from "@/ui/states";
 import { TextField } from "@/ui/text-field";
 import { Part } from "./Part";
+import { Passkeys } from "./Passkeys";
 import { SecondFactor } from "./SecondFactor";
 import { Sessions } from "./Sessions";
 import { Tokens } from "./Tokens";
@@ -112,6 +113,7 @@ export function AccountPage() {
         <Password />
         <Pin person={session.person.id} />
         <SecondFactor on={session.second_factor} role={session.role} />
+        <Passkeys address={session.passkeys} />
         <Sessions />
         <Tokens />
       </div>

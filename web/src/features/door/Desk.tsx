@@ -1,8 +1,11 @@
 /** The door of a desk: the demo's people, one touch each; name and password. */
+import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
-import type { Doors } from "@/api/session";
+import { canUsePasskeys } from "@/api/passkeys";
+import { type Doors, signInByPasskey } from "@/api/session";
 import { DOOR, ROLE_HELP, ROLES, type Role } from "@/text/door";
 import { Button } from "@/ui/button";
+import { useSession } from "@/ui/session";
 import { Failed } from "@/ui/states";
 import { TextField } from "@/ui/text-field";
 import { useDoor } from "./useDoor";
@@ -37,8 +40,16 @@ function DemoPeople({ people }: { people: Doors["demo"] }) {
   );
 }
 
-export function ByPassword({ alone }: { alone: boolean }) {
+export function ByPassword({
+  alone,
+  passkeys,
+}: {
+  alone: boolean;
+  passkeys?: string | null | undefined;
+}) {
   const { door, asksCode } = useDoor();
+  const { enter } = useSession();
+  const byPasskey = useMutation({ mutationFn: (name: string) => signInByPasskey(name, enter) });
   const [name, setName] = useState("");
   const [password, setPassword] = useState("");
   const [code, setCode] = useState("");
@@ -88,6 +99,16 @@ export function ByPassword({ alone }: { alone: boolean }) {
       >
         {DOOR.signIn}
       </Button>
+      {canUsePasskeys(passkeys) && (
+        <Button
+          className="min-h-11 justify-center"
+          disabled={name.trim() === "" || byPasskey.isPending}
+          onClick={() => byPasskey.mutate(name)}
+        >
+          {DOOR.byPasskey}
+        </Button>
+      )}
+      {byPasskey.error && <Failed error={byPasskey.error} />}
     </form>
   );
 }
@@ -97,7 +118,7 @@ export function Desk({ doors }: { doors: Doors }) {
   return (
     <div className={demo ? "grid gap-6 md:grid-cols-[3fr_2fr]" : "flex flex-col"}>
       {demo && <DemoPeople people={doors.demo} />}
-      <ByPassword alone={!demo} />
+      <ByPassword alone={!demo} passkeys={doors.passkeys} />
     </div>
   );
 }

@@ -5,6 +5,7 @@ import { doorOf, invitationIn, touched } from "./model";
 const doors = (more: Partial<Doors> = {}): Doors => ({
   demo: [],
   unclaimed: false,
+  passkeys: null,
   device: null,
   people: [],
   ...more,

@@ -1,6 +1,6 @@
 /** Who is cleared for what: the list, a new one, one withdrawn with its reason. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { ApiFailure, api, data, type Person } from "@/api/client";
 import { keys } from "@/api/keys";
 import { everybody } from "@/api/lists";
@@ -9,7 +9,7 @@ import { refusal, word } from "@/text";
 import { PEOPLE, PROCESSES } from "@/text/people";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
-import { MeasureField } from "@/ui/measure-field";
+import { MeasureField, type Reading } from "@/ui/measure-field";
 import { usePreferences } from "@/ui/preferences";
 import { useSession } from "@/ui/session";
 import { Sheet } from "@/ui/sheet";
@@ -55,6 +55,15 @@ function NewClearance({ people, onClose }: { people: Person[]; onClose: () => vo
     onSuccess: onClose,
     onSettled: () => queries.invalidateQueries({ queryKey: keys.clearances }),
   });
+  // what was typed is read before it is saved: a thickness that is still being read is no clearance for any
+  const [reading, setReading] = useState<Reading>("read");
+  const [wanted, setWanted] = useState(false);
+  const { mutate } = save;
+  useEffect(() => {
+    if (!wanted || reading === "typed") return;
+    setWanted(false);
+    if (reading === "read") mutate();
+  }, [wanted, reading, mutate]);
   const failure = save.error instanceof ApiFailure ? save.error : null;
   const fault = failure?.fields.find((field) => field.path === "thickness_to_mm");
   return (
@@ -64,7 +73,7 @@ function NewClearance({ people, onClose }: { people: Person[]; onClose: () => vo
         data-clearance=""
         onSubmit={(event) => {
           event.preventDefault();
-          save.mutate();
+          setWanted(true);
         }}
       >
         <p className="text-sm text-ink-2">{PEOPLE.clearHow}</p>
@@ -81,6 +90,8 @@ function NewClearance({ people, onClose }: { people: Person[]; onClose: () => vo
           kind="length"
           value={thickness}
           onCommit={setThickness}
+          onClear={() => setThickness(null)}
+          onReading={setReading}
           error={fault && refusal(fault, system)}
         />
         <TextField type="date" label={PEOPLE.until} value={until} onChange={setUntil} />
