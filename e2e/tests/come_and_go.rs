@@ -157,6 +157,50 @@ async fn a_session_that_ends_at_the_torch_loses_nothing_and_the_tablet_sends_on(
         let last = sent.last().context("an event")?;
         ensure!(last["verified"] == false && last["device_id"].is_string(), "{last}");
         ensure!(last["from_revoked"] == false, "{last}");
+        // a lit torch is not covered by a question; the door opens when it is asked for
+        browser.gone("[data-door]").await?;
+        next(&browser).await?;
+        browser.see("[data-sign-in]").await?.click().await?;
+        browser.see("[data-door='tablet']").await?;
+        browser.click("Dorrit Vale").await?;
+        browser.fill("[name='pin']", "2580").await?;
+        browser.press("\u{e007}").await?;
+        browser.gone("[data-door]").await?;
+        next(&browser).await?;
+        browser.see("[data-saved='shop']").await?;
+        let sent = events(&app, &job).await?;
+        ensure!(sent.last().is_some_and(|last| last["verified"] == true), "{sent:?}");
+        ensure!(sent.iter().all(|event| event["person_id"] == sent[0]["person_id"]));
+        Ok(())
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn out_of_reach_another_hand_takes_over_by_name_and_signs_in_when_back() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        let relay = Relay::start(&app.address).await?;
+        let browser = browser.through(&relay.address);
+        registered(&app, &browser).await?;
+        let (job, _) = app.job("Sallow Beck").await?;
+        browser.open(&format!("/jobs/{job}/run")).await?;
+        browser.see("[data-hand='known']").await?;
+        relay.cut();
+        browser.click("Somebody else").await?;
+        browser.see("[data-hand='named']").await?;
+        browser.click("Dorrit Vale").await?;
+        next(&browser).await?;
+        next(&browser).await?;
+        browser.see("[data-saved='here']").await?;
+        relay.mend();
+        browser.see("[data-saved='shop']").await?;
+        let sent = events(&app, &job).await?;
+        ensure!(
+            !sent.is_empty() && sent.iter().all(|event| event["verified"] == false),
+            "{sent:?}"
+        );
+        // whoever left is signed out by now
+        browser.see("[data-sign-in]").await?;
         Ok(())
     })
     .await

@@ -130,12 +130,24 @@ async fn pictures_of_a_cut_at_the_torch_on_a_phone() -> Result<()> {
 }
 
 #[tokio::test(flavor = "multi_thread")]
-async fn pictures_of_jobs_and_shop_in_the_dark() -> Result<()> {
+async fn pictures_of_the_door_and_people() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        let camera = Camera::new();
+        browser.open("/people").await?;
+        browser.see("[data-trail] li").await?;
+        camera.take(&browser, "people").await?;
+        browser.forget().await?;
+        browser.open("/").await?;
+        browser.see("[data-door]").await?;
+        camera.take(&browser, "door").await
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn pictures_of_the_shop_in_the_dark() -> Result<()> {
     journey(DARK, |_, browser| async move {
         let camera = Camera::new();
-        browser.open("/jobs").await?;
-        browser.see("main ul").await?;
-        camera.take(&browser, "jobs-dark").await?;
         browser.open("/shop").await?;
         browser.see("#figures").await?;
         camera.take(&browser, "shop-dark").await
@@ -152,11 +164,6 @@ async fn pictures_of_steel_rack_and_supply() -> Result<()> {
         browser.fill("[aria-label='C, percent by weight']", "0.45").await?;
         browser.see("[data-cuttability='with_care']").await?;
         camera.take(&browser, "steel").await?;
-        browser.press_at("[id$='trigger-shapes']", "\u{e007}").await?;
-        browser.fill("[data-shapes] input", "W12x2").await?;
-        browser.see("[data-profile='W12X26']").await?.click().await?;
-        browser.see("[data-shape='W12X26'] svg").await?;
-        camera.take(&browser, "shapes").await?;
         browser.open("/rack").await?;
         browser.see("[data-part='torch'] li").await?;
         camera.take(&browser, "rack").await?;

@@ -4,7 +4,7 @@ import { DoorPage } from "@/features/door";
 import { useSession } from "@/ui/session";
 
 export function Gate({ children }: { children: ReactNode }) {
-  const { here, left } = useSession();
+  const { here, left, asked } = useSession();
   // whoever is signed out midway finds everything as it was
   const [opened, setOpened] = useState(false);
   const out = here?.at === "out";
@@ -12,10 +12,12 @@ export function Gate({ children }: { children: ReactNode }) {
     if (here !== undefined && !out) setOpened(true);
     else if (out && left) setOpened(false);
   }, [here, out, left]);
+  // a lit torch is not covered by a question: the door waits there until it is asked for
+  const waits = opened && !asked && !left && location.pathname.endsWith("/run");
   return (
     <>
       {(opened || (here !== undefined && !out)) && children}
-      {out && <DoorPage doors={here.doors} behind={opened} />}
+      {out && !waits && <DoorPage doors={here.doors} behind={opened} />}
     </>
   );
 }

@@ -9,13 +9,15 @@ type Props = {
   options: readonly { value: string; text: string }[];
   onChange: (value: string) => void;
   error?: string | undefined;
+  /** In a row under a heading of its own the label is only heard. */
+  quiet?: boolean;
 };
 
-export function Choice({ label, value, options, onChange, error }: Props) {
+export function Choice({ label, value, options, onChange, error, quiet = false }: Props) {
   const id = useId();
   return (
     <div className="flex min-w-0 flex-col gap-0.5">
-      <label htmlFor={id} className="text-xs text-ink-2">
+      <label htmlFor={id} className={quiet ? "sr-only" : "text-xs text-ink-2"}>
         {label}
       </label>
       <Select.Root value={value} onValueChange={onChange}>

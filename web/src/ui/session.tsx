@@ -7,6 +7,7 @@ import {
   useContext,
   useEffect,
   useMemo,
+  useRef,
   useState,
 } from "react";
 import { signedOut } from "@/api/client";
@@ -42,6 +43,9 @@ type Value = {
   leave: () => Promise<void>;
   /** Whether somebody left on purpose: then nothing of theirs stays on the screen. */
   left: boolean;
+  /** Whether somebody asked for the door where it does not open by itself: at the torch. */
+  asked: boolean;
+  ask: () => void;
   /** Whether the shop has a newer version of this page. */
   older: boolean;
   /** Asks the shop again. */
@@ -57,7 +61,21 @@ export function SessionProvider({ children }: { children: ReactNode }) {
   const [here, setHere] = useState<Here>();
   const [left, setLeft] = useState(false);
   const queries = useQueryClient();
-  const refresh = useCallback(async () => setHere(await whoIsHere()), []);
+  const [asked, setAsked] = useState(false);
+  // somebody left out of the shop's reach: the session is ended when it is back
+  const toEnd = useRef(false);
+  const refresh = useCallback(async () => {
+    if (toEnd.current) {
+      try {
+        await signOut();
+        toEnd.current = false;
+      } catch {
+        setHere({ at: "away", session: null });
+        return;
+      }
+    }
+    setHere(await whoIsHere());
+  }, []);
   useEffect(() => {
     void refresh();
     const ask = () => void refresh();
@@ -85,21 +103,30 @@ export function SessionProvider({ children }: { children: ReactNode }) {
         if (entering !== null) return entering;
         await refresh();
         setLeft(false);
+        setAsked(false);
         // what the one before saw may be another's: the hand decides which way a cut goes
         await queries.invalidateQueries();
         return null;
       },
       leave: async () => {
-        await signOut();
+        try {
+          await signOut();
+        } catch {
+          toEnd.current = true;
+          setHere({ at: "away", session: null });
+          return;
+        }
         setLeft(true);
         await refresh();
         queries.clear();
       },
       left,
+      asked,
+      ask: () => setAsked(true),
       older: here?.at === "in" && isOlder(here.session),
       refresh,
     }),
-    [here, session, left, refresh, queries],
+    [here, session, left, asked, refresh, queries],
   );
   return <Context value={value}>{children}</Context>;
 }

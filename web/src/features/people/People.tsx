@@ -20,9 +20,9 @@ const HANDS = [
 
 /** Depth never removes a stop. */
 const DEPTHS = [
-  { value: "every_step", text: "every step" },
-  { value: "phases", text: "a card a stage" },
-  { value: "stops", text: "stops alone" },
+  { value: "every_step", text: "told every step" },
+  { value: "phases", text: "told a card a stage" },
+  { value: "stops", text: "told the stops alone" },
 ];
 
 const ROLE_CHOICES = (Object.keys(ROLES) as Role[]).map((value) => ({
@@ -36,35 +36,41 @@ function PersonCard({ person, use }: { person: Person; use: ReturnType<typeof us
   const touches = own || may("people");
   const { change, leaves } = use;
   return (
-    <li className="flex flex-wrap items-center gap-x-3 gap-y-1 rounded-md border border-line bg-sheet px-3 py-2">
-      <span className="flex basis-full items-baseline justify-between gap-2">
-        <strong>{person.name}</strong>
-        {!may("people") && <span className="text-xs text-ink-2">{ROLES[person.role]}</span>}
-      </span>
-      {may("people") && (
-        <div className="basis-full">
+    <li className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line px-3 py-1.5 last:border-0">
+      <strong className="basis-full text-sm lg:w-44 lg:basis-auto">{person.name}</strong>
+      {may("people") ? (
+        <div className="w-72 max-w-full">
           <Choice
+            quiet
             label={`${PEOPLE.role}, ${person.name}`}
             value={person.role}
             options={ROLE_CHOICES}
             onChange={(role) => change.mutate({ person, role: role as Role })}
           />
         </div>
+      ) : (
+        <span className="text-sm text-ink-2">{ROLES[person.role]}</span>
       )}
       {touches && (
         <>
-          <Choice
-            label={`Hand of ${person.name}`}
-            value={person.handedness}
-            options={HANDS}
-            onChange={(handedness) => change.mutate({ person, handedness })}
-          />
-          <Choice
-            label={`At the torch ${person.name} is told`}
-            value={person.depth}
-            options={DEPTHS}
-            onChange={(depth) => change.mutate({ person, depth: depth as Person["depth"] })}
-          />
+          <div className="w-32">
+            <Choice
+              quiet
+              label={`Hand of ${person.name}`}
+              value={person.handedness}
+              options={HANDS}
+              onChange={(handedness) => change.mutate({ person, handedness })}
+            />
+          </div>
+          <div className="w-48">
+            <Choice
+              quiet
+              label={`At the torch ${person.name} is told`}
+              value={person.depth}
+              options={DEPTHS}
+              onChange={(depth) => change.mutate({ person, depth: depth as Person["depth"] })}
+            />
+          </div>
         </>
       )}
       <WaysIn person={person} />
@@ -109,7 +115,7 @@ export function People() {
       <h2 id="people" className="text-lg font-semibold">
         {PEOPLE.title}
       </h2>
-      <ul className="grid items-start gap-2 sm:grid-cols-2 lg:grid-cols-3">
+      <ul className="rounded-md border border-line bg-sheet">
         {(people.data?.people ?? []).map((person) => (
           <PersonCard key={person.id} person={person} use={use} />
         ))}

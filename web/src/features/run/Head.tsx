@@ -1,6 +1,7 @@
 /** What stands above each card: where one is, whether the shop has it all, clocks that run behind, how far the run has come. */
 import { CloudOff, CloudUpload, Siren } from "lucide-react";
 import { SCREEN } from "@/text";
+import { DOOR } from "@/text/door";
 import { RUN } from "@/text/run";
 import { useSession } from "@/ui/session";
 import { face } from "./clock";
@@ -79,7 +80,7 @@ type Props = {
 export function Head({ run, doc, heading, cards, state, at, onAlarm }: Props) {
   const here = at === null ? undefined : cards[at];
   // what waits is sent first
-  const { older } = useSession();
+  const { older, here: who, ask } = useSession();
   const running = doc.phases.flatMap((phase) =>
     phase.steps
       .filter((step) => step.timer_s != null && state.timers.has(step.key))
@@ -91,6 +92,11 @@ export function Head({ run, doc, heading, cards, state, at, onAlarm }: Props) {
       <div className="flex items-center justify-between gap-x-4 border-b-2 border-line bg-sheet px-3 py-1">
         <h1 className="min-w-0 flex-1 truncate text-xl font-bold">{heading}</h1>
         <Saved run={run} />
+        {who?.at === "out" && (
+          <Big onClick={ask} data-sign-in="">
+            {DOOR.signIn}
+          </Big>
+        )}
         {older && run.waiting === 0 && (
           <Big onClick={() => location.reload()} data-older="">
             {SCREEN.loadPage}

@@ -34,13 +34,22 @@ function askedOf(job: string): Asked {
 export function RunPage() {
   const { jobId } = useParams({ from: "/jobs/$jobId/run" });
   const [asked, setAsked] = useState(() => askedOf(jobId));
-  const { session, here, leave } = useSession();
+  const { session, here, leave, refresh } = useSession();
   // whoever is signed in holds the torch; a name is chosen only where nobody is
   const [named, setNamed] = useState<string | null>(null);
   const own = session?.person.id ?? null;
+  // whose session ends midway still holds the torch: from then on by name alone
+  useEffect(() => {
+    if (own !== null) setNamed(own);
+  }, [own]);
   const who = own ?? named;
   const known = own !== null && here?.at === "in";
   const run = useRun(jobId, asked, { who, known });
+  // the tablet's own key sends on when a session ended: what comes back unvouched for tells so
+  const unvouched = run.events.filter((event) => event.person_id === own && !event.verified).length;
+  useEffect(() => {
+    if (known && unvouched > 0) void refresh();
+  }, [known, unvouched, refresh]);
   useEffect(() => stayAwake(), []);
   useEffect(() => {
     if (run.doc && canKeep()) void keepPage();
@@ -57,8 +66,8 @@ export function RunPage() {
       who={who}
       signedIn={session?.person.name ?? null}
       onWho={(next) => {
-        if (next === null) void leave();
         setNamed(next);
+        if (next === null) void leave();
         // another hand begins another run
         if (run.run && (run.run.person_id ?? null) !== next) run.leave();
       }}
