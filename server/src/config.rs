@@ -104,6 +104,36 @@ impl Config {
     }
 }
 
+/// Which database.
+#[derive(Args, Clone, Debug)]
+#[group(required = true, multiple = true)]
+pub struct Database {
+    /// PostgreSQL address.
+    #[arg(long, env = "DATABASE_URL", hide_env_values = true)]
+    pub database: Option<String>,
+    /// A file that holds the address: one that others cannot read, as a service manager hands out secrets.
+    #[arg(long, env = "DATABASE_URL_FILE", conflicts_with = "database")]
+    pub database_file: Option<PathBuf>,
+}
+
+impl Database {
+    /// The address.
+    ///
+    /// # Errors
+    /// When its file cannot be read, or neither is given.
+    pub fn address(&self) -> Result<String, String> {
+        match (&self.database, &self.database_file) {
+            (Some(address), _) => Ok(address.clone()),
+            (None, Some(file)) => {
+                let read = std::fs::read_to_string(file);
+                let read = read.map_err(|error| format!("{}: {error}", file.display()))?;
+                Ok(read.trim().to_owned())
+            }
+            (None, None) => Err("DATABASE_URL or DATABASE_URL_FILE names the database".into()),
+        }
+    }
+}
+
 /// Where backups are kept.
 #[derive(Args, Clone, Debug)]
 pub struct Backups {
@@ -132,6 +162,21 @@ mod tests {
         let mut config = Config::on_loopback("web/dist".into());
         change(&mut config);
         config.check()
+    }
+
+    #[test]
+    fn the_address_of_the_database_may_stand_in_a_file() {
+        let of = |database: Option<&str>, file: Option<PathBuf>| {
+            Database { database: database.map(str::to_owned), database_file: file }.address()
+        };
+        let path = std::env::temp_dir().join(format!("galvanon-address-{}", uuid::Uuid::now_v7()));
+        assert!(std::fs::write(&path, "postgres://shop\n").is_ok());
+        assert_eq!(of(None, Some(path.clone())), Ok("postgres://shop".into()));
+        assert_eq!(of(Some("postgres://other"), None), Ok("postgres://other".into()));
+        assert!(std::fs::remove_file(&path).is_ok());
+        let named = path.display().to_string();
+        assert!(of(None, Some(path)).is_err_and(|why| why.contains(&named)));
+        assert!(of(None, None).is_err_and(|why| why.contains("DATABASE_URL_FILE")));
     }
 
     #[test]

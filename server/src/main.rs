@@ -5,7 +5,7 @@ use std::path::PathBuf;
 use std::process::ExitCode;
 
 use clap::{Parser, Subcommand};
-use galvanon_server::config::{Backups, Config};
+use galvanon_server::config::{Backups, Config, Database};
 use galvanon_server::{MIGRATIONS, api, backup, demo, serve, work};
 use sqlx::PgPool;
 use tracing_subscriber::EnvFilter;
@@ -21,9 +21,8 @@ struct Arguments {
 enum Command {
     /// Serve the application.
     Serve {
-        /// PostgreSQL address.
-        #[arg(long, env = "DATABASE_URL", hide_env_values = true)]
-        database: String,
+        #[command(flatten)]
+        database: Database,
         #[command(flatten)]
         config: Config,
         #[command(flatten)]
@@ -31,9 +30,8 @@ enum Command {
     },
     /// Load a demo shop into an empty database; a filled one is left as it is.
     LoadDemo {
-        /// PostgreSQL address.
-        #[arg(long, env = "DATABASE_URL", hide_env_values = true)]
-        database: String,
+        #[command(flatten)]
+        database: Database,
         /// Folder with the demo's files.
         #[arg(long, default_value = "demo")]
         from: PathBuf,
@@ -42,25 +40,22 @@ enum Command {
     },
     /// Write everything the shop holds into one file, photos too.
     Backup {
-        /// PostgreSQL address.
-        #[arg(long, env = "DATABASE_URL", hide_env_values = true)]
-        database: String,
+        #[command(flatten)]
+        database: Database,
         /// The file; none is written over.
         file: PathBuf,
     },
     /// Read a backup into an empty database.
     Restore {
-        /// PostgreSQL address of the empty database.
-        #[arg(long, env = "DATABASE_URL", hide_env_values = true)]
-        database: String,
+        #[command(flatten)]
+        database: Database,
         /// The file.
         file: PathBuf,
     },
     /// Make an access token for a person and print it once.
     Token {
-        /// PostgreSQL address.
-        #[arg(long, env = "DATABASE_URL", hide_env_values = true)]
-        database: String,
+        #[command(flatten)]
+        database: Database,
         /// Their name.
         #[arg(long)]
         person: String,
@@ -91,7 +86,7 @@ async fn run() -> Result<(), Box<dyn std::error::Error>> {
             tracing_subscriber::fmt().json().with_env_filter(filter).init();
             config.check()?;
             let listener = TcpListener::bind((config.listen, config.port))?;
-            let pool = migrated(&database, &backups).await?;
+            let pool = migrated(&database.address()?, &backups).await?;
             if let Some(code) = api::people::doors::set_up_code(&pool).await? {
                 // to whoever starts it, once, and into no log
                 eprintln!(
@@ -104,7 +99,7 @@ async fn run() -> Result<(), Box<dyn std::error::Error>> {
             behind.abort();
         }
         Command::LoadDemo { database, from, backups } => {
-            let pool = migrated(&database, &backups).await?;
+            let pool = migrated(&database.address()?, &backups).await?;
             let loaded = demo::load(&pool, &from).await?;
             println!(
                 "{}",
@@ -112,17 +107,17 @@ async fn run() -> Result<(), Box<dyn std::error::Error>> {
             );
         }
         Command::Backup { database, file } => {
-            let pool = galvanon_server::config::pool().connect(&database).await?;
+            let pool = galvanon_server::config::pool().connect(&database.address()?).await?;
             backup::backup(&pool, &file).await?;
             println!("The shop is in {}.", file.display());
         }
         Command::Restore { database, file } => {
-            let pool = galvanon_server::config::pool().connect(&database).await?;
+            let pool = galvanon_server::config::pool().connect(&database.address()?).await?;
             backup::restore(&pool, &file).await?;
             println!("The shop of {} is restored.", file.display());
         }
         Command::Token { database, person, name } => {
-            let pool = galvanon_server::config::pool().connect(&database).await?;
+            let pool = galvanon_server::config::pool().connect(&database.address()?).await?;
             let made = api::people::tokens::at_the_server(&pool, &person, &name).await;
             println!("{}", made.map_err(|error| error.detail().message)?);
         }

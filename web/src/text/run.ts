@@ -12,6 +12,8 @@ export const RUN = {
   close: "Close",
   who: "Who holds the torch?",
   otherHand: "Somebody else",
+  namedOnly: "noted under a chosen name: nobody was signed in",
+  fromLost: "sent by a tablet that had been reported lost",
   notCleared: "Not cleared for what is cut here",
   foremanClears: "A foreman is here and clears it",
   clearNeedsShop: "Clearing needs the shop: get back in reach of it first.",

@@ -7,7 +7,7 @@ import { RUN } from "@/text/run";
 import { Failed, Loading } from "@/ui/states";
 import { HandOver } from "./cards/HandOver";
 import { moment } from "./clock";
-import { type Doc, depthOf, goesOn, handedOver, type RunInfo } from "./model";
+import { type Doc, depthOf, goesOn, handedOver, type RunInfo, unvouched } from "./model";
 import { Big } from "./panels/Big";
 import type { Run } from "./useRun";
 
@@ -18,6 +18,26 @@ const SHOWN = 5;
 function told(run: RunInfo, doc: Doc): string {
   const name = doc.people.find((each) => each.id === run.person_id)?.name ?? RUN.noName;
   return `${moment(run.begun_at)} · ${word(run.fuel)} · ${name}`;
+}
+
+/** Who did it is known, or it is said how much is not. */
+function Vouched({ events }: { events: Doc["events"] }) {
+  const { named, lost } = unvouched(events);
+  if (named + lost === 0) return null;
+  return (
+    <ul className="text-xl font-semibold text-caution" data-unvouched={named + lost}>
+      {named > 0 && (
+        <li>
+          {named} {RUN.namedOnly}
+        </li>
+      )}
+      {lost > 0 && (
+        <li>
+          {lost} {RUN.fromLost}
+        </li>
+      )}
+    </ul>
+  );
 }
 
 /** A run of before: what it handed over. */
@@ -40,6 +60,7 @@ function Past({ job, run, onClose }: { job: string; run: RunInfo; onClose: () =>
       {doc && (
         <>
           <h2 className="text-2xl font-bold">{told(run, doc)}</h2>
+          <Vouched events={doc.events} />
           <HandOver
             over={handedOver(doc, doc.events, depthOf(doc, run.person_id ?? null))}
             why={run.why ?? null}

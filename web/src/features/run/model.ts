@@ -91,6 +91,13 @@ export function depthOf(doc: Doc, who: string | null): Depth {
 
 type Note = Schemas["NoteWire"];
 
+/** What of a run is nobody's word: noted under a chosen name, sent by a lost tablet. */
+export function unvouched(events: readonly RunEvent[]): { named: number; lost: number } {
+  const lost = events.filter((event) => event.from_revoked).length;
+  const named = events.filter((event) => event.verified === false && !event.from_revoked).length;
+  return { named, lost };
+}
+
 /** The cuts that who holds the torch is not cleared for, of those that may be made, each with the reason. */
 export function unclearedOf(doc: Doc, who: string | null): { cut: AnyCut; note: Note }[] {
   const own = (doc.uncleared ?? []).filter((each) => each.person_id === who);
