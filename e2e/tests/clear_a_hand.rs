@@ -33,7 +33,9 @@ async fn who_is_not_cleared_is_told_at_the_torch_and_a_foreman_clears_them_for_t
         // the record says who, for whom and why
         browser.carry(&app.session("Marta Quill").await?).await?;
         browser.open("/people").await?;
-        browser.reads("[data-trail]", "cleared somebody at the torch: I stand beside him").await?;
+        browser
+            .reads("[data-trail]", "cleared Tobin Harrow at the torch: I stand beside him")
+            .await?;
         ensure!(lines.as_array().is_some_and(|all| !all.is_empty()));
         Ok(())
     })

@@ -16,5 +16,6 @@ mod print_a_card;
 mod put_it_right;
 mod run_at_the_torch;
 mod screenshots;
+mod shared_tablet;
 mod torch_hand;
 mod typescript;

@@ -7,6 +7,7 @@ use actix_web::middleware::Next;
 use actix_web::{HttpMessage, HttpRequest, ResponseError, web};
 use sqlx::PgPool;
 use time::OffsetDateTime;
+use uuid::Uuid;
 
 use crate::doors::cookie::Key;
 use crate::doors::flood::Flood;
@@ -97,6 +98,8 @@ async fn admitted(
         Some(Door::OpenKnown) if doors.open_calculators => return Ok(found),
         Some(Door::Always | Door::Open | Door::OpenKnown) => Right::Look,
         Some(Door::Needs(right)) => right,
+        Some(Door::Oneself(_)) if is_own(request, found) => Right::Own,
+        Some(Door::Oneself(right)) => right,
         Some(Door::Sends) if found.role.is_none() && found.device.is_some() => return Ok(found),
         Some(Door::Sends) => Right::Burn,
         None if found.role.is_none() => return Err(ApiError::SignedOut),
@@ -116,6 +119,12 @@ async fn admitted(
         return Err(ApiError::Refused("A PIN does not open this: sign in with your password."));
     }
     Ok(found)
+}
+
+/// Whether the id in a path as `/api/v1/people/{id}` is the caller's own.
+fn is_own(request: &HttpRequest, caller: Caller) -> bool {
+    let id = request.path().split('/').nth(4).and_then(|part| Uuid::parse_str(part).ok());
+    id.is_some() && id == caller.person
 }
 
 /// What four digits at a tablet do not open.
@@ -153,12 +162,13 @@ async fn known(pool: &PgPool, (doors, request): (&Doors, &HttpRequest)) -> ApiRe
         }
         caller = of(&found);
     }
-    if caller.device.is_none()
+    let ahead_s = ahead_s(request);
+    if (caller.device.is_none() || ahead_s.is_some())
         && let Some(key) = Key::Device.of(request, doors.secure)
         && let Some(device) = devices::known(pool, &secret::hash(&key)).await?
     {
         caller.device = Some(device.id);
-        devices::seen(pool, (device.id, ahead_s(request))).await?;
+        devices::seen(pool, (device.id, ahead_s)).await?;
         caller.revoked = device.revoked_at.is_some();
     }
     Ok(caller)

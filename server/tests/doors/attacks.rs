@@ -160,10 +160,21 @@ async fn the_trail_is_added_to_read_and_never_changed_unseen() {
     let all = read().await;
     let said: Vec<_> = all.iter().map(|entry| entry["what"].as_str().unwrap()).collect();
     assert_eq!(said[..2], ["wrong_key", "role"], "{all:?}");
-    assert_eq!(all[0]["about"], json!({ "door": "password", "name": "Dorrit Vale" }));
+    assert_eq!(all[0]["about"], json!({ "door": "password", "person": id }));
+    assert_eq!(all[0]["about_person"], "Dorrit Vale");
     assert_eq!(all[1]["person"], "Ada Owner");
     assert!(!json!(all).to_string().contains("not the password"));
     assert!(all.iter().all(|entry| entry["sound"] == true), "{all:?}");
+    // what is typed in place of a name may be a password: it is kept nowhere
+    assert_eq!(
+        enter(&app, &json!({ "name": "kerf drag lever", "password": "x" })).await.status(),
+        401
+    );
+    let all = read().await;
+    assert_eq!(all[0]["about"], json!({ "door": "password", "person": null }));
+    // a name that is removed is gone from here too
+    assert_eq!(app.post(&format!("/api/v1/people/{id}/forget"), &json!({})).await.status, 200);
+    assert!(!json!(read().await).to_string().contains("Dorrit"));
     let numbers: Vec<i64> = all.iter().map(|entry| entry["number"].as_i64().unwrap()).collect();
     assert!(numbers.windows(2).all(|two| two[0] == two[1] + 1), "{numbers:?}");
     for sql in ["UPDATE audit SET what = 'x'", "DELETE FROM audit"] {
@@ -174,7 +185,8 @@ async fn the_trail_is_added_to_read_and_never_changed_unseen() {
     let sql = "ALTER TABLE audit DISABLE TRIGGER ALL; UPDATE audit SET about = '{}' WHERE what = 'role'; ALTER TABLE audit ENABLE TRIGGER ALL";
     sqlx::raw_sql(sql).execute(&app.pool).await.unwrap();
     let sound: Vec<Value> = read().await.iter().map(|entry| entry["sound"].clone()).collect();
-    assert_eq!(sound[..2], [json!(true), json!(false)], "{sound:?}");
+    let broken: Vec<usize> = (0..sound.len()).filter(|at| sound[*at] == json!(false)).collect();
+    assert_eq!(broken.len(), 1, "{sound:?}");
     assert_eq!(app.get("/api/v1/audit?after=x").await.status, 422);
     assert_eq!(app.get("/api/v1/audit?after=1").await.body["entries"], json!([]));
 }

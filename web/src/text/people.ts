@@ -69,12 +69,14 @@ export const TRAIL: Record<string, string> = {
   second_factor: "set up a second factor",
   no_second_factor: "took their second factor away",
   token: "made a token: {name}",
+  passkey: "made a passkey: {name}",
+  passkey_removed: "removed a passkey",
   token_revoked: "revoked a token",
   device: "registered the tablet {name}",
   device_revoked: "revoked a tablet",
-  cleared: "cleared somebody",
-  uncleared: "withdrew a clearance: {because}",
-  override: "cleared somebody at the torch: {because}",
+  cleared: "cleared {name}",
+  uncleared: "withdrew a clearance of {name}: {because}",
+  override: "cleared {name} at the torch: {because}",
 };
 
 /** How the torch is carried. */

@@ -138,7 +138,12 @@ pub async fn create(
     let key = new_id(&path, caller)?;
     let made = keep(&pool, key, (&new, &body.json)).await?;
     if matches!(made, Made::New(_)) {
-        note(&pool, (caller.person, caller.device), ("cleared", body.json.clone())).await?;
+        note(
+            &pool,
+            (caller.person, caller.device),
+            ("cleared", json!({ "person": body.value.person_id, "for": body.json })),
+        )
+        .await?;
     }
     Ok(reply(made))
 }
@@ -185,7 +190,8 @@ pub async fn override_one(
     // what opened the door is kept nowhere
     let kept = json!({ "clearance": body.json["clearance"], "because": new.override_because });
     let made = keep(&pool, key, (&new, &kept)).await?;
-    note(&pool, (Some(foreman), device), ("override", kept)).await?;
+    let about = json!({ "person": new.person, "because": new.override_because });
+    note(&pool, (Some(foreman), device), ("override", about)).await?;
     Ok(reply(made))
 }
 
@@ -209,7 +215,7 @@ pub async fn withdraw(
     fields.done(())?;
     let row = seen(&path, body.value.version, caller)?;
     let withdrawn = clearances::withdraw(&pool, &row, &because).await?;
-    let about = json!({ "person_id": withdrawn.person_id, "because": because });
+    let about = json!({ "person": withdrawn.person_id, "because": because });
     note(&pool, (caller.person, caller.device), ("uncleared", about)).await?;
     Ok(web::Json(view(withdrawn)))
 }

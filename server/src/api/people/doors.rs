@@ -145,8 +145,9 @@ async fn wrong(at: &At<'_>, about: Value) -> ApiResult<ApiError> {
     Ok(ApiError::WrongKey)
 }
 
-fn shown(name: &str) -> String {
-    name.trim().chars().take(LONGEST_NAME).collect()
+/// Whose door it was, where the name is one of the shop's: what else was typed in place of a name may be a password.
+fn tried_for(door: &str, people: &[Credentials]) -> Value {
+    json!({ "door": door, "person": people.first().map(|person| person.person) })
 }
 
 /// An invented person of a demo on this machine. Nothing is guessed here, so nothing is counted.
@@ -198,7 +199,7 @@ async fn by_password(
     let people = credentials::named(at.pool, name.trim()).await?;
     let found = whose(&people, typed, |person| person.password.as_deref()).await?;
     let Some(person) = found else {
-        return Err(wrong(at, json!({ "door": "password", "name": shown(name) })).await?);
+        return Err(wrong(at, tried_for("password", &people)).await?);
     };
     if person.second_factor && !second_factor(at.pool, person, code.unwrap_or_default()).await? {
         return Err(ApiError::SecondFactor);
@@ -235,7 +236,7 @@ async fn by_pin(at: &At<'_>, name: &str, pin: &str) -> ApiResult<In> {
         }
     }
     let Some(person) = found else {
-        return Err(wrong(at, json!({ "door": "pin", "name": shown(name) })).await?);
+        return Err(wrong(at, tried_for("pin", &people)).await?);
     };
     tries::right(at.pool, &tried).await?;
     Ok(In::Person(person.person, "pin"))
@@ -276,7 +277,7 @@ async fn set_up(at: &At<'_>, code: &str, (name, typed): (&str, &str)) -> ApiResu
     }
     let person = people::first_owner(at.pool, &name).await?;
     credentials::set_password(at.pool, person, &hash).await?;
-    note(at.pool, (Some(person), None), ("claimed", json!({ "name": name }))).await?;
+    note(at.pool, (Some(person), None), ("claimed", json!({}))).await?;
     Ok(In::Person(person, "set_up"))
 }
 

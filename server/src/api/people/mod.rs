@@ -118,7 +118,7 @@ pub async fn create(
     let key = new_id(&path, caller)?;
     let made = people::put(&pool, key, (&body.value, &body.json)).await?;
     if let Made::New(person) = &made {
-        let about = json!({ "name": person.name, "role": person.role });
+        let about = json!({ "person": person.record.id, "role": person.role });
         note(&pool, (caller.person, caller.device), ("person", about)).await?;
     }
     Ok(put_reply(made))
@@ -137,9 +137,7 @@ pub async fn change(
 ) -> ApiResult<web::Json<Person>> {
     let change = &body.value;
     let of_people = caller.role.is_some_and(|role| may(role, Right::People));
-    let own = caller.person.is_some() && Uuid::parse_str(&path).ok() == caller.person;
-    let of_own = own && change.role.is_none() && change.name.is_none();
-    if !of_people && !of_own {
+    if !of_people && (change.role.is_some() || change.name.is_some()) {
         let why = "You may change which hand you use and how much you are told; an owner the rest.";
         return Err(ApiError::Refused(why));
     }
@@ -150,7 +148,7 @@ pub async fn change(
     }
     let person = people::patch(&pool, (id, caller.person), (change, &body.json)).await?;
     if change.role.is_some() {
-        let about = json!({ "name": person.name, "role": person.role });
+        let about = json!({ "person": person.record.id, "role": person.role });
         note(&pool, (caller.person, caller.device), ("role", about)).await?;
     }
     Ok(web::Json(person))
@@ -170,7 +168,7 @@ pub async fn delete(
     keeps_an_owner(&pool, row.id).await?;
     let person = set_deleted::<Person>(&pool, &row, true).await?;
     leaves(&pool, row.id).await?;
-    let about = json!({ "name": person.name });
+    let about = json!({ "person": row.id });
     note(&pool, (caller.person, caller.device), ("left", about)).await?;
     Ok(web::Json(person))
 }
@@ -189,7 +187,7 @@ pub async fn invite(
     let key = secret::key()?;
     invitations::add(&pool, &secret::hash(&key), (person.person, caller.person)).await?;
     credentials::drop_second(&pool, person.person).await?;
-    let about = json!({ "name": person.name });
+    let about = json!({ "person": person.person });
     note(&pool, (caller.person, caller.device), ("invited", about)).await?;
     let here = {
         let connection = request.connection_info();

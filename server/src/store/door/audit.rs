@@ -1,4 +1,5 @@
-//! The table `audit`: what happened at the doors and to the people, each entry with the hash of the one before.
+//! The table `audit`: what happened at the doors and to the people, each entry with the hash of the one before. People stand in
+//! it by their ids: a name that is removed is gone here too.
 
 use serde::Serialize;
 use serde_json::Value;
@@ -41,6 +42,8 @@ pub struct Audited {
     /// To whom or what.
     #[schema(value_type = Object)]
     pub about: Value,
+    /// The name now of whom it is about.
+    pub about_person: Option<String>,
     /// Whether it stands as it was written, behind all that stood before it.
     pub sound: bool,
 }
@@ -68,9 +71,11 @@ pub async fn add(pool: &PgPool, entry: &Entry<'_>) -> ApiResult<()> {
 pub async fn before(pool: &PgPool, (number, limit): (Option<i64>, i64)) -> ApiResult<Vec<Audited>> {
     let sql =
         "SELECT a.number, a.at, a.person_id, p.name AS person, d.name AS device, a.what, a.about,
+            whom.name AS about_person,
             a.hash = audit_hash(last.hash, a) AND (last.number IS NOT NULL OR a.number = 1) AS sound
         FROM audit a LEFT JOIN audit last ON last.number = a.number - 1
             LEFT JOIN people p ON p.id = a.person_id LEFT JOIN devices d ON d.id = a.device_id
+            LEFT JOIN people whom ON whom.id = (a.about->>'person')::uuid
         WHERE $1::bigint IS NULL OR a.number < $1 ORDER BY a.number DESC LIMIT $2";
     Ok(sqlx::query_as(sql).bind(number).bind(limit).fetch_all(pool).await?)
 }

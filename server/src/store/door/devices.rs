@@ -77,7 +77,8 @@ pub async fn known(pool: &PgPool, key: &KeyHash) -> ApiResult<Option<Device>> {
 /// # Errors
 /// When the database fails.
 pub async fn seen(pool: &PgPool, (id, ahead_s): (Uuid, Option<f64>)) -> ApiResult<()> {
-    let sql = "UPDATE devices SET seen_at = now(), clock_ahead_s = coalesce($2, clock_ahead_s) WHERE id = $1";
+    let sql = "UPDATE devices SET seen_at = now(), clock_ahead_s = coalesce($2, clock_ahead_s)
+        WHERE id = $1 AND ($2 IS NOT NULL OR coalesce(seen_at < now() - interval '1 minute', true))";
     sqlx::query(sql).bind(id).bind(ahead_s).execute(pool).await?;
     Ok(())
 }

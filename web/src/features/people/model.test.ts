@@ -46,15 +46,17 @@ describe("a line of the trail", () => {
       because: "late",
     };
     for (const what of Object.keys(TRAIL)) {
-      const told = said({ what, about });
+      const told = said({ what, about, about_person: null });
       expect(told, what).not.toMatch(/[{}_]/);
       expect(told.length, what).toBeGreaterThan(5);
     }
-    expect(said({ what: "role", about })).toBe("made Dorrit Vale a torch hand");
-    expect(said({ what: "signed_in", about })).toBe("signed in by PIN");
-    expect(said({ what: "wrong_key", about: { door: "password", name: "" } })).toBe(
-      "wrong password for nobody known",
+    expect(said({ what: "role", about: { role: "torch_hand" }, about_person: "Dorrit Vale" })).toBe(
+      "made Dorrit Vale a torch hand",
     );
+    expect(said({ what: "signed_in", about, about_person: null })).toBe("signed in by PIN");
+    expect(
+      said({ what: "wrong_key", about: { door: "password", person: null }, about_person: null }),
+    ).toBe("wrong password for nobody known");
   });
 });
 

@@ -32,14 +32,18 @@ export function standing(clearance: Clearance): string {
 }
 
 /** A line of the trail as a sentence without its subject. */
-export function said({ what, about }: Pick<Audited, "what" | "about">): string {
+export function said({
+  what,
+  about,
+  about_person,
+}: Pick<Audited, "what" | "about" | "about_person">): string {
   const words = about as Record<string, unknown>;
   const sentence = TRAIL[what] ?? what;
   return sentence.replace(/\{(\w+)\}/g, (_, name: string) => {
-    const told = words[name];
+    const told = words[name] ?? (name === "name" ? about_person : undefined);
     if (name === "door") return DOORS[String(told)] ?? String(told);
     if (name === "role") return ROLES[told as Role] ?? String(told);
-    return told === undefined || told === "" ? PEOPLE.nobody.toLowerCase() : String(told);
+    return told == null || told === "" ? PEOPLE.nobody.toLowerCase() : String(told);
   });
 }
 
