@@ -11,6 +11,20 @@ ALTER TABLE people
     -- an invented person, who comes in by the demo's door
     ADD COLUMN demo boolean NOT NULL DEFAULT false;
 
+-- The last owner stays one, also when two owners take each other's place away at once.
+CREATE FUNCTION keep_an_owner() RETURNS trigger LANGUAGE plpgsql AS $$
+BEGIN
+    PERFORM pg_advisory_xact_lock(8314303);
+    IF NOT EXISTS (SELECT 1 FROM people WHERE role = 'owner' AND deleted_at IS NULL) THEN
+        RAISE EXCEPTION 'the last owner' USING ERRCODE = 'GV001';
+    END IF;
+    RETURN NULL;
+END
+$$;
+CREATE TRIGGER an_owner_is_left AFTER UPDATE ON people FOR EACH ROW
+    WHEN (OLD.role = 'owner' AND OLD.deleted_at IS NULL AND (NEW.role <> 'owner' OR NEW.deleted_at IS NOT NULL))
+    EXECUTE FUNCTION keep_an_owner();
+
 CREATE TABLE credentials (
     person_id uuid PRIMARY KEY REFERENCES people (id),
     password text,

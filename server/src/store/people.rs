@@ -143,15 +143,6 @@ pub async fn patch(
     changed(pool, id, (row, body)).await
 }
 
-/// Whether the shop has another owner than this person.
-///
-/// # Errors
-/// When the database fails.
-pub async fn another_owner(pool: &PgPool, than: Uuid) -> ApiResult<bool> {
-    let sql = "SELECT EXISTS (SELECT 1 FROM people WHERE role = 'owner' AND deleted_at IS NULL AND id <> $1)";
-    Ok(sqlx::query_scalar(sql).bind(than).fetch_one(pool).await?)
-}
-
 /// Puts the number in place of the name, everywhere it stands.
 ///
 /// # Errors

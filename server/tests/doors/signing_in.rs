@@ -256,6 +256,8 @@ async fn a_second_factor_is_asked_for_and_each_code_opens_once() {
     let now = code(&secret, 0);
     assert_eq!(by(Some(&now)).await, 204);
     assert_eq!(by(Some(&now)).await, 401, "it was taken");
+    // a clock that is set back makes no old code good again
+    assert_eq!(by(Some(&code(&secret, -1))).await, 401);
     let lost = recovery[3].as_str().unwrap().to_lowercase();
     assert_eq!(by(Some(&lost)).await, 204);
     assert_eq!(by(Some(&lost)).await, 401, "it was used");
@@ -327,6 +329,40 @@ async fn the_last_owner_stays_and_who_leaves_is_shut_out_at_once() {
             .await
             .unwrap();
     assert_eq!(left, 0);
+}
+
+#[actix_web::test]
+async fn two_owners_who_unmake_each_other_at_once_leave_one() {
+    let app = TestApp::start().await;
+    for round in 0..5 {
+        let (other, client) = app.someone(&format!("Owner {round}"), Role::Owner).await;
+        let down = async |by: &reqwest::Client, whom: uuid::Uuid, version: i32| {
+            let path = format!("/api/v1/people/{whom}");
+            let body = json!({ "version": version, "role": "viewer" });
+            app.send_by(by, (Method::PATCH, &path), Some(&body)).await.status.as_u16()
+        };
+        let version: i32 = sqlx::query_scalar("SELECT version FROM people WHERE id = $1")
+            .bind(app.owner)
+            .fetch_one(&app.pool)
+            .await
+            .unwrap();
+        let both = futures_util::future::join(
+            down(&app.client, other, 1),
+            down(&client, app.owner, version),
+        );
+        let (one, two) = both.await;
+        assert!([one, two].iter().all(|status| [200, 403, 422].contains(status)), "{one} {two}");
+        let owners: i64 = sqlx::query_scalar("SELECT count(*) FROM people WHERE role = 'owner'")
+            .fetch_one(&app.pool)
+            .await
+            .unwrap();
+        assert!(owners >= 1, "round {round}");
+        sqlx::query("UPDATE people SET role = 'owner', version = version + 1 WHERE id = $1")
+            .bind(app.owner)
+            .execute(&app.pool)
+            .await
+            .unwrap();
+    }
 }
 
 #[actix_web::test]
