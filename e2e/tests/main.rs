@@ -12,6 +12,7 @@ mod cut_a_shape;
 mod find_why_the_edge_is_bad;
 mod keep_a_job;
 mod more_at_the_torch;
+mod own_account;
 mod print_a_card;
 mod put_it_right;
 mod run_at_the_torch;

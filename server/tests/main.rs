@@ -19,6 +19,7 @@ mod tls;
 mod yard;
 
 mod doors {
+    mod around;
     mod attacks;
     mod clearances;
     mod passkeys;

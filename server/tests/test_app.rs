@@ -4,6 +4,7 @@ use std::net::TcpListener;
 use std::path::Path;
 
 use galvanon_server::api::people::tokens::{Scope, at_the_server, made};
+use galvanon_server::backup::restore;
 use galvanon_server::config::Config;
 use galvanon_server::store::role::Role;
 use galvanon_server::{MIGRATIONS, demo, serve};
@@ -49,6 +50,21 @@ async fn empty_shop(server: &str) -> String {
     name
 }
 
+fn test_server() -> String {
+    std::env::var("GALVANON_TEST_DATABASE")
+        .expect("GALVANON_TEST_DATABASE names a PostgreSQL for the tests: run bin/test")
+}
+
+/// A database of its own, made `like` another one.
+async fn new_database(server: &str, like: &str) -> PgPool {
+    let name = format!("test_{}", Uuid::now_v7().simple());
+    let mut admin = PgConnection::connect(server).await.expect("the test database answers");
+    let made = format!("CREATE DATABASE {name} {like}");
+    sqlx::query(AssertSqlSafe(made)).execute(&mut admin).await.unwrap();
+    let options: PgConnectOptions = server.parse().unwrap();
+    PgPool::connect_with(options.database(&name)).await.unwrap()
+}
+
 /// An answer: status and body.
 pub struct Answer {
     pub status: StatusCode,
@@ -86,15 +102,20 @@ impl TestApp {
     }
 
     async fn served(change: impl FnOnce(&mut Config)) -> Self {
-        let server = std::env::var("GALVANON_TEST_DATABASE")
-            .expect("GALVANON_TEST_DATABASE names a PostgreSQL for the tests: run bin/test");
-        let name = format!("test_{}", Uuid::now_v7().simple());
+        let server = test_server();
         let empty = EMPTY.get_or_init(|| empty_shop(&server)).await;
-        let mut admin = PgConnection::connect(&server).await.expect("the test database answers");
-        let copy = format!("CREATE DATABASE {name} TEMPLATE {empty}");
-        sqlx::query(AssertSqlSafe(copy)).execute(&mut admin).await.unwrap();
-        let options: PgConnectOptions = server.parse().unwrap();
-        let pool = PgPool::connect_with(options.database(&name)).await.unwrap();
+        let pool = new_database(&server, &format!("TEMPLATE {empty}")).await;
+        Self::of(pool, change)
+    }
+
+    /// A shop from a backup.
+    pub async fn restored(file: &Path) -> Self {
+        let pool = new_database(&test_server(), "").await;
+        restore(&pool, file).await.unwrap();
+        Self::of(pool, |_| ())
+    }
+
+    fn of(pool: PgPool, change: impl FnOnce(&mut Config)) -> Self {
         let listener = TcpListener::bind("127.0.0.1:0").unwrap();
         let address = format!("http://{}", listener.local_addr().unwrap());
         let web = concat!(env!("CARGO_MANIFEST_DIR"), "/../web/dist").into();
