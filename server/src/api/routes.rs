@@ -2,6 +2,7 @@
 
 use std::sync::LazyLock;
 
+use actix_web::middleware::from_fn;
 use actix_web::{HttpResponse, Scope, web};
 use utoipa::OpenApi;
 
@@ -10,6 +11,7 @@ use crate::api::{
     steel, tip,
 };
 use crate::config::LIST_LIMIT;
+use crate::doors::enter::only_judged;
 use crate::error::{ApiError, ApiResult};
 use crate::http::body::Limit;
 
@@ -144,6 +146,7 @@ pub fn routes(app: &mut web::ServiceConfig) {
         .service(files("/tip-charts").service(tip::charts::read_chart));
     app.service(
         web::scope("/api")
+            .wrap(from_fn(only_judged))
             .service(health::health)
             .service(health::ready)
             .service(openapi_document)

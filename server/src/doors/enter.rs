@@ -46,6 +46,24 @@ pub async fn enter<B: MessageBody>(
     }
 }
 
+/// Marks a request whose path was looked up in the table of rights.
+struct Judged;
+
+/// Refuses, inside the interface, what no rule was asked for: should guard and router ever read a path differently, it is shut.
+///
+/// # Errors
+/// Only what the inner service fails with.
+pub async fn only_judged<B: MessageBody>(
+    request: ServiceRequest,
+    next: Next<B>,
+) -> Result<ServiceResponse<EitherBody<B>>, actix_web::Error> {
+    if request.extensions().get::<Judged>().is_none() {
+        let response = ApiError::Refused("There is no door here.").error_response();
+        return Ok(request.into_response(response).map_into_right_body());
+    }
+    Ok(next.call(request).await?.map_into_left_body())
+}
+
 async fn asked(request: &ServiceRequest) -> ApiResult<Caller> {
     let missing = || ApiError::Internal("the doors are not set up".into());
     let doors = request.app_data::<web::Data<Doors>>().ok_or_else(missing)?;
@@ -56,14 +74,17 @@ async fn asked(request: &ServiceRequest) -> ApiResult<Caller> {
     if doors.address(request.request()).is_some_and(|address| !flood.lets(address)) {
         return Err(ApiError::TooMany(1));
     }
-    if request.path() == METRICS {
+    if request.match_info().as_str() == METRICS {
         return watched(request).await;
     }
-    if !request.path().starts_with(INTERFACE) {
-        return Ok(Caller::default());
-    }
-    // nothing is kept under an unknown path: whoever asks is told so
-    let Some(path) = request.match_pattern() else { return Ok(Caller::default()) };
+    // by where it leads, not by how it is written: the router reads `/%61pi` as `/api`
+    let read = request.match_info().as_str();
+    let path = request.resource_map().match_pattern(read);
+    let Some(path) = path.filter(|path| path.starts_with(INTERFACE)) else {
+        let ours = read.starts_with(INTERFACE);
+        return if ours { Err(ApiError::NoPath) } else { Ok(Caller::default()) };
+    };
+    request.extensions_mut().insert(Judged);
     let rule = door(request.method().as_str(), &path);
     let pool = request.app_data::<web::Data<PgPool>>().ok_or_else(missing)?;
     admitted(pool, (doors, request.request()), rule).await
@@ -123,7 +144,8 @@ async fn admitted(
 
 /// Whether the id in a path as `/api/v1/people/{id}` is the caller's own.
 fn is_own(request: &HttpRequest, caller: Caller) -> bool {
-    let id = request.path().split('/').nth(4).and_then(|part| Uuid::parse_str(part).ok());
+    let id =
+        request.match_info().as_str().split('/').nth(4).and_then(|part| Uuid::parse_str(part).ok());
     id.is_some() && id == caller.person
 }
 

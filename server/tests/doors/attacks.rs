@@ -4,6 +4,7 @@ use galvanon_server::store::role::Role;
 use reqwest::Method;
 use reqwest::header::{COOKIE, HOST, ORIGIN};
 use serde_json::{Value, json};
+use tokio::io::{AsyncReadExt, AsyncWriteExt};
 
 use super::signing_in::{cookie_of, enter};
 use crate::test_app::{TestApp, plate};
@@ -103,6 +104,39 @@ async fn figures_of_the_server_are_for_its_own_machine_or_a_token() {
     let reply = here.nobody.get(format!("{}/metrics", here.address)).send().await.unwrap();
     assert_eq!(reply.status(), 200);
     assert!(reply.headers()["content-type"].to_str().unwrap().starts_with("text/plain"));
+}
+
+/// Paths written so that a guard might read another one than the router.
+#[actix_web::test]
+async fn a_path_that_is_written_oddly_is_guarded_as_what_it_leads_to() {
+    let app = TestApp::start().await;
+    let host = app.address.strip_prefix("http://").unwrap().to_owned();
+    for path in [
+        "/api/v1/%6Aobs",
+        "/%61pi/v1/jobs",
+        "/api%2Fv1%2Fjobs",
+        "/api/v1/./jobs",
+        "/api/v1/edge/../jobs",
+        "//api/v1/jobs",
+        "/api//v1/jobs",
+        "/api/v1/jobs/",
+        "/API/v1/jobs",
+        "/api/v1/jobs;x=1",
+        "/api/v1/jobs%00",
+        "/api/v1/session/../jobs",
+        "/metrics/../api/v1/jobs",
+    ] {
+        // as it stands: a client would tidy it up
+        let mut stream = tokio::net::TcpStream::connect(&host).await.unwrap();
+        let ask = format!("GET {path} HTTP/1.1\r\nHost: localhost\r\nConnection: close\r\n\r\n");
+        stream.write_all(ask.as_bytes()).await.unwrap();
+        let mut reply = Vec::new();
+        stream.read_to_end(&mut reply).await.unwrap();
+        let reply = String::from_utf8_lossy(&reply);
+        let status: u16 = reply.split(' ').nth(1).unwrap().parse().unwrap();
+        assert!(!reply.contains("\"jobs\""), "{path}: {reply}");
+        assert!(status < 500, "{path}: {status}");
+    }
 }
 
 /// Bodies that are none, for every path of the document, as each role.
