@@ -23,7 +23,7 @@ async fn who_is_not_cleared_is_told_at_the_torch_and_a_foreman_clears_them_for_t
         browser.open(&format!("/jobs/{job}/run")).await?;
         browser.reads("[data-uncleared]", "Cleared up to 1/2 in").await?;
         is_fit_for_gloves(&browser).await?;
-        browser.click("A foreman is here").await?;
+        browser.click("A foreman here").await?;
         is_fit_for_gloves(&browser).await?;
         browser.fill("[data-clearing] label:nth-of-type(1) input", "Ishaan Fenwick").await?;
         browser.fill("[data-clearing] label:nth-of-type(2) input", PASSWORD).await?;

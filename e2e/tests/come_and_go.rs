@@ -11,7 +11,8 @@ pub const PASSWORD: &str = "kerf drag lever cherry";
 /// Signs out by the menu under one's name.
 pub async fn sign_out(browser: &Browser) -> Result<()> {
     browser.see("[data-who]").await?.click().await?;
-    browser.click("Sign out").await?;
+    let item = "//*[@role='menuitem'][contains(normalize-space(.), 'Sign out')]";
+    browser.see_path(item).await?.click().await?;
     browser.see("[data-door]").await?;
     Ok(())
 }
@@ -29,7 +30,7 @@ async fn whoever_starts_a_shop_becomes_its_owner_by_the_code_of_the_server() -> 
         browser.fill("[name='name']", "marta quill").await?;
         browser.fill("[name='new-password']", "short").await?;
         browser.click("Become the owner").await?;
-        browser.reads("[data-door]", "does not open this door").await?;
+        browser.reads("[data-door]", "No match").await?;
         browser.fill("[name='setup-code']", &code.to_lowercase()).await?;
         browser.click("Become the owner").await?;
         browser.reads("[data-door]", "12 to 128 characters").await?;
@@ -66,10 +67,10 @@ async fn somebody_new_is_invited_and_comes_in_by_their_own_password() -> Result<
         browser.open(path).await?;
         browser.reads("[data-door='invitation']", "Welcome, Wren Ashby").await?;
         browser.fill("[name='new-password']", "wrenashby123").await?;
-        browser.click("Set it and come in").await?;
+        browser.click("Save and sign in").await?;
         browser.reads("[data-door]", "tried first").await?;
         browser.fill("[name='new-password']", PASSWORD).await?;
-        browser.click("Set it and come in").await?;
+        browser.click("Save and sign in").await?;
         browser.see("[data-who='Wren Ashby']").await?;
         ensure!(
             !browser.run("return location.hash", vec![]).await?.to_string().contains("invitation")
@@ -78,7 +79,7 @@ async fn somebody_new_is_invited_and_comes_in_by_their_own_password() -> Result<
         browser.forget().await?;
         browser.open("/jobs").await?;
         browser.open(path).await?;
-        browser.reads("[data-door]", "was used").await?;
+        browser.reads("[data-door]", "already used").await?;
         Ok(())
     })
     .await

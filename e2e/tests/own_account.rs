@@ -36,10 +36,10 @@ async fn a_password_is_changed_and_signs_every_other_screen_out() -> Result<()> 
             .fill(&format!("{fields}[autocomplete='new-password']"), "another four words")
             .await?;
         browser.press("\u{e007}").await?;
-        browser.reads("[data-account] [data-level='caution']", "does not open this door").await?;
+        browser.reads("[data-account] [data-level='caution']", "No match").await?;
         browser.fill(&format!("{fields}[autocomplete='current-password']"), PASSWORD).await?;
         browser.press("\u{e007}").await?;
-        browser.reads("[data-account] [data-level='info']", "It is changed").await?;
+        browser.reads("[data-account] [data-level='info']", "Password changed").await?;
         // the one that was open elsewhere is out
         let out = reqwest::Client::new()
             .get(format!("{}/api/v1/jobs", app.address))
@@ -59,7 +59,7 @@ async fn a_second_factor_is_set_up_asked_for_and_opened_by_a_recovery_code() -> 
         with_password(&app).await?;
         browser.carry(&app.session("Marta Quill").await?).await?;
         browser.open("/account").await?;
-        browser.click("Set it up").await?;
+        browser.click("Set up").await?;
         let secret = browser.see("[data-secret]").await?.attr("data-secret").await?;
         let secret = totp_rs::Secret::try_from_base32(secret.context("a secret")?);
         let secret = secret.map_err(|error| anyhow::anyhow!("{error:?}"))?;
@@ -81,7 +81,7 @@ async fn a_second_factor_is_set_up_asked_for_and_opened_by_a_recovery_code() -> 
         browser.see("[data-who='Marta Quill']").await?;
         browser.open("/account").await?;
         browser.fill_field("Six digits that it shows now", codes[1]).await?;
-        browser.see_words("Set it up").await?;
+        browser.see_words("Set up").await?;
         Ok(())
     })
     .await

@@ -35,7 +35,7 @@ async fn a_tablet_is_opened_by_a_name_and_a_pin() -> Result<()> {
             browser.click(key).await?;
         }
         browser.click("Sign in").await?;
-        browser.reads("[data-pad]", "does not open this door").await?;
+        browser.reads("[data-pad]", "No match").await?;
         for key in ["2", "5", "8", "0"] {
             browser.click(key).await?;
         }
@@ -146,7 +146,7 @@ async fn a_lost_tablet_is_revoked_and_what_it_still_sends_is_marked() -> Result<
         let outcome = async {
             other.carry(&app.session("Ishaan Fenwick").await?).await?;
             other.open("/people").await?;
-            other.click("It is lost").await?;
+            other.click("Lost: revoke").await?;
             other.reads("[data-tablets]", "revoked").await?;
             anyhow::Ok(())
         }

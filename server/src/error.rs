@@ -189,15 +189,15 @@ impl ApiError {
             Self::TooLarge(limit) => format!("A request may hold {limit} bytes."),
             Self::Refused(why) => (*why).into(),
             Self::SignedOut => "Sign in first.".into(),
-            Self::WrongKey => "That does not open this door: check what you typed.".into(),
+            Self::WrongKey => "No match. Check what you typed and try again.".into(),
             Self::SecondFactor => {
-                "Type the six digits that your app shows now, or a recovery code.".into()
+                "Type the six digits your app shows now, or a recovery code.".into()
             }
             Self::MayNot(why) => why.clone(),
             Self::TooMany(seconds) => {
                 format!("Too many tries. Wait {seconds} s, then try again.")
             }
-            Self::Busy => "The door is busy. Try again in a moment.".into(),
+            Self::Busy => "Sign-in is busy. Try again in a moment.".into(),
             Self::Database(error) if is_away(error) => {
                 "The shop's database is not in reach. Nothing was lost: it goes on when it is back."
                     .into()

@@ -15,7 +15,7 @@ export const RUN = {
   namedOnly: "noted under a chosen name: nobody was signed in",
   fromLost: "sent by a tablet that had been reported lost",
   notCleared: "Not cleared for what is cut here",
-  foremanClears: "A foreman is here and clears it",
+  foremanClears: "A foreman here can clear it",
   clearNeedsShop: "Clearing needs the shop: get back in reach of it first.",
   foreman: "Foreman's or owner's name",
   theirKey: "Their PIN or password",

@@ -32,7 +32,9 @@ describe("a clearance", () => {
     const gone = { withdrawn_at: "2026-05-31T09:00:00Z", withdrawn_because: "Coupon failed" };
     expect(standing(clearance({ ...gone, holds: false }))).toBe("withdrawn: Coupon failed");
     const once = clearance({ until: "2026-11-28", override_because: "I stand beside him" });
-    expect(standing(once)).toBe("until 2026-11-28, at the torch, for that day: I stand beside him");
+    expect(standing(once)).toBe(
+      "until 2026-11-28, cleared at the torch for that day: I stand beside him",
+    );
   });
 });
 
