@@ -126,6 +126,7 @@ async fn each_role_is_offered_what_it_may() -> Result<()> {
         for (words, those) in [
             ("Change job and rig", ["Marta Quill", "Nell Okafor-Reed"]),
             ("Log this cut", ["Ishaan Fenwick", "Dorrit Vale"]),
+            ("At the torch", ["Marta Quill", "Tobin Harrow"]),
         ] {
             for name in those {
                 ensure!(sees(name, words).await?, "{name} is not offered: {words}");

@@ -138,9 +138,11 @@ export function JobPage() {
         <div className="flex flex-col items-end gap-2">
           <Stages view={chosen} />
           <span className="flex flex-wrap gap-2">
-            <Link to="/jobs/$jobId/run" params={{ jobId }} className={buttonLook("next")}>
-              <Flame size={16} aria-hidden="true" /> At the torch
-            </Link>
+            <May right="burn">
+              <Link to="/jobs/$jobId/run" params={{ jobId }} className={buttonLook("next")}>
+                <Flame size={16} aria-hidden="true" /> At the torch
+              </Link>
+            </May>
             <Link to="/jobs/$jobId/gas" params={{ jobId }} className={buttonLook("quiet")}>
               <Cylinder size={16} aria-hidden="true" /> Gas and tips
             </Link>
