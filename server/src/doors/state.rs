@@ -81,7 +81,9 @@ impl Doors {
         let told = told.or_else(|| request.uri().authority().map(|authority| authority.as_str()));
         let Some(host) = told.map(|host| without_port(host).to_lowercase()) else { return false };
         let of_loopback = ["localhost", "127.0.0.1", "[::1]"].contains(&host.as_str());
-        (self.loopback && of_loopback) || self.hosts.contains(&host)
+        // on a network an address is a name of its own: no page can make its name an address
+        let address = host.trim_matches(['[', ']']).parse::<IpAddr>().is_ok();
+        (self.loopback && of_loopback) || (!self.loopback && address) || self.hosts.contains(&host)
     }
 
     /// The address that a request comes from: a named proxy's word on it is taken, nobody else's.
@@ -146,6 +148,23 @@ mod tests {
         assert!(named.secure);
         assert_eq!(named.hosts, ["shop.example"]);
         assert!(!doors(|_| ()).secure);
+    }
+
+    #[test]
+    fn on_a_network_a_tablet_may_reach_the_shop_by_its_address() {
+        let named = doors(|config| {
+            config.listen = [192, 0, 2, 10].into();
+            config.hosts = vec!["cuts.shop".into()];
+        });
+        let asked = |host: &str| {
+            named.serve(&TestRequest::default().insert_header((HOST, host)).to_http_request())
+        };
+        for ours in ["192.0.2.10:8443", "[2001:db8::1]:8443", "cuts.shop"] {
+            assert!(asked(ours), "{ours}");
+        }
+        for strange in ["evil.example", "192.0.2.10.evil.example", "localhost", ""] {
+            assert!(!asked(strange), "{strange}");
+        }
     }
 
     #[test]

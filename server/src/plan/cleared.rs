@@ -29,7 +29,8 @@ impl Cleared {
     /// # Errors
     /// When the database fails.
     pub async fn read(pool: &PgPool) -> ApiResult<Self> {
-        Ok(Self::of(&clearances::all(pool).await?, OffsetDateTime::now_utc().date()))
+        let day = clearances::day_of(OffsetDateTime::now_utc());
+        Ok(Self::of(&clearances::all(pool).await?, day))
     }
 
     fn of(rows: &[Row], day: Date) -> Self {

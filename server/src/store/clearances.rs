@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
 use sqlx::PgPool;
-use time::{Date, OffsetDateTime};
+use time::{Date, Duration, OffsetDateTime};
 use utoipa::ToSchema;
 use uuid::Uuid;
 
@@ -50,6 +50,13 @@ impl Recorded for Clearance {
     fn record(&self) -> &Record {
         &self.record
     }
+}
+
+/// The day that counts for a last day: one that is over nowhere yet, so that no clearance ends in the middle of a shift because
+/// the server counts in UTC. It ends up to half a day late, never early.
+#[must_use]
+pub fn day_of(now: OffsetDateTime) -> Date {
+    (now - Duration::hours(12)).date()
 }
 
 impl Clearance {
@@ -140,4 +147,19 @@ pub async fn withdraw(pool: &PgPool, row: &RowSeen, because: &str) -> ApiResult<
 pub async fn all(pool: &PgPool) -> ApiResult<Vec<Clearance>> {
     let sql = "SELECT * FROM clearances WHERE deleted_at IS NULL ORDER BY made_at DESC, id DESC LIMIT 1000";
     Ok(sqlx::query_as(sql).fetch_all(pool).await?)
+}
+
+#[cfg(test)]
+mod tests {
+    use time::macros::{date, datetime};
+
+    use super::*;
+
+    #[test]
+    fn a_last_day_is_over_only_when_it_is_over_everywhere() {
+        // four in the afternoon of the 28th at UTC-8 is midnight in UTC: the shift goes on
+        assert_eq!(day_of(datetime!(2026-11-29 00:10 UTC)), date!(2026 - 11 - 28));
+        assert_eq!(day_of(datetime!(2026-11-29 11:59 UTC)), date!(2026 - 11 - 28));
+        assert_eq!(day_of(datetime!(2026-11-29 12:00 UTC)), date!(2026 - 11 - 29));
+    }
 }

@@ -115,6 +115,21 @@ async fn a_foreman_clears_somebody_at_the_torch_for_the_day_and_it_stays_on_reco
     assert_eq!(ask("Ishaan Fenwick", "wrong wrong wrong", "I stand beside him").await.0, 401);
     assert_eq!(ask("Nell Okafor-Reed", GOOD, "I stand beside him").await.0, 403);
     assert_eq!(ask("Ishaan Fenwick", GOOD, "").await.0, 422);
+    // a key that makes somebody is not used up for this
+    let link = app.post(&format!("/api/v1/people/{id}/invitation"), &json!({})).await;
+    let key = link.body["key"].as_str().unwrap();
+    let body = json!({
+        "clearance": { "person_id": id }, "because": "x",
+        "by": { "invitation": key, "password": GOOD },
+    });
+    let asked = (Method::POST, "/api/v1/clearances/override");
+    let refused = app.send_by(&hand, asked, Some(&body)).await;
+    assert_eq!(
+        (refused.status.as_u16(), &refused.body["error"]["fields"][0]["path"]),
+        (422, &json!("by"))
+    );
+    let still = super::signing_in::enter(&app, &json!({ "invitation": key })).await;
+    assert_eq!(still.status(), 200);
     let (status, made) = ask("Ishaan Fenwick", GOOD, "I stand beside him").await;
     assert_eq!((status, &made["override_because"]), (201, &json!("I stand beside him")));
     let today = time::OffsetDateTime::now_utc().date().to_string();

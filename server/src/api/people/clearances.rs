@@ -92,7 +92,7 @@ pub struct CardClearance {
 fn view(clearance: Clearance) -> ClearanceView {
     ClearanceView {
         thickness_to_mm: clearance.thickness_to_m.map(|si| in_contract_unit(Kind::Length, si)),
-        holds: clearance.holds(OffsetDateTime::now_utc().date()),
+        holds: clearance.holds(clearances::day_of(OffsetDateTime::now_utc())),
         clearance,
     }
 }
@@ -175,6 +175,10 @@ pub async fn override_one(
     let mut new = checked(&body.value.clearance)?;
     let mut fields = Fields::default();
     new.override_because = fields.text("because", &body.value.because, LONGEST);
+    // an invitation or a set-up code makes somebody; it says of nobody that they stand here
+    if body.value.by.invitation.is_some() || body.value.by.setup_code.is_some() {
+        fields.refuse("by", "which_door", Value::Null, &[]);
+    }
     fields.done(())?;
     let at = At::of(&pool, (&doors, &request)).await?;
     let device = at.device.as_ref().map(|device| device.id);
