@@ -158,6 +158,11 @@ impl Temperature {
 const POUND: f64 = 0.453_592_37; // kg, exact by definition
 
 impl Mass {
+    /// From pounds.
+    #[must_use]
+    pub const fn from_lb(value: f64) -> Self {
+        Self(value * POUND)
+    }
     /// The gas that this mass is, at so many cubic feet a pound (at 70 °F, one atmosphere).
     #[must_use]
     pub const fn at_ft3_per_lb(self, ft3_per_lb: f64) -> GasVolume {

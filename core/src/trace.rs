@@ -161,6 +161,23 @@ pub(crate) fn fuel_by_chart(inputs: &'static [Input], charts: bool) -> &'static 
     &inputs[usize::from(!charts)..]
 }
 
+/// Inputs of a flow, which hangs on hose and fuel where one pressure is held at the regulator, and on the fuel where a maker's
+/// chart may be followed: the list begins with hose and fuel.
+#[must_use]
+pub(crate) fn hose_by_pressure(
+    inputs: &'static [Input],
+    one_pressure: bool,
+    charts: bool,
+) -> &'static [Input] {
+    if one_pressure { inputs } else { fuel_by_chart(&inputs[1..], charts) }
+}
+
+/// Inputs of what is used of a flow: the hose, with which the list begins, counts where one pressure is held at the regulator.
+#[must_use]
+pub(crate) fn with_hose(inputs: &'static [Input], one_pressure: bool) -> &'static [Input] {
+    &inputs[usize::from(!one_pressure)..]
+}
+
 /// A quantity, the chain behind it, and what would move it.
 #[derive(Clone, Debug, PartialEq)]
 pub struct Trace {

@@ -4,6 +4,7 @@
 
 use galvanon_core::band::Band;
 use galvanon_core::code::Code;
+use galvanon_core::cut::practice::{HowHot, Scale, ThickSpeed};
 use galvanon_core::cut::{
     Factors, Handedness, PressureSchool, Prices, Process, Quality, Request, Settings, Start, Tip,
     plan,
@@ -113,6 +114,12 @@ prop_compose! {
             prop::sample::select(TipSchool::ALL.to_vec()),
             100.0..1_000.0_f64,
         ),
+        (how_hot, scale, thick_speed, one_pressure) in (
+            prop::sample::select(HowHot::ALL.to_vec()),
+            prop::sample::select(Scale::ALL.to_vec()),
+            prop::sample::select(ThickSpeed::ALL.to_vec()),
+            150.0..650.0_f64,
+        ),
         (handling, reposition, clean_up) in (5.0..60.0_f64, 5.0..60.0_f64, 0.0..120.0_f64),
         (ambient, discharge, loss) in (75.0..105.0_f64, 0.7..0.95_f64, 0.0..0.08_f64),
         (speed, preheat, kerf) in (0.7..1.3_f64, 0.7..1.3_f64, prop::option::of(1.0..3.0_f64)),
@@ -130,6 +137,9 @@ prop_compose! {
         });
         request.policy.pressure_school = school;
         request.policy.tip_school = tip_school;
+        request.policy.how_hot = how_hot;
+        (request.policy.scale, request.policy.thick_speed) = (scale, thick_speed);
+        request.policy.one_pressure = GaugePressure::from_pa(one_pressure * 1e3);
         request.policy.reach = Length::from_mm(reach);
         request.policy.handling = Duration::from_s(handling);
         request.policy.reposition = Duration::from_s(reposition);

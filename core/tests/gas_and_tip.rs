@@ -10,9 +10,11 @@ use galvanon_core::physics::compressible::{Orifice, Pipe, critical_ratio, orific
 use galvanon_core::quantity::{
     AbsolutePressure, GasFlow, GaugePressure, Length, P_REFERENCE, T_REFERENCE,
 };
-use galvanon_core::tip::choose::{Need, TipSchool, choose, generic_series, would_suit};
+use galvanon_core::tip::choose::{
+    Need, TipSchool, choose, comfortable, generic_series, would_suit,
+};
 use galvanon_core::tip::handbook::handbook;
-use galvanon_core::tip::owned::Tip;
+use galvanon_core::tip::owned::{Tip, TipKind};
 use galvanon_core::tip::pressure::{Fit, SHOWN, drilled, flow, pressure, shown};
 
 fn bore(mm: f64) -> Orifice {
@@ -97,8 +99,10 @@ fn need(inches: f64) -> Need {
         part: 0.5,
         thickness,
         flow: GasFlow::from_m3_s(0.5 * (low + high)),
+        wanted: comfortable(thickness),
         discharge: 0.9,
         ambient: P_REFERENCE,
+        kind: TipKind::General,
         school: TipSchool::ToTheWork,
     }
 }

@@ -194,6 +194,7 @@ async fn the_shops_units_hold_until_a_person_picks_their_own() -> Result<()> {
         .await?;
         browser.open("/").await?;
         browser.see("[data-units='metric']").await?.click().await?;
+        browser.see("[data-units='metric_kpa']").await?.click().await?;
         browser.see("[data-units='inch']").await?;
         browser.reload().await?;
         browser.see("#last + ul").await?;

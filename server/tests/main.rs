@@ -15,6 +15,7 @@ mod never_500;
 mod openapi;
 mod rack;
 mod test_app;
+mod tips;
 mod tls;
 mod yard;
 
@@ -32,6 +33,7 @@ mod run {
     mod events;
     mod rack;
     mod runs;
+    mod schools;
 }
 
 mod edge {

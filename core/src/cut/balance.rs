@@ -3,7 +3,7 @@
 use crate::gas::{OXYGEN, ideal_gas, mass_flow};
 use crate::quantity::{GasFlow, Length, Speed};
 use crate::source::{COMPUTED, IRON_OXYGEN, OURS};
-use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer, fuel_by_chart};
+use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer, hose_by_pressure};
 
 /// Density of mild steel, kg/m³. Source: EN 1993-1-2, 3.2.2.
 const STEEL_DENSITY: f64 = 7_850.0;
@@ -37,6 +37,7 @@ pub struct Kerf {
 }
 
 const INPUTS: &[Input] = &[
+    Input::Hose,
     Input::Fuel,
     Input::Thickness,
     Input::Process,
@@ -57,7 +58,7 @@ const INPUTS: &[Input] = &[
 pub fn balance(
     kerf: &Kerf,
     oxygen: GasFlow,
-    charts: bool,
+    (charts, one_pressure): (bool, bool),
 ) -> crate::error::Result<(Balance, Trace)> {
     let iron = kerf.width.as_m() * kerf.path.as_m() * kerf.base.as_m_s() * STEEL_DENSITY;
     let needed = OXYGEN_FOR_IRON * iron;
@@ -67,7 +68,8 @@ pub fn balance(
     let result = Balance { ratio, plausible: (low..=high).contains(&ratio) };
 
     let needed_flow = needed / crate::gas::reference_density(&gas);
-    let mut trace = Tracer::new(Quantity::OxygenBalance, fuel_by_chart(INPUTS, charts));
+    let mut trace =
+        Tracer::new(Quantity::OxygenBalance, hose_by_pressure(INPUTS, one_pressure, charts));
     trace
         .step(
             "balance_needed",

@@ -1,10 +1,11 @@
 //! How long does it take, with how many starts, and how much gas goes?
 
+use crate::cut::practice::faces::{faces, grinding};
 use crate::cut::preheat_time::{RESTART_FACTOR, StartPreheat};
 use crate::cut::request::Request;
 use crate::quantity::{Duration, GasFlow, GasVolume, Length, Speed};
 use crate::source::{COMPUTED, OURS, SHOP};
-use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
+use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer, with_hose};
 
 /// Where a hand cut is stopped on purpose.
 #[derive(Clone, Debug, PartialEq)]
@@ -76,7 +77,7 @@ pub fn starts(request: &Request) -> (Starts, Trace) {
 ///
 /// ```text
 /// total = preheat + restarts · restart preheat + length/speed + handling + stops · reposition
-///         + clean-up
+///         + grinding of the faces + clean-up
 /// ```
 #[must_use]
 pub fn times(
@@ -87,7 +88,9 @@ pub fn times(
     let again = f64::from(starts - 1);
     let first = preheat.first.set.as_s();
     let cutting = request.cut.length.as_m() / pace.as_m_s();
-    let handling = request.policy.handling.as_s() + again * request.policy.reposition.as_s();
+    let ground = grinding(request).as_s();
+    let handling =
+        request.policy.handling.as_s() + again * request.policy.reposition.as_s() + ground;
     let clean_up = request.policy.clean_up_per_m.as_s() * request.cut.length.as_m();
     let times = Times {
         preheat: Duration::from_s(first + again * preheat.restart.as_s()),
@@ -134,7 +137,12 @@ pub fn times(
                 ("speed", Measure::Number(Kind::Speed, pace.as_m_s())),
             ],
         )
-        .number("time_handling", (Kind::Duration, handling), SHOP);
+        .number("time_handling", (Kind::Duration, handling - ground), SHOP);
+    if ground > 0.0 {
+        let count = Measure::Number(Kind::Count, f64::from(faces(request).ground));
+        let value = Measure::Number(Kind::Duration, ground);
+        trace.step("time_grinding", value, OURS, vec![("count", count)]);
+    }
     if clean_up > 0.0 {
         trace.number("time_clean_up", (Kind::Duration, clean_up), SHOP);
     }
@@ -155,6 +163,7 @@ pub struct Flows {
 
 /// What a cut depends on that uses gas.
 const GAS_INPUTS: &[Input] = &[
+    Input::Hose,
     Input::Thickness,
     Input::Length,
     Input::Fuel,
@@ -169,16 +178,16 @@ const GAS_INPUTS: &[Input] = &[
     Input::Learned,
 ];
 
-/// The gas of one cut: cutting oxygen while it cuts, flames while it heats and cuts.
+/// The gas of one cut: cutting oxygen while it cuts, flames while it heats and cuts. Under one pressure the hose has its say.
 #[must_use]
-pub fn amounts(times: &Times, flows: &Flows) -> (Amounts, [Trace; 2]) {
+pub fn amounts(times: &Times, flows: &Flows, one_pressure: bool) -> (Amounts, [Trace; 2]) {
     let burning = Duration::from_s(times.preheat.as_s() + times.cutting.as_s());
     let cutting = flows.oxygen.over(times.cutting).as_m3();
     let flames = flows.preheat_oxygen.over(burning).as_m3();
     let fuel = flows.fuel.over(burning);
     let oxygen = GasVolume::from_m3(cutting + flames);
 
-    let mut of_oxygen = Tracer::new(Quantity::Oxygen, GAS_INPUTS);
+    let mut of_oxygen = Tracer::new(Quantity::Oxygen, with_hose(GAS_INPUTS, one_pressure));
     let seconds = |time: Duration| ("time", Measure::Number(Kind::Duration, time.as_s()));
     let flow = |flow: GasFlow| ("flow", Measure::Number(Kind::GasFlow, flow.as_m3_s()));
     of_oxygen
@@ -195,7 +204,7 @@ pub fn amounts(times: &Times, flows: &Flows) -> (Amounts, [Trace; 2]) {
             vec![flow(flows.preheat_oxygen), seconds(burning)],
         )
         .number("result_gas", (Kind::GasVolume, oxygen.as_m3()), COMPUTED);
-    let mut of_fuel = Tracer::new(Quantity::Fuel, GAS_INPUTS);
+    let mut of_fuel = Tracer::new(Quantity::Fuel, &GAS_INPUTS[1..]);
     of_fuel.step(
         "gas_fuel",
         Measure::Number(Kind::GasVolume, fuel.as_m3()),

@@ -3,7 +3,7 @@
 use crate::cut::consumption::{Amounts, Times};
 use crate::cut::prices::Prices;
 use crate::source::{COMPUTED, OURS, SHOP, SourceKey};
-use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
+use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer, with_hose};
 
 /// Cost of one cut by its parts.
 #[derive(Clone, Copy, Debug, PartialEq)]
@@ -30,13 +30,35 @@ impl Cost {
 
 const HOUR: f64 = 3_600.0; // s
 
+const INPUTS: &[Input] = &[
+    Input::Hose,
+    Input::Thickness,
+    Input::Length,
+    Input::Fuel,
+    Input::Process,
+    Input::Quality,
+    Input::Surface,
+    Input::Start,
+    Input::PlateTemperature,
+    Input::Purity,
+    Input::Tip,
+    Input::Policy,
+    Input::Learned,
+    Input::Prices,
+];
+
 /// Cost of one cut.
 ///
 /// ```text
 /// cost = oxygen·price + fuel·price + (time + clean-up)·wage + starts·tip/life
 /// ```
 #[must_use]
-pub fn cost(prices: &Prices, (times, starts): (&Times, u32), gas: &Amounts) -> (Cost, Trace) {
+pub fn cost(
+    prices: &Prices,
+    (times, starts): (&Times, u32),
+    gas: &Amounts,
+    one_pressure: bool,
+) -> (Cost, Trace) {
     let clean_up = times.clean_up.as_s();
     let at_torch = times.total().as_s() - clean_up;
     let cost = Cost {
@@ -51,24 +73,7 @@ pub fn cost(prices: &Prices, (times, starts): (&Times, u32), gas: &Amounts) -> (
     let volume = |m3: f64| ("volume", Measure::Number(Kind::GasVolume, m3));
     let time = |s: f64| ("time", Measure::Number(Kind::Duration, s));
     let money = |amount: f64| Measure::Number(Kind::Money, amount);
-    let mut trace = Tracer::new(
-        Quantity::Cost,
-        &[
-            Input::Thickness,
-            Input::Length,
-            Input::Fuel,
-            Input::Process,
-            Input::Quality,
-            Input::Surface,
-            Input::Start,
-            Input::PlateTemperature,
-            Input::Purity,
-            Input::Tip,
-            Input::Policy,
-            Input::Learned,
-            Input::Prices,
-        ],
-    );
+    let mut trace = Tracer::new(Quantity::Cost, with_hose(INPUTS, one_pressure));
     trace
         .step(
             "cost_oxygen",

@@ -20,6 +20,8 @@ pub const FUEL_SUPPLY: Range = Range::new("gas.fuel_supply", "Pa", 0.0, 2e6);
 pub const COUNT: Range = Range::new("cut.count", "1", 1.0, 10_000.0);
 /// Layers of steel on each other.
 pub const LAYERS: Range = Range::new("steel.layers", "1", 1.0, 20.0);
+/// One oxygen pressure for all work: what a tip may run at, and a hose on top.
+pub const ONE_PRESSURE: Range = Range::new("policy.one_pressure", "Pa", 100e3, 700e3);
 /// How far one hold of the torch reaches.
 pub const REACH: Range = Range::new("policy.reach", "m", 0.05, 5.0);
 /// A time of handling.

@@ -1,7 +1,8 @@
 //! How this shop works, where the trade disagrees or every shop differs; and what its own burns
 //! have taught.
 
-use crate::quantity::{AbsolutePressure, Duration, Length, P_REFERENCE};
+use crate::cut::practice::{HoleStart, HowHot, Scale, ThickSpeed};
+use crate::quantity::{AbsolutePressure, Duration, GaugePressure, Length, P_REFERENCE};
 use crate::tip::choose::TipSchool;
 use crate::tip::pressure::DRILLED;
 
@@ -48,6 +49,8 @@ pub enum PressureSchool {
     Chart,
     /// Brisk: the upper third.
     High,
+    /// One setting of the regulator for all work; only the tip is changed.
+    OnePressure,
 }
 
 impl PressureSchool {
@@ -56,7 +59,8 @@ impl PressureSchool {
     pub const fn part(self) -> f64 {
         match self {
             Self::Low => 1.0 / 3.0,
-            Self::Chart => 0.5,
+            // of what is published the middle; the regulator stands where it stands
+            Self::Chart | Self::OnePressure => 0.5,
             Self::High => 2.0 / 3.0,
         }
     }
@@ -69,6 +73,16 @@ pub struct Policy {
     pub pressure_school: PressureSchool,
     /// Size of tips.
     pub tip_school: TipSchool,
+    /// Where the oxygen regulator stands in a shop that has one setting for all.
+    pub one_pressure: GaugePressure,
+    /// How hot a start is taken.
+    pub how_hot: HowHot,
+    /// What is done about scale.
+    pub scale: Scale,
+    /// How thick plate is paced.
+    pub thick_speed: ThickSpeed,
+    /// How an opening begins.
+    pub hole: HoleStart,
     /// How far one hold of the torch reaches.
     pub reach: Length,
     /// Taking the torch, setting up, laying it down, for each cut.
@@ -85,12 +99,25 @@ pub struct Policy {
     pub torch_loss: f64,
 }
 
+impl Policy {
+    /// The one setting of the oxygen regulator, in a shop that has one.
+    #[must_use]
+    pub fn fixed_pressure(&self) -> Option<GaugePressure> {
+        (self.pressure_school == PressureSchool::OnePressure).then_some(self.one_pressure)
+    }
+}
+
 impl Default for Policy {
     /// Source of every figure: `ours`.
     fn default() -> Self {
         Self {
             pressure_school: PressureSchool::default(),
             tip_school: TipSchool::default(),
+            one_pressure: GaugePressure::from_pa(275e3),
+            how_hot: HowHot::default(),
+            scale: Scale::default(),
+            thick_speed: ThickSpeed::default(),
+            hole: HoleStart::default(),
             reach: Length::from_mm(450.0),
             handling: Duration::from_s(30.0),
             reposition: Duration::from_s(10.0),

@@ -10,6 +10,8 @@ use serde::Deserialize;
 
 use crate::band::Band;
 use crate::code::Code;
+use crate::cut::practice::HowHot;
+use crate::cut::practice::faces::faces;
 use crate::cut::request::{Request, Start};
 use crate::error::Result;
 use crate::quantity::{Duration, Length, Temperature};
@@ -121,6 +123,14 @@ fn surface_factor(surface: Surface) -> Result<Factor> {
     }
 }
 
+fn heat_factor(how_hot: HowHot) -> Result<Factor> {
+    match how_hot {
+        HowHot::Cherry => Ok(Factor::ONE),
+        HowHot::Orange => factor("heat_orange"),
+        HowHot::Sweating => factor("heat_sweating"),
+    }
+}
+
 fn fuel_factor(request: &Request) -> Result<Factor> {
     match request.gas.fuel {
         crate::gas::fuel::Fuel::Acetylene => factor("fuel_acetylene"),
@@ -151,7 +161,9 @@ pub fn start_preheat(
     let (low, high) = read(&SECONDS)?.at(path.as_m());
     let base = Factor { value: (low * high).sqrt(), low, high };
     let fuel = fuel_factor(request)?;
-    let surface = surface_factor(request.steel.surface)?;
+    let near = faces(request).near;
+    let surface = surface_factor(near)?;
+    let heat = heat_factor(request.policy.how_hot)?;
     let start = start_factor(request.cut.start)?;
     let tip = match kind {
         TipKind::HighPreheat => factor("tip_high_preheat")?,
@@ -159,8 +171,9 @@ pub fn start_preheat(
     };
     let plate = plate_factor(request.steel.plate_temperature);
     let learned = request.factors.start_preheat;
-    let at_edge = base.value * fuel.value * tip.value * surface.value * plate * learned;
-    let band = combined(at_edge * start.value, &[base, fuel, tip, surface, start]);
+    let at_edge =
+        base.value * fuel.value * tip.value * surface.value * heat.value * plate * learned;
+    let band = combined(at_edge * start.value, &[base, fuel, tip, surface, heat, start]);
     let result = StartPreheat {
         first: band.map(Duration::from_s),
         restart: Duration::from_s(at_edge * RESTART_FACTOR),
@@ -172,9 +185,11 @@ pub fn start_preheat(
             Input::Thickness,
             Input::Fuel,
             Input::Tip,
+            Input::Quality,
             Input::Surface,
             Input::Start,
             Input::PlateTemperature,
+            Input::Policy,
             Input::Learned,
         ],
     );
@@ -185,10 +200,11 @@ pub fn start_preheat(
         vec![("thickness", Measure::Number(Kind::Length, path.as_m()))],
     );
     trace.number("preheat_middle", (Kind::Duration, base.value), COMPUTED);
-    let words: [(Factor, &'static str, Named); 4] = [
+    let words: [(Factor, &'static str, Named); 5] = [
         (tip, "times_tip", ("tip", Measure::Word(kind.code()))),
         (fuel, "times_fuel", ("fuel", Measure::Word(request.gas.fuel.code()))),
-        (surface, "times_near_face", ("surface", Measure::Word(request.steel.surface.code()))),
+        (surface, "times_near_face", ("surface", Measure::Word(near.code()))),
+        (heat, "times_heat", ("heat", Measure::Word(request.policy.how_hot.code()))),
         (start, "times_start", ("start", Measure::Word(request.cut.start.code()))),
     ];
     for (factor, code, named) in words {

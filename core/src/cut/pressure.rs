@@ -3,6 +3,7 @@
 use crate::band::Band;
 use crate::code::Code;
 use crate::cut::consumption::Flows;
+use crate::cut::practice::one_pressure::held_to;
 use crate::cut::request::Request;
 use crate::cut::stands::{
     ACETYLENE_CEILING, OXYGEN_HIGHEST, acetylene_note, has_no_setting, oxygen_note, supply_notes,
@@ -11,19 +12,14 @@ use crate::cut::stands::{
 use crate::cut::tip_plan::TipPlan;
 use crate::error::Result;
 use crate::gas::OXYGEN;
-use crate::gas::fuel::{Fuel, Torch, characteristics};
+use crate::gas::fuel::{Fuel, Torch};
 use crate::gas::fuel_pressure::torch_pressure;
 use crate::gas::hose::{RegulatorEnd, regulator_end};
 use crate::note::{Level, Note};
 use crate::physics::compressible::Pipe;
 use crate::quantity::{GasFlow, GaugePressure, Length};
-use crate::reference::no_row;
-use crate::source::{
-    COMMON_PRACTICE, COMPUTED, CUTTING_DATA, FUEL_GASES, MAKERS_CHART, ORIFICE, OURS, PIPE_FLOW,
-    SourceKey,
-};
+use crate::source::{COMMON_PRACTICE, COMPUTED, MAKERS_CHART, ORIFICE, OURS, PIPE_FLOW, SourceKey};
 use crate::tip::chart::ReadAt;
-use crate::tip::handbook::handbook;
 use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
 
 /// Drop in the hose against the tip pressure above which it is a caution. Source: `ours`.
@@ -32,38 +28,6 @@ const LARGE_DROP: f64 = 0.25;
 const READABLE_DROP: f64 = 10e3; // Pa
 /// An injector needs at least this oxygen pressure. Source: `common_practice`.
 const INJECTOR_OXYGEN: GaugePressure = GaugePressure::from_pa(200e3);
-
-/// Flow of the fuel and of the oxygen that its neutral flame takes.
-///
-/// # Errors
-/// Only when a table compiled in cannot be read.
-pub fn flame(fuel: Fuel, path: Length) -> Result<((GasFlow, GasFlow), [Trace; 2])> {
-    let table = handbook()?.fuel_flow.get(&fuel);
-    let table = table.ok_or_else(|| no_row("cutting-mild-steel.csv", fuel.code()))?;
-    let (low, high) = table.at(path.as_m());
-    let flow = 0.5 * (low + high);
-    let ratio = characteristics(fuel)?.neutral_ratio;
-    let mut of_fuel = Tracer::new(Quantity::FuelFlow, &[Input::Thickness, Input::Fuel]);
-    of_fuel.step(
-        if fuel == Fuel::Propylene { "fuel_band_propylene" } else { "fuel_band" },
-        Measure::List(Kind::GasFlow, vec![low, high]),
-        CUTTING_DATA,
-        vec![("fuel", Measure::Word(fuel.code()))],
-    );
-    of_fuel.number("result_middle", (Kind::GasFlow, flow), OURS);
-    let mut of_oxygen = Tracer::new(Quantity::PreheatOxygenFlow, &[Input::Thickness, Input::Fuel]);
-    of_oxygen
-        .number("flame_fuel", (Kind::GasFlow, flow), COMPUTED)
-        .step(
-            "flame_ratio",
-            Measure::Number(Kind::Ratio, ratio),
-            FUEL_GASES,
-            vec![("fuel", Measure::Word(fuel.code()))],
-        )
-        .number("result_flow", (Kind::GasFlow, flow * ratio), COMPUTED);
-    let flows = (GasFlow::from_m3_s(flow), GasFlow::from_m3_s(flow * ratio));
-    Ok((flows, [of_fuel.done(), of_oxygen.done()]))
-}
 
 /// From the tip back to the regulator.
 struct Line<'a> {
@@ -185,10 +149,13 @@ pub fn oxygen_setting(
     };
     let part = request.policy.pressure_school.part();
     let chart = tip.chart.map(|(row, read_at)| Charted { band: row.oxygen.band(part), read_at });
-    let found = match &chart {
+    let mut found = match &chart {
         Some(chart) => charted(request, &line, chart)?,
         None => setting(request, &line)?,
     };
+    if let Some(one) = request.policy.fixed_pressure().filter(|_| found.reached) {
+        found.band = held_to(found.band, one);
+    }
     let mut notes = hose_notes(&found, tip.pressure.set, Measure::Word(OXYGEN));
     notes.extend(chart_note(chart.as_ref()));
     let set = found.band.set;

@@ -287,6 +287,7 @@ impl Request {
             limits::COUNT.check(f64::from(self.cut.count)),
             limits::PURITY.check(self.gas.oxygen_purity),
             limits::REACH.check(self.policy.reach.as_m()),
+            limits::ONE_PRESSURE.check(self.policy.one_pressure.as_pa()),
             limits::AMBIENT.check(self.policy.ambient.as_pa()),
             limits::DISCHARGE.check(self.policy.discharge),
             limits::TORCH_LOSS.check(self.policy.torch_loss),

@@ -6,23 +6,24 @@ use crate::cut::balance::{Balance, Kerf, balance};
 use crate::cut::consumption::{Amounts, Flows, Starts, Times, amounts, starts, times};
 use crate::cut::cost::{Cost, cost};
 use crate::cut::cue::{Cue, cues};
+use crate::cut::flame_flow::flame;
 use crate::cut::policy::Direction;
 use crate::cut::preheat_time::start_preheat;
-use crate::cut::pressure::{flame, fuel_setting, oxygen_setting};
+use crate::cut::pressure::{fuel_setting, oxygen_setting};
 use crate::cut::request::Request;
 use crate::cut::speed::{drag, travel_speed};
 use crate::cut::stands::has_no_setting;
-use crate::cut::tip_plan::tip_plan;
+use crate::cut::tip_plan::{TipPlan, tip_plan};
 use crate::cut::{kerf, limits, steel_notes};
 use crate::error::{Error, Result};
 use crate::gas::OXYGEN;
-use crate::gas::fuel::TipFace;
+use crate::gas::fuel::{Fuel, TipFace};
 use crate::gas::gear::{misfits, regulators_too_small};
 use crate::note::{Level, Note, Verdict};
 use crate::quantity::{Duration, GasFlow, GaugePressure, Length, Speed};
 use crate::source::{COMPUTED, GIVEN, HEAT_AFFECTED};
 use crate::steel::thermal::heat_affected_depth;
-use crate::tip::owned::{Tip, TipKind};
+use crate::tip::owned::{Label, Tip, TipKind};
 use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
 
 /// What to set for one stroke, and how every number came to be.
@@ -36,8 +37,12 @@ pub struct Settings {
     pub face: TipFace,
     /// What it is made for.
     pub tip_kind: TipKind,
+    /// What a hand knows it by.
+    pub tip_label: Label,
     /// Whether a maker's chart of this tip spoke.
     pub by_chart: bool,
+    /// Where that chart comes from, as the shop says.
+    pub chart_from: Option<String>,
     /// At the oxygen regulator, gas flowing; `None` where a stop says that there is no such setting.
     pub oxygen_pressure: Option<Band<GaugePressure>>,
     /// At the fuel regulator, gas flowing; `None` where a stop says that there is no such setting.
@@ -158,6 +163,12 @@ fn gear_notes(
     Ok(notes)
 }
 
+/// Where the chart that spoke comes from.
+fn chart_from(plan: &TipPlan, fuel: Fuel) -> Option<String> {
+    let chart = plan.tip.chart(fuel).filter(|_| plan.chart.is_some())?;
+    chart.provenance.clone()
+}
+
 /// What is said where speed, bore and oxygen do not go together.
 fn balance_note(balance: &Balance) -> Option<Note> {
     let ratio = vec![("ratio", Measure::Number(Kind::Ratio, balance.ratio))];
@@ -184,15 +195,15 @@ fn compute(request: &Request) -> Result<Settings> {
     let (drag, of_drag) = drag(path, &pace, request.has_charts());
     let (heat_affected, of_heat) = heat_affected(path);
     let (distance, [of_standoff, of_tip_to_plate]) = kerf::distance(request)?;
+    let one = request.policy.fixed_pressure().is_some();
     let burnt = Kerf { width, path, base: pace.base };
-    let (balance, of_balance) = balance(&burnt, flows.oxygen, request.has_charts())?;
-    notes.extend(balance_note(&balance));
+    let (balance, of_balance) = balance(&burnt, flows.oxygen, (request.has_charts(), one))?;
     let (starts, of_starts) = starts(request);
-    notes.extend(stop_note(request, &starts));
+    notes.extend(balance_note(&balance).into_iter().chain(stop_note(request, &starts)));
     let (time, of_time) = times(request, &preheat, (starts.count, pace.speed.set));
-    let (gas, [of_used_oxygen, of_used_fuel]) = amounts(&time, &flows);
+    let (gas, [of_used_oxygen, of_used_fuel]) = amounts(&time, &flows, one);
     notes.push(Note::new(Level::Info, "closing_rise", vec![]));
-    let costed = request.prices.map(|prices| cost(&prices, (&time, starts.count), &gas));
+    let costed = request.prices.map(|prices| cost(&prices, (&time, starts.count), &gas, one));
 
     let mut traces = vec![
         of_path,
@@ -225,6 +236,8 @@ fn compute(request: &Request) -> Result<Settings> {
         face: tip.face,
         tip_kind: tip.tip.kind,
         by_chart: tip.chart.is_some(),
+        chart_from: chart_from(&tip, request.gas.fuel),
+        tip_label: tip.tip.label,
         oxygen_pressure: stands(oxygen_pressure, &notes, OXYGEN),
         fuel_pressure: stands(fuel_pressure, &notes, request.gas.fuel.code()),
         tip_pressure: tip.pressure.set,
@@ -246,7 +259,7 @@ fn compute(request: &Request) -> Result<Settings> {
         count: request.cut.count,
         balance,
         notes,
-        cues: cues(request.gas.fuel),
+        cues: cues(request.gas.fuel, request.policy.how_hot),
         traces,
     })
 }

@@ -2,6 +2,7 @@
 
 use crate::band::Band;
 use crate::code::Code;
+use crate::cut::practice::faces::faces;
 use crate::cut::request::{Process, Quality, Request};
 use crate::error::Result;
 use crate::quantity::{Length, Speed};
@@ -29,10 +30,11 @@ const SPEED_INPUTS: &[Input] = &[
     Input::Surface,
     Input::Purity,
     Input::Tip,
+    Input::Policy,
     Input::Learned,
 ];
 const DRAG_INPUTS: &[Input] =
-    &[Input::Fuel, Input::Thickness, Input::Process, Input::Quality, Input::Tip];
+    &[Input::Fuel, Input::Thickness, Input::Process, Input::Quality, Input::Tip, Input::Policy];
 
 /// Pace of a stroke.
 #[derive(Clone, Copy, Debug, PartialEq)]
@@ -93,9 +95,11 @@ pub fn travel_speed(
     };
     let (from, to) = part_of_band(request.cut.process);
     let part = |at: f64| low + (from + at * (to - from)) * (high - low);
-    let base = part(set_point(request.cut.quality));
+    let place = request.policy.thick_speed.place(set_point(request.cut.quality), path);
+    let base = part(place);
     let purity = purity_factor(request.gas.oxygen_purity);
-    let (front, back) = surface_factors(request.steel.surface, request.steel.back_surface)?;
+    let met = faces(request);
+    let (front, back) = surface_factors(met.near, met.far)?;
     let learned = request.factors.speed;
     let all = purity * front * back * learned;
     let speed = Band { low: part(0.0) * all, set: base * all, high: part(1.0) * all };
@@ -129,10 +133,7 @@ pub fn travel_speed(
     if purity < 1.0 {
         trace.number("times_purity", (Kind::Ratio, purity), OURS);
     }
-    let faces = [
-        (request.steel.surface, front, "times_near_face"),
-        (request.steel.back_surface, back, "times_far_face"),
-    ];
+    let faces = [(met.near, front, "times_near_face"), (met.far, back, "times_far_face")];
     for (surface, factor, code) in faces {
         if surface != Surface::Clean {
             trace.step(

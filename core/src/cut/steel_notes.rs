@@ -1,6 +1,8 @@
 //! What the steel, its faces, the start and the oxygen make one say before the cut.
 
 use crate::code::Code;
+use crate::cut::practice::HowHot;
+use crate::cut::practice::faces::faces;
 use crate::cut::request::{Access, Process, Request, Start, Stroke};
 use crate::error::Result;
 use crate::note::{Level, Note};
@@ -48,6 +50,7 @@ pub fn steel_notes(request: &Request, path: Length) -> Result<Vec<Note>> {
     notes.extend(work_notes(request));
     notes.extend(temperature_note(request));
     notes.extend(face_notes(request));
+    notes.extend(heat_note(request.policy.how_hot));
     notes.extend(bevel_note(request.cut.bevel));
     notes.extend(start_note(request, path));
     notes.extend(purity_note(request.gas.oxygen_purity));
@@ -143,6 +146,11 @@ fn face_notes(request: &Request) -> Vec<Note> {
     let (front, back) = (request.steel.surface, request.steel.back_surface);
     let has = |surface| front == surface || back == surface;
     let mut notes = Vec::new();
+    let ground = faces(request).ground;
+    if ground > 0 {
+        let count = Measure::Number(Kind::Count, f64::from(ground));
+        notes.push(Note::new(Level::Info, "ground_first", vec![("count", count)]));
+    }
     if has(Surface::Galvanised) {
         notes.push(Note::new(Level::Caution, "zinc_fume", vec![]));
     }
@@ -157,6 +165,16 @@ fn face_notes(request: &Request) -> Vec<Note> {
         notes.push(Note::new(Level::Info, "back_dirty", values));
     }
     notes
+}
+
+/// What a start that is taken hotter than cherry leaves on the edge.
+fn heat_note(how_hot: HowHot) -> Option<Note> {
+    let code = match how_hot {
+        HowHot::Cherry => return None,
+        HowHot::Orange => "start_orange",
+        HowHot::Sweating => "start_molten",
+    };
+    Some(Note::new(Level::Info, code, vec![]))
 }
 
 fn start_note(request: &Request, path: Length) -> Option<Note> {

@@ -5,19 +5,22 @@
 
 use crate::band::Band;
 use crate::code::Code;
-use crate::cut::request::Request;
+use crate::cut::practice::faces::faces;
+use crate::cut::practice::one_pressure::{at_tip as at_one_pressure, cost_note, held_to};
+use crate::cut::request::{Request, Stroke};
 use crate::error::{Error, Result};
 use crate::gas::fuel::{TipFace, characteristics};
 use crate::note::{Level, Note};
 use crate::physics::compressible::Orifice;
 use crate::quantity::{GasFlow, GaugePressure, Length};
 use crate::source::{CUTTING_DATA, GIVEN, MAKERS_CHART, ORIFICE, OURS, SHOP};
+use crate::steel::surface::Surface;
 use crate::tip::chart::{ChartRow, ReadAt};
-use crate::tip::choose::{Need, choose, generic_series, suits, would_suit};
+use crate::tip::choose::{Need, choose, comfortable, generic_series, suits, would_suit};
 use crate::tip::handbook::handbook;
 use crate::tip::owned::{Tip, TipKind};
 use crate::tip::pressure::{Fit, SHOWN, Shown, flow, pressure, shown};
-use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer, fuel_by_chart};
+use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer, hose_by_pressure};
 
 /// The tip and what flows through it.
 #[derive(Clone, Debug, PartialEq)]
@@ -50,8 +53,12 @@ pub fn tip_plan(request: &Request, path: Length) -> Result<(TipPlan, Vec<Note>, 
         fuel: request.gas.fuel,
         flow: published.set,
         part,
+        wanted: policy
+            .fixed_pressure()
+            .map_or_else(|| comfortable(path), |one| less_loss(request, one)),
         discharge: policy.discharge,
         ambient: policy.ambient,
+        kind: wanted_kind(request),
         school: policy.tip_school,
     };
     let tip = match &request.tip {
@@ -71,6 +78,9 @@ pub fn tip_plan(request: &Request, path: Length) -> Result<(TipPlan, Vec<Note>, 
     let held = shown(&at_tip);
     // what its maker says of a tip is not clipped by our generic limits
     let band = if chart.is_some() { at_tip } else { held.band };
+    let one = at_one_pressure(request, path, |p| flow(&orifice, p, policy.ambient))?;
+    let (at_chart, by_chart) = (band, flow(&orifice, band.set, policy.ambient)?);
+    let band = one.map_or(band, |one| held_to(band, one));
     let delivered = band.try_map(|p| flow(&orifice, p, policy.ambient))?;
     let face = tip.face.unwrap_or(wanted);
     let plan = TipPlan { tip, face, pressure: band, flow: delivered, chart };
@@ -81,6 +91,7 @@ pub fn tip_plan(request: &Request, path: Length) -> Result<(TipPlan, Vec<Note>, 
         notes.extend(fit_notes(path, (plan.tip.bore, &held), request)?);
     }
     notes.extend(kind_note(request, plan.tip.kind));
+    notes.extend(one.map(|one| cost_note(at_chart, one, (by_chart, plan.flow.set))));
     let traces = [tip_trace(request, &plan, path)?, flow_trace(request, (&published, &plan), path)];
     Ok((plan, notes, traces))
 }
@@ -95,6 +106,24 @@ fn known(given: &Tip, drawer: &[Tip]) -> Tip {
         Some(owned) if given.charts.is_empty() => owned.clone(),
         _ => given.clone(),
     }
+}
+
+/// What the work asks of a tip: rust and rivets take more heat. Source: `common_practice`.
+fn wanted_kind(request: &Request) -> TipKind {
+    let rusty = matches!(faces(request).near, Surface::LightRust | Surface::HeavyRust);
+    match request.cut.stroke {
+        Stroke::Head => TipKind::HighPreheat,
+        _ if rusty => TipKind::HighPreheat,
+        Stroke::Cut | Stroke::Nut | Stroke::Gouge | Stroke::Wash => TipKind::General,
+    }
+}
+
+/// Tips that sit in the torch in use, where that is known of both; all of them where none does, which is then said.
+fn seated(request: &Request, tips: Vec<Tip>) -> Vec<Tip> {
+    let Some(seat) = request.gear.torch_seat else { return tips };
+    let sits = |tip: &&Tip| tip.seat.is_none_or(|own| own == seat);
+    let sitting: Vec<Tip> = tips.iter().filter(sits).cloned().collect();
+    if sitting.is_empty() { tips } else { sitting }
 }
 
 /// The tips at hand with the face that the fuel wants; our own series, with a stop, where the
@@ -113,7 +142,7 @@ fn at_hand(request: &Request, face: TipFace) -> Result<(Vec<Tip>, Option<Note>)>
         drawer = request.drawer.iter().filter(of_face).cloned().collect();
     }
     if !drawer.is_empty() {
-        return Ok((drawer, None));
+        return Ok((seated(request, drawer), None));
     }
     let values = vec![
         ("wanted", Measure::Word(face.code())),
@@ -123,16 +152,19 @@ fn at_hand(request: &Request, face: TipFace) -> Result<(Vec<Tip>, Option<Note>)>
     Ok((generic_series()?, note))
 }
 
+/// A pressure at the regulator less the torch's loss, the hose's drop left in.
+fn less_loss(request: &Request, regulator: GaugePressure) -> GaugePressure {
+    let (ambient, loss) = (request.policy.ambient, request.policy.torch_loss);
+    let inlet = regulator.absolute(ambient).as_pa();
+    GaugePressure::from_pa((inlet / (1.0 + loss) - ambient.as_pa()).max(0.0))
+}
+
 /// A chart's pressures as they are at the tip: what was read at the torch inlet, or at the
 /// regulator through a hose we do not know and whose drop is left in, less the torch's loss.
 fn charted(request: &Request, band: &Band<GaugePressure>, read_at: ReadAt) -> Band<GaugePressure> {
-    let (ambient, loss) = (request.policy.ambient, request.policy.torch_loss);
     match read_at {
         ReadAt::Torch => *band,
-        ReadAt::Regulator => band.map(|p| {
-            let inlet = p.absolute(ambient).as_pa();
-            GaugePressure::from_pa((inlet / (1.0 + loss) - ambient.as_pa()).max(0.0))
-        }),
+        ReadAt::Regulator => band.map(|p| less_loss(request, p)),
     }
 }
 
@@ -273,15 +305,19 @@ fn tip_trace(request: &Request, plan: &TipPlan, path: Length) -> Result<Trace> {
     Ok(trace.done())
 }
 
-const FLOW_INPUTS: &[Input] = &[Input::Fuel, Input::Thickness, Input::Tip, Input::Policy];
+const FLOW_INPUTS: &[Input] =
+    &[Input::Hose, Input::Fuel, Input::Thickness, Input::Tip, Input::Policy];
 
 fn flow_trace(
     request: &Request,
     (published, plan): (&Band<GasFlow>, &TipPlan),
     path: Length,
 ) -> Trace {
-    let mut trace =
-        Tracer::new(Quantity::OxygenFlow, fuel_by_chart(FLOW_INPUTS, request.has_charts()));
+    let fixed = request.policy.fixed_pressure();
+    let mut trace = Tracer::new(
+        Quantity::OxygenFlow,
+        hose_by_pressure(FLOW_INPUTS, fixed.is_some(), request.has_charts()),
+    );
     let part = request.policy.pressure_school.part();
     let by_chart = request.policy.pressure_school == crate::cut::PressureSchool::Chart;
     let thickness = vec![("thickness", Measure::Number(Kind::Length, path.as_m()))];
@@ -302,6 +338,9 @@ fn flow_trace(
             school,
             share,
         );
+    }
+    if let Some(one) = fixed {
+        trace.number("one_pressure", (Kind::Pressure, one.as_pa()), SHOP);
     }
     trace.step(
         "flow_through_bore",

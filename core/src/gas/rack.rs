@@ -5,6 +5,18 @@
 
 use crate::quantity::Duration;
 
+/// In what a gauge's face is printed: the hand sets what is printed there, whatever it reads elsewhere.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
+pub enum GaugeUnit {
+    /// Pounds on the square inch.
+    Psi,
+    /// Bar.
+    Bar,
+    /// Kilopascal.
+    Kpa,
+}
+
 /// Hoses and arrestors are inspected once a year. Source: `common_practice`.
 const INSPECTION: Duration = Duration::from_s(365.0 * 86_400.0);
 /// Acetylene that lay down stands up this long before it is used. Source: `common_practice`.

@@ -80,6 +80,19 @@ pub enum FirstCylinder {
     Fuel,
 }
 
+/// Which line is bled first; never both at once, for the higher pressure runs into the other hose.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
+pub enum FirstBled {
+    /// What was shut first at the torch.
+    #[default]
+    AsShut,
+    /// The fuel: it is out of the hose first.
+    Fuel,
+    /// The oxygen.
+    Oxygen,
+}
+
 /// With what the flame is lit.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
 #[strum(serialize_all = "snake_case")]
@@ -136,6 +149,8 @@ pub struct Setup {
     pub first_cylinder: FirstCylinder,
     /// With what it is lit.
     pub lighting: Lighting,
+    /// Which line is bled first.
+    pub first_bled: FirstBled,
     /// Where.
     pub place: Place,
     /// Regulators, hoses and torch are still together from the last time.
@@ -203,6 +218,7 @@ impl Setup {
             turns: ValveTurns::default(),
             first_cylinder: FirstCylinder::default(),
             lighting: Lighting::default(),
+            first_bled: FirstBled::default(),
             place: Place::default(),
             assembled: false,
             arrestors: true,
@@ -215,6 +231,11 @@ impl Setup {
             depth: Depth::default(),
             unsaid: Unsaid::default(),
         }
+    }
+
+    /// Whether the shop answered a question of schools.csv so.
+    pub(super) fn has_answered(&self, question: &str, option: &str) -> bool {
+        self.schools.get(question).is_some_and(|held| held == option)
     }
 
     pub(super) const fn holds(&self, word: Word) -> bool {

@@ -8,7 +8,8 @@ pub mod run_sheet;
 mod sheet_table;
 
 pub use asked::{
-    Depth, FirstCylinder, Lighting, Place, Setup, Shutdown, TorchKind, Unsaid, ValveTurns,
+    Depth, FirstBled, FirstCylinder, Lighting, Place, Setup, Shutdown, TorchKind, Unsaid,
+    ValveTurns,
 };
 pub use phase::Phase;
 pub use record::{Event, Kept, Record, record};

@@ -14,6 +14,9 @@ use crate::setup::sheet_table::Skip;
 /// shorter than any night, so that a shift over midnight is one run. Source: `ours`.
 pub const PAUSE: Duration = Duration::from_s(6.0 * 3_600.0);
 
+/// A shop that cleans its tips by count does so after so many cuts. Source: `common_practice`: every 4 to 5.
+pub const CLEAN_AFTER: u32 = 5;
+
 /// What an event does.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub enum Kept {

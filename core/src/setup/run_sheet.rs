@@ -8,9 +8,11 @@
 use crate::code::Code;
 use crate::error::{Error, Result};
 use crate::quantity::Duration;
-use crate::setup::asked::{Depth, FIRE_WATCH, FirstCylinder, HOSE, STOOD, Setup, Shutdown};
+use crate::setup::asked::{
+    Depth, FIRE_WATCH, FirstBled, FirstCylinder, HOSE, STOOD, Setup, Shutdown,
+};
 use crate::setup::phase::Phase;
-use crate::setup::sheet_table::{Line, ROWS, Row, Skip, StepLevel};
+use crate::setup::sheet_table::{Asked, Line, ROWS, Row, Skip, StepLevel};
 
 /// One step.
 #[derive(Clone, Debug, PartialEq)]
@@ -31,10 +33,10 @@ pub struct Step {
     pub turns: Option<f64>,
     /// Shade of the lens, from and to.
     pub shade: Option<(u8, u8)>,
-    /// The question of schools.csv that decides it.
-    pub policy: Option<&'static str>,
-    /// What the shop holds there, where it said so.
-    pub option: Option<String>,
+    /// The questions of schools.csv that decide it.
+    pub policies: &'static [String],
+    /// What the shop answers to them, where it said so.
+    pub options: Vec<String>,
     /// Steps that follow from this one, and stand nowhere else.
     pub then: Vec<Step>,
     /// Key of its source.
@@ -62,13 +64,18 @@ pub fn skip_of(code: &str) -> Result<Option<Skip>> {
 }
 
 fn applies(row: &Row, setup: &Setup) -> bool {
-    row.when.iter().all(|asked| setup.holds(asked.word) == asked.holds)
+    row.when.iter().all(|it| {
+        let so = match &it.asked {
+            Asked::Word(word) => setup.holds(*word),
+            Asked::Held { question, option } => setup.has_answered(question, option),
+        };
+        so == it.holds
+    })
 }
 
 fn step(row: &'static Row, (rows, setup): (&'static [Row], &Setup)) -> Step {
     let turned =
         matches!(row.code.as_str(), "open_acetylene_cylinder_turns" | "again_open_acetylene");
-    let policy = row.policy.as_deref();
     let then = rows.iter().filter(|it| it.of.as_ref() == Some(&row.code) && applies(it, setup));
     Step {
         phase: row.phase,
@@ -82,8 +89,8 @@ fn step(row: &'static Row, (rows, setup): (&'static [Row], &Setup)) -> Step {
         timer: row.timer.and_then(|clock| setup.timer(clock)),
         turns: turned.then(|| setup.turns.turns()),
         shade: (row.code == "lens_shade").then(|| setup.shade()).flatten(),
-        option: policy.and_then(|question| setup.schools.get(question)).cloned(),
-        policy,
+        options: row.policy.iter().filter_map(|it| setup.schools.get(it)).cloned().collect(),
+        policies: &row.policy,
         then: then.map(|it| step(it, (rows, setup))).collect(),
         source: &row.source,
     }
@@ -98,8 +105,12 @@ fn is_told(step: &Step, depth: Depth) -> bool {
 fn fuel_leads(phase: Phase, setup: &Setup) -> Option<bool> {
     match phase {
         Phase::Open | Phase::LeakTest => Some(setup.first_cylinder == FirstCylinder::Fuel),
-        // what was shut first is bled first
-        Phase::TorchOff | Phase::Bleed => Some(setup.shutdown == Shutdown::FuelFirst),
+        Phase::TorchOff => Some(setup.shutdown == Shutdown::FuelFirst),
+        Phase::Bleed => Some(match setup.first_bled {
+            FirstBled::AsShut => setup.shutdown == Shutdown::FuelFirst,
+            FirstBled::Fuel => true,
+            FirstBled::Oxygen => false,
+        }),
         _ => None,
     }
 }

@@ -46,10 +46,19 @@ pub(super) enum Clock {
     FireWatch,
 }
 
-/// A word that must hold, or must not.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+/// What a step hangs on.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub(super) enum Asked {
+    /// A word about rig, place or cuts.
+    Word(Word),
+    /// The answer that a shop gives to a question of schools.csv, where it gave one.
+    Held { question: String, option: String },
+}
+
+/// What must hold, or must not.
+#[derive(Clone, Debug, PartialEq, Eq)]
 pub(super) struct Condition {
-    pub(super) word: Word,
+    pub(super) asked: Asked,
     pub(super) holds: bool,
 }
 
@@ -59,10 +68,20 @@ fn conditions<'de, D: Deserializer<'de>>(of: D) -> std::result::Result<Vec<Condi
     cell.split_whitespace()
         .map(|told| {
             let (holds, word) = told.strip_prefix('!').map_or((true, told), |word| (false, word));
-            let word = Word::deserialize(word.into_deserializer())?;
-            Ok(Condition { word, holds })
+            let asked = match word.split_once('=') {
+                Some((question, option)) => {
+                    Asked::Held { question: question.to_owned(), option: option.to_owned() }
+                }
+                None => Asked::Word(Word::deserialize(word.into_deserializer())?),
+            };
+            Ok(Condition { asked, holds })
         })
         .collect()
+}
+
+/// The questions of schools.csv that a cell names.
+fn questions<'de, D: Deserializer<'de>>(of: D) -> std::result::Result<Vec<String>, D::Error> {
+    Ok(String::deserialize(of)?.split_whitespace().map(str::to_owned).collect())
 }
 
 /// What a step asks.
@@ -112,7 +131,8 @@ pub(super) struct Row {
     pub(super) when: Vec<Condition>,
     pub(super) skip: Skip,
     pub(super) timer: Option<Clock>,
-    pub(super) policy: Option<String>,
+    #[serde(deserialize_with = "questions")]
+    pub(super) policy: Vec<String>,
     pub(super) of: Option<String>,
     pub(super) source: String,
 }

@@ -72,6 +72,8 @@ pub struct Chart {
     pub fuel: Fuel,
     /// Where its pressures were read.
     pub read_at: ReadAt,
+    /// Where it comes from, as the shop says.
+    pub provenance: Option<String>,
     rows: Vec<ChartRow>,
 }
 
@@ -135,7 +137,17 @@ impl Chart {
         if rows.is_empty() {
             faults.push(ChartFault { row: 0, column: "thickness", code: "chart_empty" });
         }
-        if faults.is_empty() { Ok(Self { fuel, read_at, rows }) } else { Err(faults) }
+        if faults.is_empty() {
+            Ok(Self { fuel, read_at, provenance: None, rows })
+        } else {
+            Err(faults)
+        }
+    }
+
+    /// The same chart with where it comes from, as the shop says.
+    #[must_use]
+    pub fn from_where(self, provenance: Option<String>) -> Self {
+        Self { provenance, ..self }
     }
 
     /// Its rows, thin to thick.

@@ -1,5 +1,6 @@
 //! Which tip? Of those owned, the one whose bore is in the published band, or whose maker's
-//! chart reaches the thickness, and whose pressure comes nearest a comfortable middle.
+//! chart reaches the thickness, of the kind that the work asks for where one would do, and whose pressure comes nearest a
+//! comfortable middle.
 
 use std::sync::LazyLock;
 
@@ -9,7 +10,7 @@ use crate::physics::compressible::Orifice;
 use crate::quantity::{AbsolutePressure, GasFlow, GaugePressure, Length};
 use crate::reference::{Table, read, table};
 use crate::tip::handbook::handbook;
-use crate::tip::owned::Tip;
+use crate::tip::owned::{Tip, TipKind};
 use crate::tip::pressure::pressure;
 
 /// The pressure at the tip that a tip is chosen to run nearest to. Source: `ours`.
@@ -49,10 +50,14 @@ pub struct Need {
     pub flow: GasFlow,
     /// Where in a chart's band the shop sets its oxygen, 0 to 1.
     pub part: f64,
+    /// The pressure at the tip that it should run nearest to.
+    pub wanted: GaugePressure,
     /// Discharge coefficient.
     pub discharge: f64,
     /// Pressure of the air around.
     pub ambient: AbsolutePressure,
+    /// What the work asks of a tip: more heat for rust and rivets, else a general one.
+    pub kind: TipKind,
     /// How the shop sizes tips.
     pub school: TipSchool,
 }
@@ -94,18 +99,21 @@ pub fn choose<'a>(owned: &'a [Tip], need: &Need) -> Result<Option<&'a Tip>> {
             inside.push((tip, distance(tip, need)?));
         }
     }
+    // the kind that the work asks for, where one of them would do
+    if inside.iter().any(|(tip, _)| tip.kind == need.kind) {
+        inside.retain(|(tip, _)| tip.kind == need.kind);
+    }
     let Some(best) = inside.iter().min_by(|a, b| a.1.total_cmp(&b.1)).map(|found| found.0) else {
         return Ok(nearest(owned, band));
     };
     Ok(Some(match need.school {
         TipSchool::ToTheWork => best,
-        TipSchool::OneUp => next_larger(owned, best.bore).unwrap_or(best),
+        TipSchool::OneUp => next_larger(owned, best).unwrap_or(best),
     }))
 }
 
 /// How far a tip would run from the comfortable pressure, Pa.
 fn distance(tip: &Tip, need: &Need) -> Result<f64> {
-    let wanted = comfortable(need.thickness);
     let runs_at = match tip.chart(need.fuel).and_then(|chart| chart.at(need.thickness)) {
         Some(row) => row.oxygen.band(need.part).set,
         None => {
@@ -113,11 +121,11 @@ fn distance(tip: &Tip, need: &Need) -> Result<f64> {
             pressure(&orifice, need.flow, need.ambient)?
         }
     };
-    Ok((runs_at.as_pa() - wanted.as_pa()).abs())
+    Ok((runs_at.as_pa() - need.wanted.as_pa()).abs())
 }
 
-fn next_larger(owned: &[Tip], than: Length) -> Option<&Tip> {
-    let larger = owned.iter().filter(|tip| tip.bore > than);
+fn next_larger<'a>(owned: &'a [Tip], than: &Tip) -> Option<&'a Tip> {
+    let larger = owned.iter().filter(|tip| tip.bore > than.bore && tip.kind == than.kind);
     larger.min_by(|a, b| a.bore.as_m().total_cmp(&b.bore.as_m()))
 }
 

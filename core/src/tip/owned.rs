@@ -21,6 +21,15 @@ pub enum TipKind {
     Sheet,
 }
 
+/// What a hand knows a tip by; neither is a size.
+#[derive(Clone, Debug, Default, PartialEq, Eq)]
+pub struct Label {
+    /// The mark stamped on it.
+    pub mark: Option<String>,
+    /// What the drawer calls it.
+    pub name: Option<String>,
+}
+
 /// A tip.
 #[derive(Clone, Debug, PartialEq)]
 pub struct Tip {
@@ -34,13 +43,16 @@ pub struct Tip {
     pub kind: TipKind,
     /// Its maker's charts, one for each fuel.
     pub charts: Vec<Chart>,
+    /// What a hand knows it by; empty for one of our own series.
+    pub label: Label,
 }
 
 impl Tip {
     /// A general tip of which only the bore is known.
     #[must_use]
     pub const fn of_bore(bore: Length) -> Self {
-        Self { bore, face: None, seat: None, kind: TipKind::General, charts: Vec::new() }
+        let label = Label { mark: None, name: None };
+        Self { bore, face: None, seat: None, kind: TipKind::General, charts: Vec::new(), label }
     }
 
     /// Its maker's chart for a fuel.

@@ -3,7 +3,7 @@
 use galvanon_core::code::Code;
 use galvanon_core::gas::fuel::{Gas, Torch};
 use galvanon_core::gas::gear::{HoseGrade, Seat, TorchFuels};
-use galvanon_core::gas::rack::{GasLine, GearKind, SeatState};
+use galvanon_core::gas::rack::{GasLine, GaugeUnit, GearKind, SeatState};
 use galvanon_core::gas::withdrawal::CONTENTS;
 use galvanon_core::range::Range;
 use galvanon_core::setup::TorchKind;
@@ -99,6 +99,9 @@ pub struct RegulatorFields {
     /// From one small mark to the next.
     #[schema(value_type = Option<f64>)]
     pub minor_kpa: Option<Given>,
+    /// psi, bar, kpa: what its delivery gauge is printed in.
+    #[schema(value_type = Option<String>)]
+    pub printed_in: Option<Given>,
     /// Where its red zone begins.
     #[schema(value_type = Option<f64>)]
     pub red_from_kpa: Option<Given>,
@@ -187,15 +190,17 @@ fn shape<T: serde::de::DeserializeOwned>(fields: &Value) -> ApiResult<T> {
 }
 
 impl TipFields {
-    /// The tip as a cut plan request holds it.
+    /// The tip as a cut plan request holds it, with what the drawer calls it.
     #[must_use]
-    pub fn wire(self) -> TipWire {
+    pub fn wire(self, name: &str) -> TipWire {
         TipWire {
             bore_mm: self.bore_mm,
             face: self.face,
             seat: self.seat,
             kind: self.kind,
             charts: self.charts,
+            mark: self.mark,
+            name: Some(name.to_owned()),
         }
     }
 }
@@ -230,7 +235,7 @@ fn check_tip(fields: &mut Fields, value: &Value) -> ApiResult<()> {
     let cuts = NumberField::new("fields.cuts_since_cleaned", &CUTS, Kind::Count);
     fields.number_if_said(&cuts, tip.cuts_since_cleaned.as_ref());
     fields.optional::<SeatState>("fields.seat_state", tip.seat_state.as_ref());
-    read_tip(fields, "fields", &tip.wire());
+    read_tip(fields, "fields", &tip.wire(""));
     Ok(())
 }
 
@@ -271,6 +276,7 @@ fn check_cylinder(fields: &mut Fields, value: &Value) -> ApiResult<()> {
 fn check_regulator(fields: &mut Fields, value: &Value) -> ApiResult<()> {
     let given: RegulatorFields = shape(value)?;
     fields.code::<Gas>("fields.gas", given.gas.as_ref(), None);
+    fields.optional::<GaugeUnit>("fields.printed_in", given.printed_in.as_ref());
     fields.number_if_said(
         &NumberField::new("fields.max_kpa", &SCALE, Kind::Pressure),
         given.max_kpa.as_ref(),

@@ -1,6 +1,7 @@
 //! A job's rig in the shop: what its gear says, once for all its lines.
 
 use galvanon_core::code::Code;
+use galvanon_core::gas::rack::GaugeUnit;
 use galvanon_core::gas::rack::{GasLine, GearKind};
 use serde::Serialize;
 use serde_json::{Map, Value, json};
@@ -42,6 +43,9 @@ pub struct GaugeFace {
     pub minor_kpa: Option<f64>,
     /// Where its red zone begins.
     pub red_from_kpa: Option<f64>,
+    /// psi, bar, kpa: what it is printed in; null where the rack does not know.
+    #[schema(value_type = Option<String>)]
+    pub printed_in: Option<&'static str>,
 }
 
 /// A rig with its gear looked up in the rack.
@@ -165,6 +169,7 @@ impl Rig {
             major_kpa: at(place, "major_kpa").as_f64(),
             minor_kpa: at(place, "minor_kpa").as_f64(),
             red_from_kpa: at(place, "red_from_kpa").as_f64(),
+            printed_in: at(place, "printed_in").as_str().and_then(GaugeUnit::of).map(Code::code),
         };
         let hose = |place: &str| {
             at(place, "length_m").as_f64().or_else(|| rig["gas"][place]["length_m"].as_f64())

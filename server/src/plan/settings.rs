@@ -5,6 +5,7 @@ use std::sync::LazyLock;
 use galvanon_core::code::Code;
 use galvanon_core::cut::Prices;
 use galvanon_core::gas::fuel::Fuel;
+use galvanon_core::quantity::{Length, Mass};
 use galvanon_core::section::held;
 use galvanon_core::setup::asked::{FIRE_WATCH, USUAL_WATCH};
 use serde::{Deserialize, Serialize};
@@ -59,7 +60,8 @@ pub struct Figure {
 }
 
 /// The figures a shop can set.
-pub const FIGURES: [Figure; 7] = [
+pub const FIGURES: [Figure; 8] = [
+    Figure { key: "one_pressure_kpa", policy_field: "one_pressure_kpa" },
     Figure { key: "ambient_pressure_kpa", policy_field: "ambient_pressure_kpa" },
     Figure { key: "discharge_coefficient", policy_field: "discharge_coefficient" },
     Figure { key: "torch_loss_percent", policy_field: "torch_loss_percent" },
@@ -141,15 +143,15 @@ pub const EMERGENCY: &str = "emergency_numbers";
 /// Choices that are no schools: what the shop reads in, and its usual fuel.
 pub const CHOICES: [(&str, &[&str], &str); 3] = [
     ("currency", &["$", "€", "£", "kr", "zł"], "$"),
-    ("units", &["inch", "metric"], "inch"),
+    ("units", &["inch", "metric", "metric_kpa"], "inch"),
     ("fuel", &["acetylene", "propane", "propylene", "natural_gas"], "acetylene"),
 ];
 
-/// The settings of a shop that has picked nothing.
+/// The settings of a shop that has picked nothing but its units.
 ///
 /// # Errors
 /// Only a fault of ours.
-pub fn usual() -> ApiResult<Map<String, Value>> {
+pub fn usual(units: &str) -> ApiResult<Map<String, Value>> {
     let mut all = Map::new();
     for school in schools()?.iter().filter(|school| school.is_default == "yes") {
         all.insert(school.question.clone(), json!(school.option));
@@ -161,7 +163,11 @@ pub fn usual() -> ApiResult<Map<String, Value>> {
     all.insert("ambient_pressure_kpa".into(), json!(usual.ambient.as_pa() / 1e3));
     all.insert("discharge_coefficient".into(), json!(usual.discharge));
     all.insert("torch_loss_percent".into(), json!(usual.torch_loss * 100.0));
-    all.insert("reach_mm".into(), json!(usual.reach.as_mm()));
+    all.insert("one_pressure_kpa".into(), json!(usual.one_pressure.as_pa() / 1e3));
+    // a round figure of what the shop reads: 18 in, and 2,200 lb, for those who read inches
+    let inch = units == "inch";
+    let reach = if inch { Length::from_in(18.0) } else { usual.reach };
+    all.insert("reach_mm".into(), json!(reach.as_mm()));
     all.insert("handling_s".into(), json!(usual.handling.as_s()));
     all.insert("reposition_s".into(), json!(usual.reposition.as_s()));
     // grinding a metre of edge: an estimate of ours, until the shop times its own
@@ -169,7 +175,8 @@ pub fn usual() -> ApiResult<Map<String, Value>> {
     for price in PRICES {
         all.insert(price.key.into(), json!(price.estimate()));
     }
-    all.insert(LIFTING_LIMIT.key.into(), json!(LIFTING_LIMIT.usual));
+    let lift = if inch { Mass::from_lb(2_200.0).as_kg() } else { LIFTING_LIMIT.usual };
+    all.insert(LIFTING_LIMIT.key.into(), json!(lift));
     all.insert(FIRE_WATCH_MIN.key.into(), json!(FIRE_WATCH_MIN.usual));
     all.insert(EMERGENCY.into(), json!(""));
     Ok(all)
@@ -180,18 +187,24 @@ pub fn usual() -> ApiResult<Map<String, Value>> {
 /// # Errors
 /// When the database fails.
 pub async fn current(pool: &PgPool) -> ApiResult<Map<String, Value>> {
-    let mut all = usual()?;
-    for row in crate::store::shop_settings::newest(pool).await? {
+    let picked = crate::store::shop_settings::newest(pool).await?;
+    let units = picked.iter().find(|row| row.key == "units");
+    let mut all = usual(units.and_then(|row| row.value.as_str()).unwrap_or("inch"))?;
+    for row in picked {
         all.insert(row.key, row.value);
     }
     Ok(all)
 }
 
+/// The questions whose answer a request carries to the planner.
+const IN_A_REQUEST: [&str; 6] =
+    ["pressure_school", "tip_school", "how_hot", "scale", "thick_speed", "hole"];
+
 /// The part of a cut plan request that some settings are.
 #[must_use]
 pub fn as_request(settings: &Map<String, Value>) -> Value {
     let mut policy = Map::new();
-    for key in ["pressure_school", "tip_school"] {
+    for key in IN_A_REQUEST {
         policy.insert(key.into(), settings.get(key).cloned().unwrap_or(Value::Null));
     }
     for figure in FIGURES {

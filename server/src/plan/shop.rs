@@ -56,9 +56,28 @@ impl Shop {
         if caller.role.is_some() {
             return Self::read(pool, caller.person).await;
         }
-        let settings = settings::usual()?;
+        let settings = settings::usual("inch")?;
         let defaults = settings::as_request(&settings);
         Ok(Self { settings, rack: Vec::new(), defaults, drawer: Vec::new() })
+    }
+
+    /// Whether the shop answers a question that the trade disagrees on so.
+    #[must_use]
+    pub fn holds(&self, question: &str, option: &str) -> bool {
+        self.settings.get(question).is_some_and(|held| held == option)
+    }
+
+    /// Mark and name of the drawer's tip of a bore, mm, and a face; the first of several alike, as the planner takes it.
+    #[must_use]
+    pub fn tip_named(&self, bore_mm: f64, face: &str) -> (Option<String>, Option<String>) {
+        let alike = |tip: &&TipWire| {
+            let bore = tip.bore_mm.as_ref().and_then(|given| given.0.as_f64());
+            let known = tip.face.as_ref().and_then(|given| given.0.as_str());
+            bore.is_some_and(|bore| (bore - bore_mm).abs() < 1e-3)
+                && known.is_none_or(|known| known == face)
+        };
+        let found = self.drawer.iter().find(alike);
+        found.map_or((None, None), |tip| (tip.mark.clone(), tip.name.clone()))
     }
 
     /// The shop's prices with that of a fuel.
@@ -88,7 +107,7 @@ fn drawer(rack: &[GearView]) -> Vec<TipWire> {
         }
         // a tip that cannot be read says so in the rack, and is not fitted
         let Ok(fields) = read::<TipFields>(&view.gear.fields) else { continue };
-        tips.push(fields.wire());
+        tips.push(fields.wire(&view.gear.label));
     }
     tips
 }

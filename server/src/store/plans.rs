@@ -85,6 +85,8 @@ pub struct CardGlance {
     pub verdict: String,
     /// The tip to fit.
     pub bore_mm: f64,
+    /// The mark stamped on it, where the card knew one.
+    pub mark: Option<String>,
     /// At the oxygen regulator, gas flowing; null where a stop said that there is no such setting.
     pub oxygen_pressure_kpa: Option<f64>,
     /// Pace.
@@ -97,7 +99,7 @@ pub struct CardGlance {
 /// When the database fails.
 pub async fn newest(pool: &PgPool, limit: i64) -> ApiResult<Vec<CardGlance>> {
     let sql = "SELECT id, job_line_id, title, made_at, made_by, result->>'verdict' AS verdict,
-                   (result#>>'{tip,bore_mm}')::float8 AS bore_mm,
+                   (result#>>'{tip,bore_mm}')::float8 AS bore_mm, result#>>'{tip,mark}' AS mark,
                    (result#>>'{oxygen_pressure_kpa,set}')::float8 AS oxygen_pressure_kpa,
                    (result#>>'{travel_speed_mm_min,set}')::float8 AS travel_speed_mm_min
                FROM plans ORDER BY made_at DESC, id DESC LIMIT $1";

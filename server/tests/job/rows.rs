@@ -221,7 +221,7 @@ async fn schools_have_one_default_each_and_a_reason_for_every_way() {
         }
     }
     // every question that the trade disagrees on
-    assert_eq!(defaults.len(), 16);
+    assert_eq!(defaults.len(), 25);
     assert!(defaults.values().all(|count| *count == 1), "{defaults:?}");
 }
 

@@ -14,6 +14,7 @@ import { Button } from "@/ui/button";
 import { usePreferences } from "@/ui/preferences";
 import { useSession } from "@/ui/session";
 import { Sheet } from "@/ui/sheet";
+import { nextSystem, SYSTEMS, unitOf } from "@/units";
 import { Find } from "./find";
 import { SHORTCUTS, useShortcuts } from "./keys";
 
@@ -86,15 +87,13 @@ export function Frame() {
   const shop = useQuery({ queryKey: keys.shop, queryFn: () => data(api.GET("/api/v1/shop")) });
   const shopUnits = (shop.data?.settings as { units?: string } | undefined)?.units;
   useEffect(() => {
-    if (shopUnits === "inch" || shopUnits === "metric") offerSystem(shopUnits);
+    const known = SYSTEMS.find((each) => each === shopUnits);
+    if (known !== undefined) offerSystem(known);
   }, [shopUnits, offerSystem]);
   const [finding, setFinding] = useState(false);
   const [helping, setHelping] = useState(false);
   const path = useRouterState({ select: (state) => state.location.pathname });
-  const switchUnits = useCallback(
-    () => setSystem(system === "inch" ? "metric" : "inch"),
-    [system, setSystem],
-  );
+  const switchUnits = useCallback(() => setSystem(nextSystem(system)), [system, setSystem]);
   useShortcuts({
     find: useCallback(() => setFinding(true), []),
     help: useCallback(() => setHelping(true), []),
@@ -136,7 +135,7 @@ export function Frame() {
           </Button>
           <Button look="quiet" onClick={switchUnits} data-units={system}>
             <span className="sr-only">Units</span>
-            {system === "inch" ? "in · psi" : "mm · kPa"}
+            {`${unitOf("length", system)} · ${unitOf("pressure", system)}`}
           </Button>
           <Button
             look="bare"

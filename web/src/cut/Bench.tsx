@@ -17,8 +17,8 @@ import { ExpectedEdge } from "./ExpectedEdge";
 import { FuelPicker } from "./FuelPicker";
 import { Inputs } from "./Inputs";
 import { noteKey, withChange } from "./model";
-import { SectionBench } from "./SectionBench";
 import { SettingsTable } from "./SettingsTable";
+import { SectionBench } from "./section/SectionBench";
 import { TraceSheet } from "./TraceSheet";
 import { useDraft } from "./useDraft";
 

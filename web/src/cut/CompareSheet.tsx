@@ -1,10 +1,12 @@
 /** A cut compared: every fuel side by side, and what moves a result most. */
+
 import { useQuery } from "@tanstack/react-query";
 import { Tabs } from "radix-ui";
 import { useState } from "react";
 import { api, type CutInput, type CutPlan, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { QUANTITIES, SCREEN, sentence, word } from "@/text";
+import { tipName } from "@/text/tip";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { useCurrency } from "@/ui/currency";
@@ -14,7 +16,7 @@ import { usePreferences } from "@/ui/preferences";
 import { Sheet } from "@/ui/sheet";
 import { Failed, Loading } from "@/ui/states";
 import { Wide } from "@/ui/wide";
-import { boreName, clock, type Kind, print, type System, setting } from "@/units";
+import { clock, type Kind, print, type System, setting } from "@/units";
 import { TraceSheet } from "./TraceSheet";
 
 type Props = {
@@ -136,7 +138,7 @@ function Fuels({ options, onFuel }: { options: Schemas["FuelOption"][]; onFuel: 
             </th>
             {options.map((option) => (
               <td key={option.fuel} className="p-2">
-                {boreName(option.plan.tip.bore_mm, system)}
+                {tipName(option.plan.tip, system)}
                 <span className="block text-xs text-ink-2">{word(option.plan.tip.face)} face</span>
               </td>
             ))}

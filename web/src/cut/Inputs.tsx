@@ -6,6 +6,7 @@ import { refusal, word } from "@/text";
 import { Choice } from "@/ui/choice";
 import { MeasureField } from "@/ui/measure-field";
 import { usePreferences } from "@/ui/preferences";
+import { isSameTip, tipsToPick } from "./tips";
 
 type Props = {
   request: CutPlanRequest;
@@ -48,9 +49,11 @@ export function Inputs({ request, errors, reference, onChange }: Props) {
     { value: MILD, text: "mild, not named" },
     ...(reference?.grades ?? []).map((g) => ({ value: g.grade, text: g.title })),
   ];
-  const bores = [
+  const tips = tipsToPick(request, reference);
+  const picked = tips.findIndex((each) => isSameTip(each, tip));
+  const choices = [
     { value: CHOSEN, text: "chosen for me" },
-    ...(reference?.bores_mm ?? []).map((bore) => ({ value: String(bore), text: `${bore} mm` })),
+    ...tips.map((each, i) => ({ value: String(i), text: each.text })),
   ];
   return (
     <Collapsible.Root className="flex flex-col gap-2">
@@ -177,9 +180,9 @@ export function Inputs({ request, errors, reference, onChange }: Props) {
         />
         <Choice
           label="Tip"
-          value={tip ? String(tip.bore_mm) : CHOSEN}
-          options={bores}
-          onChange={(bore) => onChange({ tip: bore === CHOSEN ? null : { bore_mm: Number(bore) } })}
+          value={tip && picked >= 0 ? String(picked) : CHOSEN}
+          options={choices}
+          onChange={(at) => onChange({ tip: tips[Number(at)]?.tip ?? null })}
         />
       </Collapsible.Content>
       <Collapsible.Trigger className="group inline-flex h-7 items-center gap-1 self-start rounded-md px-1 text-xs text-ink-2 hover:bg-sunk">

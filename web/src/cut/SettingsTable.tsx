@@ -1,13 +1,15 @@
 /** What to set, in the order a hand needs it: number, band, cue; every number opens its chain. */
+
 import type { ReactNode } from "react";
 import type { CutPlan, Schemas } from "@/api/client";
 import { Gauge } from "@/draw/gauge";
 import { QUANTITIES, SCREEN, sentence, stays, word } from "@/text";
+import { tipFrom, tipName } from "@/text/tip";
 import { useCurrency } from "@/ui/currency";
 import { GasBadge } from "@/ui/gas-badge";
 import { Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
-import { band, boreName, clock, type Kind, print, type System, setting } from "@/units";
+import { band, clock, type Kind, print, type System, setting } from "@/units";
 import { moved, ROWS, type Row, setOf, stayKey } from "./model";
 
 type Props = {
@@ -200,11 +202,11 @@ export function SettingsTable(props: Props) {
             name={QUANTITIES.tip ?? ""}
             quantity="tip"
             onWhy={onWhy}
-            value={boreName(plan.tip.bore_mm, system)}
+            value={tipName(plan.tip, system)}
             small={[
               `${word(plan.tip.face)} face`,
               plan.tip.kind && plan.tip.kind !== "general" ? word(plan.tip.kind) : null,
-              plan.tip.by_chart ? "by its maker's chart" : null,
+              ...tipFrom(plan.tip),
             ]
               .filter((part) => part !== null)
               .join(", ")}

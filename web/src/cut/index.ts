@@ -3,5 +3,5 @@ export { Bench } from "./Bench";
 export { facts, nameOf, noteKey, withChange } from "./model";
 export { type OnBench, useOnBench } from "./onBench";
 export { QuickEntry } from "./QuickEntry";
+export { useShapes } from "./section/useShapes";
 export { Chain } from "./TraceSheet";
-export { useShapes } from "./useShapes";

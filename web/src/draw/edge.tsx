@@ -42,7 +42,7 @@ export function EdgeDrawing({ plan, thickness, bevel, fuel, system, onThickness 
   const bottom = top + thickness * s;
   const left = plan.direction === "right_to_left";
   const describe =
-    `${print(thickness, "length", system)} plate. ${plan.tip.bore_mm} mm tip, cones ${print(plan.standoff_mm.set, "gap", system)} off the plate, ` +
+    `${print(thickness, "length", system)} plate. ${plan.tip.mark ? `${plan.tip.mark}, ` : ""}${plan.tip.bore_mm} mm tip, cones ${print(plan.standoff_mm.set, "gap", system)} off the plate, ` +
     `kerf ${print(plan.kerf_mm, "bore", system)}, bottom of the cut ${print(plan.drag_mm, "bore", system)} behind the top.`;
 
   function dragTo(clientY: number, done: boolean) {

@@ -2,7 +2,7 @@
 import type { FlameState } from "@/text/run";
 import type { Flame } from "./flame";
 
-type Bands = { carburising_below: number; oxidising_above: number };
+type Bands = { carburising_below: number; oxidising_above: number; wanted: string };
 
 /** Fuel beyond this, without oxygen to speak of, blows off the tip. Source: ours, for the drawing. */
 const BLOWS_OFF = 0.85;
@@ -19,6 +19,20 @@ export function mixed(fuel: number, oxygen: number, bands: Bands): FlameState {
   if (ratio < SOOTS_BELOW) return "sooty";
   if (ratio < bands.carburising_below) return "carburising";
   return ratio > bands.oxidising_above ? "oxidising" : "neutral";
+}
+
+/** How far below neutral a short feather still is one, in parts of the neutral ratio. Source: ours, for the drawing. */
+const SHORT = 0.2;
+
+/** The mixture of a short feather: half way down to where it is no longer short. */
+export function shortFeather(bands: Bands): number {
+  return bands.carburising_below - SHORT / 2;
+}
+
+/** Whether a flame is the one that is wanted: neutral, or with a short feather where the shop runs one. */
+export function isWanted(state: FlameState, ratio: number, bands: Bands): boolean {
+  if (bands.wanted !== "carburising") return state === "neutral";
+  return state === "carburising" && ratio >= bands.carburising_below - SHORT;
 }
 
 /** What is drawn of it. Alternate fuels never soot and show a star on the plate. */

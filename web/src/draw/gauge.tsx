@@ -1,6 +1,6 @@
 /** A delivery gauge as the hand sees it: the needle at the setting, the band on the rim. */
 import { gasColour } from "@/ui/gas-badge";
-import { band, number, type System, shown, unitOf } from "@/units";
+import { band, gaugeSystem, number, type System, shown, unitOf } from "@/units";
 
 type Props = {
   gas: string;
@@ -20,6 +20,8 @@ type Face = {
   major_kpa?: number | null;
   minor_kpa?: number | null;
   red_from_kpa?: number | null;
+  /** What it is printed in: it wins over what the reader reads elsewhere. */
+  printed_in?: string | null;
 };
 
 /** Needle travel: from lower left round the top to lower right. */
@@ -44,6 +46,20 @@ const SCALES: Record<System, Record<"oxygen" | "fuel", [number, number][]>> = {
     ],
   },
   metric: {
+    oxygen: [
+      [6, 1],
+      [10, 2],
+      [16, 4],
+      [25, 5],
+    ],
+    fuel: [
+      [1.5, 0.5],
+      [2.5, 0.5],
+      [6, 1],
+      [16, 4],
+    ],
+  },
+  metric_kpa: {
     oxygen: [
       [700, 100],
       [1400, 200],
@@ -75,11 +91,14 @@ function arc(from: number, to: number, radius: number): string {
   return `M${x0} ${y0} A${radius} ${radius} 0 ${to - from > 180 ? 1 : 0} 1 ${x1} ${y1}`;
 }
 
-export function Gauge({ gas, pressure, system, label, scale, face }: Props) {
+export function Gauge({ gas, pressure, system: reader, label, scale, face }: Props) {
+  const system = gaugeSystem(face?.printed_in, reader);
+  // a full scale is a round number of its own unit
+  const round = system === "metric" ? 0.5 : 5;
   const read = (kpa: number) => shown(kpa, "pressure", system);
   const scales = SCALES[system][gas === "oxygen" ? "oxygen" : "fuel"];
   // a needle beyond the shop's own scale would tell nothing: then a usual one is drawn
-  const own = scale == null ? 0 : Math.round(read(scale) / 5) * 5;
+  const own = scale == null ? 0 : Math.round(read(scale) / round) * round;
   const highest = pressure ? read(pressure.high) : 0;
   const usual = scales.find(([end]) => highest <= end) ?? scales.at(-1) ?? [100, 20];
   const isOwn = own > 0 && (!pressure || read(pressure.set) <= own);

@@ -44,6 +44,9 @@ export const RUN = {
   over_the_ceiling: "STOP: over 103 kPa (15 psi). Screw it down before anything else.",
   wanted: "Wanted:",
   neutralFlame: "a neutral flame",
+  shortFeather: "a short feather beyond the cones",
+  shortFeatherWhy:
+    "Right here: rust or hard steel, as this shop does it. The feather no longer than this.",
   fuelValve: "Fuel valve",
   oxygenValve: "Oxygen valve",
   contents: "the gauge nearest the cylinder",
@@ -65,6 +68,8 @@ export const RUN = {
   pickUp: "Pick it up",
   outOfHere: "Cut goes on",
   undo: "Take back",
+  sinceCleaned: "cuts since the tip was cleaned: flame out, clean the bore, light again.",
+  cleaned: "Cleaned",
   savedHere: "saved here",
   savedShop: "saved in the shop",
   refused: "not taken by the shop",

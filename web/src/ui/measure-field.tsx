@@ -1,7 +1,7 @@
 /** A typed measure: the server reads it, the unit shown applies to a bare number. */
 import { useEffect, useId, useRef, useState } from "react";
 import { ApiFailure, api, data } from "@/api/client";
-import { editable, type Kind, type System, stored, unitOf } from "@/units";
+import { editable, type Kind, lengthsOf, type System, stored, unitOf } from "@/units";
 import { usePreferences } from "./preferences";
 
 type Props = {
@@ -34,7 +34,7 @@ function spelled(value: number | null, kind: Kind, system: System): string {
 
 async function readField(text: string, kind: Kind, system: System) {
   const ask = (as: string) =>
-    data(api.POST("/api/v1/entry/field", { body: { text, kind: as, shown: system } }));
+    data(api.POST("/api/v1/entry/field", { body: { text, kind: as, shown: lengthsOf(system) } }));
   if (kind !== "run") {
     const known = FIELD_KINDS[kind];
     if (known !== undefined) return ask(known);

@@ -1,6 +1,6 @@
 /** What this person reads in: units and theme, kept on this screen. */
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from "react";
-import type { System } from "@/units";
+import { SYSTEMS, type System } from "@/units";
 
 export type Theme = "light" | "dark";
 type Preferences = {
@@ -23,7 +23,7 @@ const SYSTEM = "galvanon.units";
 const THEME = "galvanon.theme";
 
 export function PreferencesProvider({ children }: { children: ReactNode }) {
-  const [system, setSystem] = useState(() => kept<System>(SYSTEM, ["inch", "metric"], "inch"));
+  const [system, setSystem] = useState(() => kept<System>(SYSTEM, SYSTEMS, "inch"));
   const [theme, setTheme] = useState(() => {
     const dark = matchMedia("(prefers-color-scheme: dark)").matches;
     return kept<Theme>(THEME, ["light", "dark"], dark ? "dark" : "light");

@@ -1,6 +1,9 @@
 /** The contract's units to what a person reads, and back. The only place that converts and rounds. */
 
-export type System = "inch" | "metric";
+/** Metric readers read pressure in bar, as their gauges do, or in kPa. */
+export type System = "inch" | "metric" | "metric_kpa";
+
+export const SYSTEMS: readonly System[] = ["inch", "metric", "metric_kpa"];
 
 /** Kinds of quantity; "gap" is a short length that a hand sets by eye,
  * "run" the length of a hose, stored in metres. */
@@ -23,60 +26,90 @@ export type Kind =
   | "linear_mass"
   | "area"
   | "money"
+  | "gas_price"
   | "count";
 
 const MM_PER_INCH = 25.4;
 const KG_PER_POUND = 0.45359237;
 const METRES_PER_FOOT = 0.3048;
+const KPA_PER_BAR = 100;
 const KPA_PER_PSI = 6.894757293168;
 const LITRES_PER_CUBIC_FOOT = 28.316846592;
 
 type Scale = { unit: string; per: number; digits: number; offset?: number };
 
+const INCH: Record<Kind, Scale> = {
+  length: { unit: "in", per: MM_PER_INCH, digits: 2 },
+  run: { unit: "ft", per: METRES_PER_FOOT, digits: 1 },
+  bore: { unit: "in", per: MM_PER_INCH, digits: 3 },
+  gap: { unit: "in", per: MM_PER_INCH, digits: 2 },
+  pressure: { unit: "psi", per: KPA_PER_PSI, digits: 0 },
+  air_pressure: { unit: "psi", per: KPA_PER_PSI, digits: 1 },
+  gas_flow: { unit: "ft³/h", per: LITRES_PER_CUBIC_FOOT / 60, digits: 0 },
+  gas_volume: { unit: "ft³", per: LITRES_PER_CUBIC_FOOT, digits: 1 },
+  duration: { unit: "s", per: 1, digits: 0 },
+  speed: { unit: "in/min", per: MM_PER_INCH, digits: 1 },
+  temperature: { unit: "°F", per: 5 / 9, digits: 0, offset: 32 },
+  angle: { unit: "°", per: 1, digits: 1 },
+  ratio: { unit: "", per: 1, digits: 2 },
+  percent: { unit: "%", per: 1, digits: 2 },
+  mass: { unit: "lb", per: KG_PER_POUND, digits: 1 },
+  linear_mass: { unit: "lb/ft", per: KG_PER_POUND / METRES_PER_FOOT, digits: 1 },
+  area: { unit: "in²", per: MM_PER_INCH ** 2, digits: 2 },
+  money: { unit: "", per: 1, digits: 2 },
+  // gas is sold by the 100 ft³, and priced a m³ over the wire
+  gas_price: { unit: "per 100 ft³", per: 10 / LITRES_PER_CUBIC_FOOT, digits: 2 },
+  count: { unit: "", per: 1, digits: 0 },
+};
+
+const METRIC: Record<Kind, Scale> = {
+  length: { unit: "mm", per: 1, digits: 1 },
+  run: { unit: "m", per: 1, digits: 2 },
+  bore: { unit: "mm", per: 1, digits: 2 },
+  gap: { unit: "mm", per: 1, digits: 1 },
+  pressure: { unit: "bar", per: KPA_PER_BAR, digits: 1 },
+  air_pressure: { unit: "mbar", per: KPA_PER_BAR / 1000, digits: 0 },
+  gas_flow: { unit: "l/min", per: 1, digits: 1 },
+  gas_volume: { unit: "l", per: 1, digits: 0 },
+  duration: { unit: "s", per: 1, digits: 0 },
+  speed: { unit: "mm/min", per: 1, digits: 0 },
+  temperature: { unit: "°C", per: 1, digits: 0 },
+  angle: { unit: "°", per: 1, digits: 1 },
+  ratio: { unit: "", per: 1, digits: 2 },
+  percent: { unit: "%", per: 1, digits: 2 },
+  mass: { unit: "kg", per: 1, digits: 1 },
+  linear_mass: { unit: "kg/m", per: 1, digits: 1 },
+  area: { unit: "mm²", per: 1, digits: 0 },
+  money: { unit: "", per: 1, digits: 2 },
+  gas_price: { unit: "per m³", per: 1, digits: 2 },
+  count: { unit: "", per: 1, digits: 0 },
+};
+
 const SCALES: Record<System, Record<Kind, Scale>> = {
-  inch: {
-    length: { unit: "in", per: MM_PER_INCH, digits: 2 },
-    run: { unit: "ft", per: METRES_PER_FOOT, digits: 1 },
-    bore: { unit: "in", per: MM_PER_INCH, digits: 3 },
-    gap: { unit: "in", per: MM_PER_INCH, digits: 2 },
-    pressure: { unit: "psi", per: KPA_PER_PSI, digits: 0 },
-    air_pressure: { unit: "psi", per: KPA_PER_PSI, digits: 1 },
-    gas_flow: { unit: "ft³/h", per: LITRES_PER_CUBIC_FOOT / 60, digits: 0 },
-    gas_volume: { unit: "ft³", per: LITRES_PER_CUBIC_FOOT, digits: 1 },
-    duration: { unit: "s", per: 1, digits: 0 },
-    speed: { unit: "in/min", per: MM_PER_INCH, digits: 1 },
-    temperature: { unit: "°F", per: 5 / 9, digits: 0, offset: 32 },
-    angle: { unit: "°", per: 1, digits: 1 },
-    ratio: { unit: "", per: 1, digits: 2 },
-    percent: { unit: "%", per: 1, digits: 2 },
-    mass: { unit: "lb", per: KG_PER_POUND, digits: 1 },
-    linear_mass: { unit: "lb/ft", per: KG_PER_POUND / METRES_PER_FOOT, digits: 1 },
-    area: { unit: "in²", per: MM_PER_INCH ** 2, digits: 2 },
-    money: { unit: "", per: 1, digits: 2 },
-    count: { unit: "", per: 1, digits: 0 },
-  },
-  metric: {
-    length: { unit: "mm", per: 1, digits: 1 },
-    run: { unit: "m", per: 1, digits: 2 },
-    bore: { unit: "mm", per: 1, digits: 2 },
-    gap: { unit: "mm", per: 1, digits: 1 },
+  inch: INCH,
+  metric: METRIC,
+  metric_kpa: {
+    ...METRIC,
     pressure: { unit: "kPa", per: 1, digits: 0 },
     air_pressure: { unit: "kPa", per: 1, digits: 1 },
-    gas_flow: { unit: "l/min", per: 1, digits: 1 },
-    gas_volume: { unit: "l", per: 1, digits: 0 },
-    duration: { unit: "s", per: 1, digits: 0 },
-    speed: { unit: "mm/min", per: 1, digits: 0 },
-    temperature: { unit: "°C", per: 1, digits: 0 },
-    angle: { unit: "°", per: 1, digits: 1 },
-    ratio: { unit: "", per: 1, digits: 2 },
-    percent: { unit: "%", per: 1, digits: 2 },
-    mass: { unit: "kg", per: 1, digits: 1 },
-    linear_mass: { unit: "kg/m", per: 1, digits: 1 },
-    area: { unit: "mm²", per: 1, digits: 0 },
-    money: { unit: "", per: 1, digits: 2 },
-    count: { unit: "", per: 1, digits: 0 },
   },
 };
+
+/** What is measured in inches, or in millimetres: what the server asks of a bare number. */
+export function lengthsOf(system: System): "inch" | "metric" {
+  return system === "inch" ? "inch" : "metric";
+}
+
+/** The system whose pressures a gauge is printed in; the reader's where nobody said. */
+export function gaugeSystem(printed_in: string | null | undefined, reader: System): System {
+  const known: Record<string, System> = { psi: "inch", bar: "metric", kpa: "metric_kpa" };
+  return known[printed_in ?? ""] ?? reader;
+}
+
+/** What a person switches to next. */
+export function nextSystem(system: System): System {
+  return SYSTEMS[(SYSTEMS.indexOf(system) + 1) % SYSTEMS.length] ?? "inch";
+}
 
 /** A value in the contract's unit as the reader's number. `shown(25.4, "length", "inch")` is 1. */
 export function shown(value: number, kind: Kind, system: System): number {
@@ -130,9 +163,10 @@ export function number(value: number, kind: Kind, system: System): string {
   if (system === "inch" && kind === "gap") {
     return fraction(inReader, 32, 1 / 64 + 1e-9) ?? decimals(inReader, 2);
   }
-  if (kind === "money") return signed(inReader.toFixed(2));
+  if (kind === "money" || kind === "gas_price") return signed(inReader.toFixed(2));
   if (kind === "length" && inReader >= 100) return decimals(inReader, 0);
   if (kind === "pressure" && inReader < 10 && system === "inch") return decimals(inReader, 1);
+  if (kind === "pressure" && inReader < 1 && system === "metric") return decimals(inReader, 2);
   if (kind === "gas_flow" && inReader < 20) return decimals(inReader, 1);
   if (kind === "gas_volume" && inReader < 10) return decimals(inReader, 2);
   return decimals(inReader, SCALES[system][kind].digits);
@@ -181,6 +215,6 @@ export function boreName(mm: number, system: System): string {
 
 /** A value as a field shows it for editing, without the unit. */
 export function editable(value: number, kind: Kind, system: System): string {
-  if (kind === "length" && system === "metric") return decimals(value, 2);
+  if (kind === "length" && system !== "inch") return decimals(value, 2);
   return number(value, kind, system);
 }

@@ -4,10 +4,14 @@ import {
   clock,
   editable,
   fraction,
+  gaugeSystem,
   type Kind,
+  nextSystem,
   number,
   print,
+  SYSTEMS,
   shown,
+  stored,
   unitOf,
 } from "./index";
 
@@ -29,9 +33,9 @@ const KINDS: Kind[] = [
   "linear_mass",
   "area",
   "money",
+  "gas_price",
   "count",
 ];
-const SYSTEMS = ["inch", "metric"] as const;
 
 /** How far a printed number may be from the value, in the reader's unit, where half of one is too coarse. */
 const SLACK: Partial<Record<Kind, number>> = {
@@ -39,10 +43,12 @@ const SLACK: Partial<Record<Kind, number>> = {
   ratio: 0.005,
   percent: 0.005,
   money: 0.005,
+  gas_price: 0.005,
   angle: 0.05,
   mass: 0.05,
   linear_mass: 0.05,
-  air_pressure: 0.05,
+  // a barometer is read to the millibar, 0.1 kPa
+  air_pressure: 0.5,
 };
 
 /** What a reader makes of a printed number: "1-3/4" is 1.75. */
@@ -93,6 +99,35 @@ describe("a printed number", () => {
     expect(print(-0.3, "temperature", "metric")).toBe("0 °C");
     // 0 °F is -17.78 °C
     expect(print(-17.79, "temperature", "inch")).toBe("0 °F");
+  });
+});
+
+describe("a pressure by its gauge", () => {
+  it("is bar to metric readers, with two places where one would tell too little", () => {
+    expect(print(280, "pressure", "metric")).toBe("2.8 bar");
+    expect(print(35, "pressure", "metric")).toBe("0.35 bar");
+    expect(print(280, "pressure", "metric_kpa")).toBe("280 kPa");
+    expect(print(101.325, "air_pressure", "metric")).toBe("1013 mbar");
+  });
+  it("is told in what its face is printed in, whatever the reader reads elsewhere", () => {
+    expect(gaugeSystem("psi", "metric")).toBe("inch");
+    expect(gaugeSystem("bar", "inch")).toBe("metric");
+    expect(gaugeSystem("kpa", "inch")).toBe("metric_kpa");
+    for (const system of SYSTEMS) expect(gaugeSystem(null, system)).toBe(system);
+  });
+  it("comes round to where it began when a person switches through all of them", () => {
+    const round = SYSTEMS.reduce((at) => nextSystem(at), SYSTEMS[0] ?? "inch");
+    expect(round).toBe(SYSTEMS[0]);
+    expect(new Set(SYSTEMS.map(nextSystem)).size).toBe(SYSTEMS.length);
+  });
+});
+
+describe("a price of gas", () => {
+  it("is by the volume that the reader buys", () => {
+    // 1 m³ is 35.3147 ft³ (NIST SP 811): 6.00 a m³ is 16.99 for 100 ft³
+    expect(number(6, "gas_price", "metric")).toBe("6.00");
+    expect(number(6, "gas_price", "inch")).toBe("16.99");
+    expect(stored(16.99, "gas_price", "inch")).toBeCloseTo(6, 3);
   });
 });
 

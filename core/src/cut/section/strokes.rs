@@ -154,7 +154,9 @@ pub fn stroke_plan(
         oxygen: GasVolume::from_m3(settings.oxygen_flow.over(time.cutting).as_m3() + flames),
         fuel: settings.fuel_flow.over(burning),
     };
-    let money = request.prices.map(|prices| cost(&prices, (&time, settings.starts.count), &gas).0);
+    let one = request.policy.fixed_pressure().is_some();
+    let money =
+        request.prices.map(|prices| cost(&prices, (&time, settings.starts.count), &gas, one).0);
     Ok(StrokePlan { stroke: stroke.clone(), settings, slow_speeds, time, gas, cost: money })
 }
 

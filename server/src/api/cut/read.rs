@@ -182,6 +182,8 @@ impl CutPlanRequest {
     fn policy(&self, fields: &mut Fields) -> Policy {
         let usual = Policy::default();
         let Some(policy) = &self.policy else { return usual };
+        let one =
+            NumberField::new("policy.one_pressure_kpa", &limits::ONE_PRESSURE, Kind::Pressure);
         let reach = NumberField::new("policy.reach_mm", &limits::REACH, Kind::Length);
         let handling = NumberField::new("policy.handling_s", &limits::HANDLING, Kind::Duration);
         let reposition = NumberField::new("policy.reposition_s", &limits::HANDLING, Kind::Duration);
@@ -203,6 +205,19 @@ impl CutPlanRequest {
                 policy.tip_school.as_ref(),
                 Some(usual.tip_school),
             ),
+            one_pressure: GaugePressure::from_pa(fields.number(
+                &one,
+                policy.one_pressure_kpa.as_ref(),
+                Some(usual.one_pressure.as_pa()),
+            )),
+            how_hot: fields.code("policy.how_hot", policy.how_hot.as_ref(), Some(usual.how_hot)),
+            scale: fields.code("policy.scale", policy.scale.as_ref(), Some(usual.scale)),
+            thick_speed: fields.code(
+                "policy.thick_speed",
+                policy.thick_speed.as_ref(),
+                Some(usual.thick_speed),
+            ),
+            hole: fields.code("policy.hole", policy.hole.as_ref(), Some(usual.hole)),
             reach: Length::from_m(fields.number(
                 &reach,
                 policy.reach_mm.as_ref(),

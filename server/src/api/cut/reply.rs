@@ -108,10 +108,15 @@ impl CutPlan {
         self.notes.iter_mut().for_each(|note| note.text = Cow::Borrowed(""));
         self.direction = Cow::Borrowed("");
         self.cues.clear();
+        self.tip.nameless();
         self.trace.clear();
         if let Some(section) = &mut self.section {
             section.notes.clear();
-            section.strokes.iter_mut().for_each(|stroke| stroke.why.clear());
+            section.strokes.iter_mut().for_each(|stroke| {
+                stroke.why.clear();
+                stroke.tip.nameless();
+            });
+            section.tip.nameless();
         }
         self
     }

@@ -106,12 +106,27 @@ pub struct GasWire {
 #[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct PolicyWire {
-    /// low, chart, high: where in the published band the oxygen is set.
+    /// low, chart, high: where in the published band the oxygen is set; one_pressure: one setting of the regulator for all.
     #[schema(value_type = Option<String>)]
     pub pressure_school: Option<Given>,
     /// to_the_work, one_up.
     #[schema(value_type = Option<String>)]
     pub tip_school: Option<Given>,
+    /// Where the regulator stands under one_pressure, gas flowing, 100 to 700 kPa; 275 when left out.
+    #[schema(value_type = Option<f64>)]
+    pub one_pressure_kpa: Option<Given>,
+    /// cherry, orange, sweating: how hot a start is taken; cherry when left out.
+    #[schema(value_type = Option<String>)]
+    pub how_hot: Option<Given>,
+    /// by_quality, grind_first, cut_through: what is done about scale and rust; cut_through when left out.
+    #[schema(value_type = Option<String>)]
+    pub scale: Option<Given>,
+    /// by_thickness, rather_slow, fastest_through: how plate from 31.75 mm on is paced; by_thickness when left out.
+    #[schema(value_type = Option<String>)]
+    pub thick_speed: Option<Given>,
+    /// drilled, pierce: how an opening in a shape begins unless its cut says so; pierce when left out.
+    #[schema(value_type = Option<String>)]
+    pub hole: Option<Given>,
     /// One hold of the torch, 50 to 5000 mm.
     #[schema(value_type = Option<f64>)]
     pub reach_mm: Option<Given>,

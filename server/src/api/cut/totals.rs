@@ -10,6 +10,9 @@ use utoipa::ToSchema;
 use crate::wire::unit::{tidy, wire};
 use crate::wire::value::Words;
 
+/// What a hand knows a tip by: text or null in a reply; left out of what two plans are compared by, for a name is no figure.
+type Called = Option<Option<String>>;
+
 /// The tip to fit.
 #[derive(Clone, Debug, Deserialize, PartialEq, Serialize, ToSchema)]
 pub struct TipReply {
@@ -28,6 +31,18 @@ pub struct TipReply {
     /// Whether its maker's chart gave the figures.
     #[serde(default)]
     pub by_chart: bool,
+    /// Where that chart comes from, as the shop says; null where none gave the figures or nobody said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(value_type = Option<String>)]
+    pub chart_from: Called,
+    /// The mark stamped on the drawer's tip; null for our own series.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(value_type = Option<String>)]
+    pub mark: Called,
+    /// What the drawer calls it; null for our own series.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(value_type = Option<String>)]
+    pub name: Called,
 }
 
 /// Money for one cut, in the shop's own.
@@ -90,7 +105,17 @@ impl TipReply {
             face: face.into(),
             kind: settings.tip_kind.code().into(),
             by_chart: settings.by_chart,
+            chart_from: Some(settings.chart_from.clone()),
+            mark: Some(settings.tip_label.mark.clone()),
+            name: Some(settings.tip_label.name.clone()),
         }
+    }
+}
+
+impl TipReply {
+    /// The tip without what a hand calls it.
+    pub fn nameless(&mut self) {
+        (self.mark, self.name, self.chart_from) = (None, None, None);
     }
 }
 

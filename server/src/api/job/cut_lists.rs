@@ -27,6 +27,7 @@ use crate::http::fields::{Fields, Given};
 use crate::plan::rig::Rig;
 use crate::plan::shop::Shop;
 use crate::store::jobs;
+use crate::wire::note::NoteWire;
 
 /// Rows planned before what they gave is sent on.
 const TOGETHER: usize = 50;
@@ -73,6 +74,8 @@ pub struct PlannedRow {
 pub struct ShortSettings {
     /// The tip.
     pub bore_mm: f64,
+    /// The mark stamped on the drawer's tip; null for our own series.
+    pub mark: Option<String>,
     /// At the oxygen regulator; null where there is no such setting.
     pub oxygen_pressure_kpa: Option<f64>,
     /// At the fuel regulator; null where there is no such setting.
@@ -87,8 +90,8 @@ pub struct ShortSettings {
     pub fuel_l: f64,
     /// All pieces.
     pub cost: Option<f64>,
-    /// Codes of cautions and stops.
-    pub notes: Vec<String>,
+    /// Cautions and stops.
+    pub notes: Vec<NoteWire>,
 }
 
 /// The first and the last line of the streamed answer.
@@ -142,9 +145,10 @@ fn workbook(encoded: &str) -> ApiResult<Table> {
 fn short(request: &crate::api::cut::request::CutPlanRequest) -> ApiResult<(String, ShortSettings)> {
     let plan = planned_untraced(request)?;
     let told = plan.notes.iter().filter(|note| note.level != "info");
-    let notes = told.map(|note| note.code.to_string()).collect();
+    let notes = told.cloned().collect();
     let settings = ShortSettings {
         bore_mm: plan.tip.bore_mm,
+        mark: plan.tip.mark.flatten(),
         oxygen_pressure_kpa: plan.oxygen_pressure_kpa.map(|at| at.set),
         fuel_pressure_kpa: plan.fuel_pressure_kpa.map(|at| at.set),
         travel_speed_mm_min: plan.travel_speed_mm_min.set,

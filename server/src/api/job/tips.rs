@@ -24,6 +24,10 @@ pub struct TipUseWire {
     pub bore_mm: f64,
     /// flush, recessed.
     pub face: String,
+    /// The mark stamped on the drawer's tip; null for our own series.
+    pub mark: Option<String>,
+    /// What the drawer calls it; null for our own series.
+    pub name: Option<String>,
     /// The lines, in the order of the job.
     pub lines: Vec<Uuid>,
     /// As they were typed.
@@ -98,11 +102,17 @@ pub async fn tips(
         all.dedup();
         all
     };
-    let wire = |tip: &TipUse| TipUseWire {
-        bore_mm: wire(Kind::Bore, tip.bore.as_m()),
-        face: tip.face.code().into(),
-        lines: of(&tip.cuts).into_iter().map(|at| lines[at].id).collect(),
-        typed: of(&tip.cuts).into_iter().map(|at| lines[at].typed.clone()).collect(),
+    let wire = |tip: &TipUse| {
+        let (bore_mm, face) = (wire(Kind::Bore, tip.bore.as_m()), tip.face.code());
+        let (mark, name) = shop.tip_named(bore_mm, face);
+        TipUseWire {
+            bore_mm,
+            face: face.into(),
+            mark,
+            name,
+            lines: of(&tip.cuts).into_iter().map(|at| lines[at].id).collect(),
+            typed: of(&tip.cuts).into_iter().map(|at| lines[at].typed.clone()).collect(),
+        }
     };
     Ok(web::Json(JobTipsReply {
         fewest: found.fewest.tips.iter().map(wire).collect(),

@@ -152,6 +152,14 @@ pub fn is_coated(view: &LineView) -> bool {
     told.flatten().any(|face| coats.iter().any(|coat| face.0 == *coat))
 }
 
+/// Rust, or steel that hardens: where some shops run a short feather.
+pub fn wants_a_feather(view: &LineView) -> bool {
+    let surface = view.request.as_ref().and_then(|request| request.steel.surface.as_ref());
+    let rusty = surface.is_some_and(|face| face.0 == "light_rust" || face.0 == "heavy_rust");
+    let mut notes = view.plan.iter().flat_map(|plan| &plan.notes);
+    rusty || notes.any(|note| note.code == "preheat_the_steel")
+}
+
 fn fuel_of(view: &LineView) -> Option<String> {
     let told = view.request.as_ref()?.gas.fuel.as_ref()?.0.as_str()?;
     Some(told.to_owned())

@@ -8,7 +8,7 @@ use galvanon_core::edge::trouble::troubles;
 use galvanon_core::gas::flame::{CARBURISING_BELOW, OXIDISING_ABOVE};
 use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::setup::clearance::Burn;
-use galvanon_core::setup::record::PAUSE;
+use galvanon_core::setup::record::{CLEAN_AFTER, PAUSE};
 use serde::{Deserialize, Serialize};
 use serde_json::{Value, json};
 use sqlx::PgPool;
@@ -18,7 +18,9 @@ use uuid::Uuid;
 
 use crate::api::edge::signs::{FindingsReply, all_findings};
 use crate::api::edge::trouble::{TroubleWire, trouble_wire};
-use crate::api::run::cuts::{Cuts, RunCut, StoppedCut, is_coated, thickest, unsaid};
+use crate::api::run::cuts::{
+    Cuts, RunCut, StoppedCut, is_coated, thickest, unsaid, wants_a_feather,
+};
 use crate::api::run::rack::{GasNeed, RunCylinder, at_hand, needs, stood};
 use crate::api::setup::run_sheet::{RunPhase, RunSheetRequest, sheet};
 use crate::error::{ApiError, ApiResult};
@@ -102,6 +104,8 @@ pub struct FlameBands {
     pub carburising_below: f64,
     /// Above this it is oxidising.
     pub oxidising_above: f64,
+    /// neutral; carburising where the shop runs a short feather on rust or hardening steel, and a cut here is one.
+    pub wanted: String,
 }
 
 /// Everything a tablet needs for a run, in one piece.
@@ -161,6 +165,8 @@ pub struct RunDocument {
     pub events: Vec<RunEvent>,
     /// What counts of the job's other runs: pieces made, what was taken back, the clock of a cylinder that lay.
     pub elsewhere: Vec<RunEvent>,
+    /// The shop cleans its tip after so many cuts; null where the jet says when.
+    pub clean_after_cuts: Option<u32>,
     /// A run that nothing was heard of for longer is not gone on with, s.
     pub goes_on_s: f64,
 }
@@ -179,24 +185,10 @@ fn phases(
     thickest: Option<f64>,
     at: &Standing,
 ) -> ApiResult<Vec<RunPhase>> {
-    let setting = |key: &str| shop.settings.get(key).and_then(Value::as_str).unwrap_or_default();
     let torch = rig.build_of_torch.as_deref().unwrap_or("combination");
-    let shutdown = Some(setting("torch_off")).filter(|school| *school != "by_fuel");
-    let turns = match setting("acetylene_valve") {
-        "quarter" => 0.25,
-        "half" => 0.5,
-        "one" => 1.0,
-        _ => 0.75,
-    };
     let asked: RunSheetRequest = read(&json!({
         "fuel": at.fuel.code(),
         "torch": torch,
-        "policy": {
-            "shutdown": shutdown,
-            "acetylene_valve_turns": turns,
-            "first_cylinder": setting("first_cylinder"),
-            "lighting": setting("lighting"),
-        },
         "place": at.place,
         "assembled": at.assembled,
         "arrestors": arrestors(shop),
@@ -305,6 +297,8 @@ pub async fn document(pool: &PgPool, shop: &Shop, asked: Asked) -> ApiResult<Run
     let people = people::all(pool).await?;
     let uncleared = uncleared(&Cleared::read(pool).await?, (&people, &cuts));
     let unsaid = unsaid(&cuts);
+    let softer = shop.holds("flame", "slightly_carburising")
+        && cuts.iter().any(|cut| cut.fits && wants_a_feather(&cut.view));
     let at = Standing { fuel, place, assembled: rig.assembled, stood_h, unsaid };
     let emergency = shop.settings.get(EMERGENCY).and_then(Value::as_str).unwrap_or_default();
     Ok(RunDocument {
@@ -325,6 +319,7 @@ pub async fn document(pool: &PgPool, shop: &Shop, asked: Asked) -> ApiResult<Run
         flame: FlameBands {
             carburising_below: CARBURISING_BELOW,
             oxidising_above: OXIDISING_ABOVE,
+            wanted: if softer { "carburising" } else { "neutral" }.into(),
         },
         troubles: troubles(fuel)?.map(trouble_wire).collect(),
         first_aid: FIRST_AID
@@ -339,6 +334,7 @@ pub async fn document(pool: &PgPool, shop: &Shop, asked: Asked) -> ApiResult<Run
         people,
         events,
         elsewhere,
+        clean_after_cuts: shop.holds("tip_cleaning", "every_five").then_some(CLEAN_AFTER),
         goes_on_s: PAUSE.as_s(),
         job_name: job.name,
     })

@@ -1,6 +1,7 @@
 //! Reads a shape and its cut into core's, and refuses what has no room in it.
 
 use galvanon_core::code::Code;
+use galvanon_core::cut::practice::HoleStart;
 use galvanon_core::cut::section::plan::SectionRequest;
 use galvanon_core::cut::{Request, Start, limits};
 use galvanon_core::entry::shape::{self, NoShape};
@@ -35,6 +36,8 @@ struct Reader<'a> {
     at: &'static str,
     /// Whether the shape is given by its sizes and not by a name.
     by_sizes: bool,
+    /// How the shop begins an opening.
+    hole: HoleStart,
 }
 
 impl Reader<'_> {
@@ -251,9 +254,13 @@ impl Reader<'_> {
     }
 
     fn is_drilled(&mut self, cut: &SectionCutWire) -> bool {
-        let (path, usual) = (self.path("cut.start"), Some(Start::Pierce));
+        let usual = match self.hole {
+            HoleStart::Drilled => Start::DrilledHole,
+            HoleStart::Pierce => Start::Pierce,
+        };
+        let path = self.path("cut.start");
         let starts = [Start::Pierce, Start::DrilledHole];
-        self.fields.code_of(&starts, &path, cut.start.as_ref(), usual) == Start::DrilledHole
+        self.fields.code_of(&starts, &path, cut.start.as_ref(), Some(usual)) == Start::DrilledHole
     }
 
     fn opening(&mut self, cut: &SectionCutWire, radius: impl Fn(&mut Self) -> Length) -> Opening {
@@ -280,7 +287,7 @@ pub fn read_section(
     base: Request,
 ) -> ApiResult<SectionRequest> {
     let by_sizes = section.custom.is_some();
-    let mut reader = Reader { fields: &mut fields, at, by_sizes };
+    let mut reader = Reader { fields: &mut fields, at, by_sizes, hole: base.policy.hole };
     let profile = reader.profile(section);
     let access = reader.access(section);
     let piece = reader.optional("piece_length_mm", section.piece_length_mm.as_ref(), &PIECE);

@@ -7,9 +7,7 @@ use galvanon_core::code::Code;
 use galvanon_core::cut::limits;
 use galvanon_core::quantity::{Duration, Length};
 use galvanon_core::setup::asked::{FIRE_WATCH, HOSE, STOOD, USUAL_WATCH};
-use galvanon_core::setup::{
-    Lighting, Phase, Place, Setup, Skip, Step, Unsaid, ValveTurns, run_sheet,
-};
+use galvanon_core::setup::{Phase, Place, Setup, Skip, Step, Unsaid, ValveTurns, run_sheet};
 use galvanon_core::trace::Kind;
 use serde::{Deserialize, Serialize};
 use serde_json::{Value, json};
@@ -109,9 +107,9 @@ pub struct RunStep {
     #[serde(skip_serializing_if = "Vec::is_empty")]
     #[schema(no_recursion)]
     pub then: Vec<RunStep>,
-    /// The question of the shop's schools that decides it.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub policy: Option<String>,
+    /// The questions, of those the trade disagrees on, that decide it.
+    #[serde(skip_serializing_if = "<[String]>::is_empty")]
+    pub policies: Vec<String>,
     /// The values in its sentence.
     #[schema(value_type = Object)]
     pub values: Value,
@@ -158,7 +156,8 @@ fn sentence_of(step: &Step) -> String {
         let key = format!("{}_{}", step.code, word?);
         sentence(Section::Run, &key).map(|_| key)
     };
-    with(step.option.as_deref()).or_else(|| with(step.gas)).unwrap_or_else(|| step.code.to_owned())
+    let by_answer = step.options.iter().find_map(|option| with(Some(option)));
+    by_answer.or_else(|| with(step.gas)).unwrap_or_else(|| step.code.to_owned())
 }
 
 fn step_wire(step: &Step) -> RunStep {
@@ -186,7 +185,7 @@ fn step_wire(step: &Step) -> RunStep {
         needs_reason: step.skip == Skip::Reason,
         skip: step.skip.code().into(),
         then: step.then.iter().map(step_wire).collect(),
-        policy: step.policy.map(str::to_owned),
+        policies: step.policies.to_vec(),
         values: json!({ "gas": step.gas, "turns": step.turns }),
     }
 }
@@ -204,20 +203,34 @@ pub fn sheet(setup: &Setup) -> ApiResult<Vec<RunPhase>> {
     Ok(run_sheet(setup)?.into_iter().map(wire).collect())
 }
 
-fn turns(fields: &mut Fields, given: Option<&Given>) -> ValveTurns {
-    let Some(given) = given.filter(|given| !given.0.is_null()) else {
-        return ValveTurns::default();
-    };
+fn turns(fields: &mut Fields, given: Option<&Given>) -> Option<ValveTurns> {
+    let given = given.filter(|given| !given.0.is_null())?;
     let found = ValveTurns::ALL.iter().copied().find(|it| given.0.as_f64() == Some(it.turns()));
-    found.unwrap_or_else(|| {
+    if found.is_none() {
         let fault =
             wrong_shape("policy.acetylene_valve_turns", "0.25, 0.5, 0.75 or 1", given.0.clone());
         fields.errors.push(fault);
-        ValveTurns::default()
-    })
+    }
+    found
 }
 
 impl RunSheetRequest {
+    /// The shop's answer to a question whose options are words of a choice; nothing for one that is no such word.
+    fn held<T: Code>(&self, question: &str) -> Option<T> {
+        T::of(self.schools.get(question)?)
+    }
+
+    /// How far acetylene is opened by the shop's answer; half a turn after the needle has moved is told in words.
+    fn turns_held(&self) -> Option<ValveTurns> {
+        match self.schools.get("acetylene_valve")?.as_str() {
+            "quarter" => Some(ValveTurns::Quarter),
+            "half" | "half_after_needle" => Some(ValveTurns::Half),
+            "three_quarter" => Some(ValveTurns::ThreeQuarters),
+            "one" => Some(ValveTurns::One),
+            _ => None,
+        }
+    }
+
     /// Core's question.
     ///
     /// # Errors
@@ -257,12 +270,11 @@ impl RunSheetRequest {
                 fields.unknown_choice(&path, json!(option), options);
             }
         }
-        // a school that has a place of its own in `policy` may be told there or here
-        let holds = |question: &str, option: &str| {
-            self.schools.get(question).is_some_and(|told| told == option)
-        };
-        let lighting = lighting
-            .or_else(|| holds("lighting", "little_oxygen").then_some(Lighting::LittleOxygen));
+        // what has a place of its own in `policy` may be told there or here
+        let shutdown = shutdown.or_else(|| self.held("torch_off"));
+        let first = first.or_else(|| self.held("first_cylinder"));
+        let lighting = lighting.or_else(|| self.held("lighting"));
+        let turns = turns.or_else(|| self.turns_held()).unwrap_or_default();
         let PlaceWire { wind, bare_floor, low, confined, coated } = self.place;
         let UnsaidWire { layers, closed_space, steel, far_side } = self.unsaid;
         let usual = Setup::usual(fuel, torch);
@@ -271,13 +283,14 @@ impl RunSheetRequest {
             turns,
             first_cylinder: first.unwrap_or_default(),
             lighting: lighting.unwrap_or_default(),
+            first_bled: self.held("first_bled").unwrap_or_default(),
             place: Place { wind, bare_floor, low, confined, coated },
             assembled: self.assembled,
             arrestors: self.arrestors.unwrap_or(true),
             upright_for,
             hose: hose.unwrap_or(usual.hose),
             fire_watch: fire_watch.unwrap_or(USUAL_WATCH),
-            arrestors_demanded: holds("arrestors", "demanded"),
+            arrestors_demanded: self.schools.get("arrestors").is_some_and(|it| it == "demanded"),
             lens_thickness,
             schools: self.schools.clone(),
             depth: depth.unwrap_or_default(),

@@ -28,7 +28,7 @@ pub async fn write_chart(
     let tip: TipFields = read(&gear.fields)?;
     let mark = tip.mark.clone();
     let mut fields = Fields::default();
-    let tip = read_tip(&mut fields, "fields", &tip.wire());
+    let tip = read_tip(&mut fields, "fields", &tip.wire(""));
     fields.done(())?;
     let charts: Vec<ChartOf> = tip
         .charts

@@ -4,13 +4,13 @@ use galvanon_core::cut::Tip;
 use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::quantity::{GaugePressure, Length, Speed};
 use galvanon_core::tip::chart::{self, Chart, ChartRow, Ends, ReadAt};
-use galvanon_core::tip::owned::TipKind;
+use galvanon_core::tip::owned::{Label, TipKind};
 use galvanon_core::tip::pressure::BORE;
 use galvanon_core::trace::Kind;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use crate::http::fields::{Fields, Given, NumberField};
+use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
 
 /// The two ends of a band.
 #[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
@@ -73,7 +73,16 @@ pub struct TipWire {
     pub kind: Option<Given>,
     /// Its maker's charts, at most one for each fuel.
     pub charts: Option<Vec<ChartWire>>,
+    /// The mark stamped on it, at most 80 characters: a label and no size.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub mark: Option<String>,
+    /// What the drawer calls it, at most 80 characters.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub name: Option<String>,
 }
+
+/// The longest mark or name of a tip.
+const LONGEST_NAME: usize = 80;
 
 /// The two ends of a band; `field` is that of both.
 fn read_ends(fields: &mut Fields, field: &NumberField<'_>, ends: &EndsWire) -> (f64, f64) {
@@ -118,7 +127,7 @@ fn read_chart(fields: &mut Fields, path: &str, wire: &ChartWire) -> Option<Chart
         return None;
     }
     match Chart::new((fuel, read_at), rows) {
-        Ok(chart) => Some(chart),
+        Ok(chart) => Some(chart.from_where(wire.provenance.clone())),
         Err(faults) => {
             for fault in faults {
                 let at = format!("{path}.rows.{}.{}", fault.row, fault.column);
@@ -129,11 +138,26 @@ fn read_chart(fields: &mut Fields, path: &str, wire: &ChartWire) -> Option<Chart
     }
 }
 
+/// A mark or a name; one that says nothing is none.
+fn read_name(fields: &mut Fields, path: &str, told: Option<&str>) -> Option<String> {
+    let told = told.map(str::trim).filter(|told| !told.is_empty())?;
+    if told.chars().count() > LONGEST_NAME {
+        let expected = format!("at most {LONGEST_NAME} characters");
+        fields.errors.push(wrong_shape(path, &expected, told.into()));
+        return None;
+    }
+    Some(told.to_owned())
+}
+
 /// A tip.
 pub fn read_tip(fields: &mut Fields, path: &str, tip: &TipWire) -> Tip {
     let bore = NumberField::new(format!("{path}.bore_mm"), &BORE, Kind::Bore);
     let charts = tip.charts.iter().flatten().enumerate();
     let general = Some(TipKind::General);
+    let label = Label {
+        mark: read_name(fields, &format!("{path}.mark"), tip.mark.as_deref()),
+        name: read_name(fields, &format!("{path}.name"), tip.name.as_deref()),
+    };
     Tip {
         bore: Length::from_m(fields.number(&bore, tip.bore_mm.as_ref(), None)),
         face: fields.optional(&format!("{path}.face"), tip.face.as_ref()),
@@ -142,5 +166,6 @@ pub fn read_tip(fields: &mut Fields, path: &str, tip: &TipWire) -> Tip {
         charts: charts
             .filter_map(|(i, chart)| read_chart(fields, &format!("{path}.charts.{i}"), chart))
             .collect(),
+        label,
     }
 }

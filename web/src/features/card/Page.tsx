@@ -1,4 +1,5 @@
 /** A run card on one sheet: what to set, how it looks and sounds, where to stop, and room to note. */
+
 import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
 import { Printer } from "lucide-react";
@@ -9,6 +10,7 @@ import { EdgeDrawing } from "@/draw/edge";
 import { Gauge } from "@/draw/gauge";
 import { CutStrip } from "@/draw/strip";
 import { SCREEN, sentence, word } from "@/text";
+import { tipFrom, tipShort } from "@/text/tip";
 import { Button } from "@/ui/button";
 import { LEVEL_WORDS, type Level, Mark } from "@/ui/mark";
 import { Notice } from "@/ui/notice";
@@ -49,12 +51,16 @@ function Big({
   );
 }
 
+/** Printed whatever the shop answers; of the rest, what differs from the usual. */
+const ALWAYS = ["torch_off", "acetylene_valve", "first_cylinder", "lens"];
+
 function Schools({ fuel }: { fuel: string }) {
   const shop = useQuery({ queryKey: keys.shop, queryFn: () => data(api.GET("/api/v1/shop")) });
   const settings = (shop.data?.settings ?? {}) as Record<string, unknown>;
   const lines = (shop.data?.schools ?? []).filter(
     (school) =>
       school.acts === "card" &&
+      (school.is_default !== "yes" || ALWAYS.includes(school.question)) &&
       settings[school.question] === school.option &&
       (school.question !== "acetylene_valve" || fuel === "acetylene"),
   );
@@ -102,8 +108,14 @@ function Sheet({
   const tip = (
     <Big
       name="Tip"
-      value={`${plan.tip.bore_mm} mm`}
-      small={`${word(plan.tip.face)} face${system === "inch" ? ` · ${print(plan.tip.bore_mm, "bore", system)}` : ""}`}
+      value={tipShort(plan.tip)}
+      small={[
+        `${word(plan.tip.face)} face`,
+        system === "inch" ? print(plan.tip.bore_mm, "bore", system) : null,
+        ...tipFrom(plan.tip),
+      ]
+        .filter((part) => part !== null)
+        .join(" · ")}
       cue={cue("tip")}
     />
   );

@@ -1,9 +1,11 @@
 /** A shape on a run card: from its end and unfolded, and its strokes in order with what to set for each. */
+
 import type { CutPlan } from "@/api/client";
 import { SectionEnd } from "@/draw/section-end";
 import { SectionUnfolded } from "@/draw/section-unfolded";
 import { word } from "@/text";
 import { holdsBefore } from "@/text/section";
+import { tipShort } from "@/text/tip";
 import { print, type System, setting } from "@/units";
 
 type Section = NonNullable<CutPlan["section"]>;
@@ -57,7 +59,7 @@ export function Strokes({
                     {holdsBefore(section, stroke.order, system).map((hold) => `first ${hold}; `)}
                     {stroke.turned && "turn first; "}
                     {word(`attitude_${stroke.attitude}`)}, from {word(stroke.from)}
-                    {!section.one_tip && `; ${stroke.tip.bore_mm} mm tip`}
+                    {!section.one_tip && `; tip ${tipShort(stroke.tip)}`}
                     {stroke.bevel_deg > 0.05 &&
                       `; tilt ${print(stroke.bevel_deg, "angle", system)}`}
                   </span>

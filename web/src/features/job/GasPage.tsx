@@ -1,4 +1,5 @@
 /** A job's gas and tips: cylinders through the planned order, swaps, what runs short; the fewest tips. */
+
 import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
 import { useState } from "react";
@@ -7,6 +8,7 @@ import { keys } from "@/api/keys";
 import { Chain } from "@/cut";
 import { GasTimeline } from "@/draw/gas-timeline";
 import { SCREEN, sentence, word } from "@/text";
+import { tipName } from "@/text/tip";
 import { buttonLook } from "@/ui/button";
 import { useCurrency } from "@/ui/currency";
 import { GasBadge } from "@/ui/gas-badge";
@@ -15,7 +17,7 @@ import { Notice } from "@/ui/notice";
 import { usePreferences } from "@/ui/preferences";
 import { Empty, Failed, Loading } from "@/ui/states";
 import { Wide } from "@/ui/wide";
-import { boreName, clock, print } from "@/units";
+import { clock, print } from "@/units";
 
 /** The order in which to open what the job needs. */
 function Swaps({ plan }: { plan: Schemas["GasPlan"] }) {
@@ -109,7 +111,8 @@ function Tips({ jobId }: { jobId: string }) {
         {fewest.map((tip) => (
           <li key={`${tip.bore_mm} ${tip.face}`} className="flex flex-col px-3 py-2">
             <span className="font-semibold">
-              {boreName(tip.bore_mm, system)}, {word(tip.face)} face
+              {tipName(tip, system)}, {word(tip.face)} face
+              {tip.name && <span className="font-normal text-ink-2"> · {tip.name}</span>}
             </span>
             <span className="text-sm text-ink-2">{tip.typed.join(" · ")}</span>
           </li>

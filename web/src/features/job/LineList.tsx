@@ -1,9 +1,11 @@
 /** A job's cuts in order: keyboard first, each with how it stands. */
+
 import { ArrowDown, ArrowUp, Trash2 } from "lucide-react";
 import type { KeyboardEvent } from "react";
 import type { LineView } from "@/api/client";
 import { nameOf } from "@/cut";
 import { sentence } from "@/text";
+import { tipShort } from "@/text/tip";
 import { LEVEL_WORDS, type Level, Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
 import { useSession } from "@/ui/session";
@@ -89,7 +91,7 @@ export function LineList({ lines, chosen, onChoose, onMove, onDelete }: Props) {
                   {!plan
                     ? view.fault?.message
                     : stop === undefined
-                      ? `${plan.tip.bore_mm} mm tip · O₂ ${setting(plan.oxygen_pressure_kpa, system)} · ${print(plan.travel_speed_mm_min.set, "speed", system)} · ${clock(plan.line_total.time_s)}`
+                      ? `tip ${tipShort(plan.tip)} · O₂ ${setting(plan.oxygen_pressure_kpa, system)} · ${print(plan.travel_speed_mm_min.set, "speed", system)} · ${clock(plan.line_total.time_s)}`
                       : sentence("notes", stop.code, stop.values, system, stop.text).split(
                           /[:.] /,
                         )[0]}

@@ -1,4 +1,5 @@
 /** A cut list pasted or picked: planned row by row with its verdicts, kept only when said so. */
+
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate, useParams } from "@tanstack/react-router";
 import { Download } from "lucide-react";
@@ -8,7 +9,8 @@ import { v7 } from "uuid";
 import { ApiFailure, api, data } from "@/api/client";
 import { keys } from "@/api/keys";
 import { once } from "@/api/once";
-import { SCREEN, word } from "@/text";
+import { SCREEN, sentence, word } from "@/text";
+import { tipShort } from "@/text/tip";
 import { Button, buttonLook } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { useCurrency } from "@/ui/currency";
@@ -72,9 +74,9 @@ function Rows({ rows }: { rows: Row[] }) {
                     {problem}
                   </span>
                 ))}
-                {row.settings?.notes.map((code) => (
-                  <span key={code} className="ml-2 text-xs text-ink-2">
-                    {code.replaceAll("_", " ")}
+                {row.settings?.notes.map((note) => (
+                  <span key={note.code} className="ml-2 text-xs text-ink-2">
+                    {sentence("notes", note.code, note.values, system, note.text).split(/[:.] /)[0]}
                   </span>
                 ))}
               </td>
@@ -84,7 +86,7 @@ function Rows({ rows }: { rows: Row[] }) {
                 </td>
               ) : (
                 <>
-                  <td className="px-2 py-1.5 whitespace-nowrap">{row.settings.bore_mm} mm</td>
+                  <td className="px-2 py-1.5 whitespace-nowrap">{tipShort(row.settings)}</td>
                   <td className="px-2 py-1.5 whitespace-nowrap">
                     {row.settings.oxygen_pressure_kpa == null
                       ? setting(null, system)

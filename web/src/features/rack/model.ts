@@ -101,6 +101,7 @@ export const FIELDS: Record<GearKind, readonly Field[]> = {
     { key: "scale_kpa", label: "End of its scale", as: "measure", kind: "pressure" },
     { key: "major_kpa", label: "Numbered marks every", as: "measure", kind: "pressure" },
     { key: "minor_kpa", label: "Small marks every", as: "measure", kind: "pressure" },
+    { key: "printed_in", label: "Printed in", as: "choice", options: ["psi", "bar", "kpa"] },
     { key: "red_from_kpa", label: "Red from", as: "measure", kind: "pressure" },
   ],
   arrestor: [

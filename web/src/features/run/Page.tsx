@@ -236,6 +236,7 @@ function CardBody({ flow, doc, run }: { flow: Flow; doc: Doc; run: Run }) {
         onOutcome={(code, findings) => void flow.outcome(code, findings)}
         onStroke={flow.stroke}
         onGoOn={flow.goOn}
+        onCleaned={flow.cleaned}
       />
     );
   if (card.steps) {

@@ -1,5 +1,6 @@
 /** A run on a tablet: its cards in order, and what its events make of it. Pure; no clock, no network. */
 import { isPlanned, type Planned, type Schemas } from "@/api/client";
+import { print, type System } from "@/units";
 
 export type Doc = Schemas["RunDocument"];
 export type Step = Schemas["RunStep"];
@@ -343,6 +344,37 @@ export function clockOf(doc: Doc, step: Step, state: Folded) {
   const stands = doc.cylinders.some((each) => each.stands_until != null);
   // what is left of its time was written into the step with the document
   return stands ? { id: "rack", happened_at: doc.made_at } : undefined;
+}
+
+/** Cuts made since the tip was cleaned last, or since the run began; one that was taken back is none. */
+export function cutsSinceCleaned(events: readonly RunEvent[]): number {
+  const undone = new Set(events.flatMap((e) => (e.kind === "undo" ? [e.body.event] : [])));
+  const told = events
+    .filter((e) => !undone.has(e.id))
+    .sort((a, b) => Date.parse(a.happened_at) - Date.parse(b.happened_at));
+  return told.reduce((made, event) => {
+    if (event.kind === "step" && event.body.key === CLEAN_TIP && event.body.done) return 0;
+    return event.kind === "cut" ? made + 1 : made;
+  }, 0);
+}
+
+/** The step by which a tip is cleaned. */
+export const CLEAN_TIP = "clean_tip";
+
+/** How far off the plate the torch is held, the measure first that the shop uses, the other one after it. */
+export function distances(doc: Doc, plan: Cut["plan"], system: System) {
+  const cones = {
+    by: "cones",
+    name: "Cones to plate",
+    value: print(plan.standoff_mm.set, "gap", system),
+  };
+  const tip = {
+    by: "tip",
+    name: "Tip to plate",
+    value: print(plan.tip_to_plate_mm.set, "gap", system),
+  };
+  const held = (doc.held as Record<string, unknown>).standoff_measure;
+  return held === "tip" ? ([tip, cones] as const) : ([cones, tip] as const);
 }
 
 /** How a reading stands against a band, kPa; acetylene has a ceiling. */

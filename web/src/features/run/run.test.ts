@@ -152,7 +152,7 @@ describe("gauge and flame", () => {
     expect(judged(110, { low: 21, set: 28, high: 35 }, 103.4)).toBe("over_the_ceiling");
   });
   it("knows each state by the two valves; alternates never soot and show a star", () => {
-    const bands = { carburising_below: 0.95, oxidising_above: 1.05 };
+    const bands = { carburising_below: 0.95, oxidising_above: 1.05, wanted: "neutral" };
     const state = (fuel: number, oxygen: number) => mixed(fuel, oxygen, bands);
     expect([
       state(0, 1),

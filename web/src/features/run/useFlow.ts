@@ -6,6 +6,7 @@ import { ticks } from "./clock";
 import { cameOut, cuts, ends, heats, type Outcome, pieceOf, READY, wentOut } from "./going";
 import {
   type Card,
+  CLEAN_TIP,
   cardsOf,
   type Depth,
   type Doc,
@@ -130,6 +131,7 @@ export function useFlow(run: Run, doc: Doc, depth: Depth) {
       const made = (state.cuts.get(cut.line.id)?.length ?? 0) + (code === "redo" ? 0 : 1);
       if (made >= cut.plan.line_total.count) move(past);
     },
+    cleaned: () => void run.note({ kind: "step", body: { key: CLEAN_TIP, done: true } }),
     undo: () => {
       for (const event of last?.ids ?? []) void run.note({ kind: "undo", body: { event } });
       setLast(null);

@@ -20,6 +20,12 @@ type School = Schemas["School"];
 
 const FIGURES: readonly { key: string; label: string; kind: Kind; about: string }[] = [
   {
+    key: "one_pressure_kpa",
+    label: "One oxygen pressure",
+    kind: "pressure",
+    about: "gas flowing; counts where one pressure is held for all work",
+  },
+  {
     key: "reach_mm",
     label: "One reach",
     kind: "length",
@@ -71,11 +77,11 @@ const FIGURES: readonly { key: string; label: string; kind: Kind; about: string 
 ];
 
 const PRICES: readonly { key: string; label: string; kind: Kind }[] = [
-  { key: "price_oxygen_m3", label: "Oxygen, a m³", kind: "money" },
-  { key: "price_acetylene_m3", label: "Acetylene, a m³", kind: "money" },
-  { key: "price_propane_m3", label: "Propane, a m³", kind: "money" },
-  { key: "price_propylene_m3", label: "Propylene, a m³", kind: "money" },
-  { key: "price_natural_gas_m3", label: "Natural gas, a m³", kind: "money" },
+  { key: "price_oxygen_m3", label: "Oxygen", kind: "gas_price" },
+  { key: "price_acetylene_m3", label: "Acetylene", kind: "gas_price" },
+  { key: "price_propane_m3", label: "Propane", kind: "gas_price" },
+  { key: "price_propylene_m3", label: "Propylene", kind: "gas_price" },
+  { key: "price_natural_gas_m3", label: "Natural gas", kind: "gas_price" },
   { key: "price_labour_h", label: "An hour of work", kind: "money" },
   { key: "price_tip", label: "A tip", kind: "money" },
   { key: "tip_life_starts", label: "Starts a tip lasts", kind: "count" },
@@ -84,13 +90,18 @@ const CURRENCIES = ["$", "€", "£", "kr", "zł"].map((value) => ({ value, text
 
 const UNITS = [
   { value: "inch", text: "inch and psi" },
-  { value: "metric", text: "millimetre and kPa" },
+  { value: "metric", text: "millimetre and bar" },
+  { value: "metric_kpa", text: "millimetre and kPa" },
+];
+
+/** The questions, by what an answer changes. */
+const GROUPS = [
+  { acts: ["yes"], title: "What moves the figures" },
+  { acts: ["card", "run"], title: "What changes the work at the torch" },
 ];
 
 const ACTS: Record<string, string> = {
-  yes: "moves the figures",
-  card: "printed on the run card",
-  run: "used at the torch",
+  card: "on the card where it is not the usual",
 };
 
 /** Whom to call in an emergency, in the shop's own words; it ends every emergency card at the torch. */
@@ -140,7 +151,7 @@ function Question({
   return (
     <li className="grid gap-x-6 gap-y-1 px-4 py-3 md:grid-cols-[200px_minmax(0,1fr)]">
       <div>
-        <h3 className="font-semibold">{first.question_text}</h3>
+        <h4 className="font-semibold">{first.question_text}</h4>
         <p className="text-xs text-ink-2">{ACTS[first.acts] ?? ""}</p>
       </div>
       <RadioGroup.Root
@@ -254,19 +265,26 @@ export function ShopPage() {
       </section>
       <section aria-labelledby="schools" className="flex flex-col gap-2">
         <h2 id="schools" className="text-lg font-semibold">
-          Schools
+          Usual practice
         </h2>
         <p className="text-sm text-ink-2">{SCREEN.schools}</p>
-        <ul className="divide-y divide-line rounded-md border border-line bg-sheet">
-          {[...questions].map(([question, schools]) => (
-            <Question
-              key={question}
-              schools={schools}
-              value={settings[question]}
-              onPick={(value) => set.mutate({ key: question, value })}
-            />
-          ))}
-        </ul>
+        {GROUPS.map(({ acts, title }) => (
+          <section key={title} aria-label={title} className="flex flex-col gap-1">
+            <h3 className="font-semibold">{title}</h3>
+            <ul className="divide-y divide-line rounded-md border border-line bg-sheet">
+              {[...questions]
+                .filter(([, schools]) => acts.includes(schools[0]?.acts ?? ""))
+                .map(([question, schools]) => (
+                  <Question
+                    key={question}
+                    schools={schools}
+                    value={settings[question]}
+                    onPick={(value) => set.mutate({ key: question, value })}
+                  />
+                ))}
+            </ul>
+          </section>
+        ))}
       </section>
       <EdgeWeights />
       {set.error && !(set.error instanceof ApiFailure && set.error.fields.length > 0) && (

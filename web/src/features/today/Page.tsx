@@ -1,4 +1,5 @@
 /** Today: type a cut and see it set, without a job; below, what is next and what was last. */
+
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate } from "@tanstack/react-router";
 import { Printer } from "lucide-react";
@@ -8,13 +9,14 @@ import { keys } from "@/api/keys";
 import { once } from "@/api/once";
 import { Bench, facts, nameOf, QuickEntry, useOnBench, withChange } from "@/cut";
 import { SCREEN } from "@/text";
+import { tipName } from "@/text/tip";
 import { Button, buttonLook } from "@/ui/button";
 import { useKept } from "@/ui/kept";
 import { type Level, Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
 import { May } from "@/ui/session";
 import { Empty, Failed, Loading } from "@/ui/states";
-import { boreName, clock, print, setting } from "@/units";
+import { clock, print, setting } from "@/units";
 import { AddToJob } from "./AddToJob";
 import { parts } from "./title";
 
@@ -75,7 +77,7 @@ function Last({ last }: { last: Schemas["CardGlance"][] }) {
                 <span className="line-clamp-2 font-semibold">{parts(card.title).cut}</span>
                 <span className="line-clamp-2 text-xs text-ink-2">
                   {parts(card.title).job && `${parts(card.title).job} · `}
-                  {boreName(card.bore_mm, system)} tip, oxygen{" "}
+                  tip {tipName(card, system)}, oxygen{" "}
                   {card.oxygen_pressure_kpa == null
                     ? setting(null, system)
                     : print(card.oxygen_pressure_kpa, "pressure", system)}

@@ -1,4 +1,5 @@
 /** One cut: its settings, the clock of its start, its pace, and how it came out, in two touches. */
+
 import { useState } from "react";
 import { facts } from "@/cut";
 import { SectionEnd } from "@/draw/section-end";
@@ -6,6 +7,7 @@ import { SignPicture } from "@/draw/sign";
 import { sentence, word } from "@/text";
 import { OUTCOMES, RUN } from "@/text/run";
 import { holdsBefore } from "@/text/section";
+import { tipShort } from "@/text/tip";
 import { usePreferences } from "@/ui/preferences";
 import { print, setting } from "@/units";
 import { face } from "../clock";
@@ -13,7 +15,9 @@ import { type Going, type Outcome, partAt } from "../going";
 import {
   type Cut,
   type CutEvent,
+  cutsSinceCleaned,
   type Doc,
+  distances,
   minutesLeft,
   type Part,
   partsOf,
@@ -36,19 +40,36 @@ type Props = {
   /** The stroke before came out otherwise. */
   onStroke: (outcome: Outcome) => void;
   onGoOn: () => void;
+  /** The tip was cleaned. */
+  onCleaned: () => void;
 };
 
+/** The count of cuts that asks for the cleaner, where the shop cleans by count. */
+function CleanTip({ doc, events, onCleaned }: Pick<Props, "doc" | "events" | "onCleaned">) {
+  const made = cutsSinceCleaned(events);
+  const after = doc.clean_after_cuts;
+  if (after == null || made < after) return null;
+  return (
+    <div className="flex flex-wrap items-center gap-4 text-xl" data-clean={made}>
+      <p className="font-bold text-caution">
+        {made} {RUN.sinceCleaned}
+      </p>
+      <Big onClick={onCleaned}>{RUN.cleaned}</Big>
+    </div>
+  );
+}
+
 /** What is set, in large figures. */
-function Settings({ cut, part }: { cut: Cut; part: Part }) {
+function Settings({ doc, cut, part }: { doc: Doc; cut: Cut; part: Part }) {
   const { system } = usePreferences();
   const { plan, request } = cut;
   const rows: [string, string][] = [
-    ["Tip", `${part.tip.bore_mm} mm`],
+    ["Tip", tipShort(part.tip)],
     ["Oxygen", setting(part.oxygen, system)],
     [word(request.gas.fuel), setting(part.fuel, system)],
     ["Pace", print(part.pace, "speed", system)],
-    ["Cones to plate", print(plan.standoff_mm.set, "gap", system)],
   ];
+  const [large, small] = distances(doc, plan, system);
   return (
     <dl className="grid grid-cols-[repeat(auto-fit,minmax(150px,1fr))] gap-x-4 gap-y-1">
       {rows.map(([name, value]) => (
@@ -57,6 +78,13 @@ function Settings({ cut, part }: { cut: Cut; part: Part }) {
           <dd className="text-2xl leading-tight font-bold">{value}</dd>
         </div>
       ))}
+      <div data-distance={large.by}>
+        <dt className="text-xl text-ink-2">{large.name}</dt>
+        <dd className="text-2xl leading-tight font-bold">{large.value}</dd>
+        <dd className="text-xl">
+          {small.name} {small.value}
+        </dd>
+      </div>
     </dl>
   );
 }
@@ -221,10 +249,12 @@ function Clock({ from, large }: { from: number | null; large: string }) {
   );
 }
 
-function Heating({ from, part, cue }: { from: number | null; part: Part; cue: string }) {
+type HeatingProps = { from: number | null; part: Part; cue: string; hot: string };
+
+function Heating({ from, part, cue, hot }: HeatingProps) {
   const now = useTicks(from !== null);
   const seconds = from === null ? 0 : (now - from) / 1000;
-  return <HeatRamp seconds={seconds} band={part.heat} colour={cue} />;
+  return <HeatRamp seconds={seconds} band={part.heat} colour={cue} hot={hot} />;
 }
 
 /** For how long the gas on the rig lasts, where somebody said what stands there. */
@@ -250,6 +280,7 @@ export function CutCard({
   onOutcome,
   onStroke,
   onGoOn,
+  onCleaned,
 }: Props) {
   const [seen, setSeen] = useState<string[]>([]);
   const { system } = usePreferences();
@@ -267,7 +298,8 @@ export function CutCard({
           <h2 className="text-[clamp(28px,4vw,40px)] leading-tight font-bold">
             {facts(request, system)}
           </h2>
-          <Settings cut={cut} part={part} />
+          <Settings doc={doc} cut={cut} part={part} />
+          <CleanTip doc={doc} events={events} onCleaned={onCleaned} />
           {part.order !== null && <Stroke cut={cut} order={part.order} />}
           <GasLeft doc={doc} events={events} from={null} />
           <StrokeBefore going={going} onStroke={onStroke} />
@@ -282,7 +314,12 @@ export function CutCard({
       {going.stage === "heating" && (
         <>
           <Clock from={marks.heat} large="text-[min(22vw,30vh,180px)]" />
-          <Heating from={marks.heat} part={part} cue={cue("start_preheat_s")} />
+          <Heating
+            from={marks.heat}
+            part={part}
+            cue={cue("start_preheat_s")}
+            hot={request.policy?.how_hot ?? "cherry"}
+          />
         </>
       )}
       {going.stage === "cutting" && (

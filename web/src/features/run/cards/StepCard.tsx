@@ -18,7 +18,11 @@ function Schools({ doc, question }: { doc: Doc; question: string }) {
       </Big>
     );
   return (
-    <ul className="flex flex-col gap-2 text-xl" data-schools={question}>
+    <ul
+      className="flex flex-col gap-2 text-xl"
+      data-schools={question}
+      aria-label={ways[0]?.question_text}
+    >
       {ways.map((school) => (
         <li key={school.option}>
           <strong>
@@ -68,7 +72,9 @@ export function StepCard({ step, started, onTimer, onLeak, ...tools }: Props) {
         />
       )}
       <StepTools step={step} {...tools} />
-      {step.policy && <Schools key={step.key} doc={doc} question={step.policy} />}
+      {step.policies?.map((question) => (
+        <Schools key={`${step.key} ${question}`} doc={doc} question={question} />
+      ))}
     </div>
   );
 }

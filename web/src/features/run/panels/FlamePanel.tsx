@@ -1,7 +1,7 @@
 /** The flame that two valves make: turn them and see what it does, what one hears, and what to turn next. */
 import { useState } from "react";
 import { FlameDrawing } from "@/draw/flame";
-import { drawn, mixed } from "@/draw/flame-mix";
+import { drawn, isWanted, mixed, shortFeather } from "@/draw/flame-mix";
 import { FLAME_WORDS, RUN } from "@/text/run";
 import type { Doc } from "../model";
 
@@ -10,6 +10,10 @@ type Props = { fuel: string; bands: Doc["flame"] };
 export function FlamePanel({ fuel, bands }: Props) {
   const [valves, setValves] = useState({ fuel: 0.5, oxygen: 0.1 });
   const state = mixed(valves.fuel, valves.oxygen, bands);
+  const softer = bands.wanted === "carburising";
+  const ratio = valves.oxygen / Math.max(valves.fuel, 0.01);
+  const right = isWanted(state, ratio, bands);
+  const feather = 0.5 * shortFeather(bands);
   const words = FLAME_WORDS[fuel === "acetylene" ? "acetylene" : "alternate"][state];
   const slider = (name: "fuel" | "oxygen", label: string) => (
     <label className="flex flex-col text-xl">
@@ -36,16 +40,24 @@ export function FlamePanel({ fuel, bands }: Props) {
       </div>
       <div className="flex min-w-64 flex-1 flex-col gap-1">
         <p
-          className={`text-2xl leading-tight font-bold ${state === "neutral" ? "text-accent" : ""}`}
+          className={`text-2xl leading-tight font-bold ${right ? "text-accent" : ""}`}
+          data-right={right}
         >
           {words.name}
         </p>
         <p className="text-xl">{words.look}</p>
-        <p className="text-xl font-semibold">{words.turn}</p>
+        <p className="text-xl font-semibold">
+          {right && softer ? RUN.shortFeatherWhy : words.turn}
+        </p>
         <div className="flex items-center gap-3 self-start rounded-md border-2 border-accent px-3 text-xl">
           {RUN.wanted}
           <span className="w-16">
-            <FlameDrawing flame={drawn(fuel, 0.5, 0.5, "neutral")} label={RUN.neutralFlame} />
+            <FlameDrawing
+              flame={
+                softer ? drawn(fuel, 0.5, feather, "carburising") : drawn(fuel, 0.5, 0.5, "neutral")
+              }
+              label={softer ? RUN.shortFeather : RUN.neutralFlame}
+            />
           </span>
         </div>
         {slider("fuel", RUN.fuelValve)}

@@ -3,7 +3,7 @@ import { Volume2, VolumeX } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { RUN } from "@/text/run";
 import { usePreferences } from "@/ui/preferences";
-import { print } from "@/units";
+import { lengthsOf, print } from "@/units";
 import { beats, onStrip, paceAt, ticks, toNextStop } from "../clock";
 import { pixelsPerMm } from "../scale";
 import { useSeconds, useTicks } from "../useTicks";
@@ -46,7 +46,7 @@ function Strip({
   const { system } = usePreferences();
   const now = useTicks(from !== null);
   const mm = from === null ? 0 : paceAt(now - from, pace);
-  const every = EVERY[system];
+  const every = EVERY[lengthsOf(system)];
   const beat = beats(mm, every);
   useEffect(() => {
     if (loud && beat > 0) beep(loud);

@@ -2,7 +2,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { api, type CutPlanRequest, data } from "@/api/client";
 import { keys } from "@/api/keys";
-import { TraceSheet } from "./TraceSheet";
+import { TraceSheet } from "../TraceSheet";
 
 type Props = {
   request: CutPlanRequest;

@@ -1,7 +1,9 @@
 /** The strokes in order: what is cut, how, and why then; the one at hand opens its settings. */
+
 import type { Schemas } from "@/api/client";
 import { sentence, word } from "@/text";
 import { holdsBefore } from "@/text/section";
+import { tipShort } from "@/text/tip";
 import { Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
 import { clock, print, setting } from "@/units";
@@ -34,7 +36,7 @@ function Settings({
 }) {
   const { system } = usePreferences();
   const rows: [string, string, string][] = [
-    ["tip", "Tip", `${stroke.tip.bore_mm} mm`],
+    ["tip", "Tip", tipShort(stroke.tip)],
     ["oxygen_pressure_kpa", "Oxygen", setting(stroke.oxygen_pressure_kpa, system)],
     ["fuel_pressure_kpa", word(fuel), setting(stroke.fuel_pressure_kpa, system)],
     ["start_preheat_s", "Heat", print(stroke.start_preheat_s.set, "duration", system)],

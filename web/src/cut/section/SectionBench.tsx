@@ -1,4 +1,5 @@
 /** A shape on the bench: how it lies, its strokes in order, what each is set to, and what holds the drop. */
+
 import { Link } from "@tanstack/react-router";
 import { Ruler } from "lucide-react";
 import { useEffect, useState } from "react";
@@ -6,13 +7,14 @@ import type { CutInput, CutPlan, CutPlanRequest, FieldError, Schemas } from "@/a
 import { Balance } from "@/draw/balance";
 import { SCREEN, sentence, word } from "@/text";
 import { freedOf } from "@/text/section";
+import { tipShort } from "@/text/tip";
 import { buttonLook } from "@/ui/button";
 import { useCurrency } from "@/ui/currency";
 import type { Level } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
 import { clock, print } from "@/units";
-import { FuelPicker } from "./FuelPicker";
-import { noteKey } from "./model";
+import { FuelPicker } from "../FuelPicker";
+import { noteKey } from "../model";
 import { SectionInputs } from "./SectionInputs";
 import { SectionStage } from "./SectionStage";
 import { StrokeList } from "./StrokeList";
@@ -192,7 +194,7 @@ export function SectionBench(props: Props) {
         <p className="text-sm">
           {section.one_tip ? (
             <>
-              <strong>{section.tip.bore_mm} mm</strong> tip for every stroke.
+              Tip <strong>{tipShort(section.tip)}</strong> for every stroke.
             </>
           ) : (
             "No one tip suits every stroke: each names its own."
