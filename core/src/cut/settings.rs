@@ -186,7 +186,6 @@ fn compute(request: &Request) -> Result<Settings> {
     let (oxygen_pressure, oxygen_notes, of_oxygen) = oxygen_setting(request, &tip, &flows)?;
     let (fuel_pressure, fuel_notes, of_fuel) = fuel_setting(request, (path, &tip), fuel)?;
     notes.extend(tip_notes.into_iter().chain(oxygen_notes).chain(fuel_notes));
-
     notes.extend(gear_notes(request, &tip.tip, fuel_pressure.set, oxygen_pressure.set)?);
 
     let (pace, of_speed) = travel_speed(request, (path, tip.chart.as_ref().map(|(row, _)| row)))?;
@@ -200,9 +199,9 @@ fn compute(request: &Request) -> Result<Settings> {
     let (balance, of_balance) = balance(&burnt, flows.oxygen, (request.has_charts(), one))?;
     let (starts, of_starts) = starts(request);
     notes.extend(balance_note(&balance).into_iter().chain(stop_note(request, &starts)));
+    notes.push(Note::new(Level::Info, "closing_rise", vec![]));
     let (time, of_time) = times(request, &preheat, (starts.count, pace.speed.set));
     let (gas, [of_used_oxygen, of_used_fuel]) = amounts(&time, &flows, one);
-    notes.push(Note::new(Level::Info, "closing_rise", vec![]));
     let costed = request.prices.map(|prices| cost(&prices, (&time, starts.count), &gas, one));
 
     let mut traces = vec![
@@ -226,10 +225,8 @@ fn compute(request: &Request) -> Result<Settings> {
         of_used_fuel,
         of_balance,
     ];
-    let cost = costed.map(|(cost, of_cost)| {
-        traces.push(of_cost);
-        cost
-    });
+    let (cost, of_cost) = costed.unzip();
+    traces.extend(of_cost);
     Ok(Settings {
         path,
         bore: tip.tip.bore,
