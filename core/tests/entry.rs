@@ -3,8 +3,8 @@
 #![allow(clippy::expect_used, reason = "a test fails by saying what it expected")]
 
 use galvanon_core::code::Code;
-use galvanon_core::cut::{Process, Quality, Start};
-use galvanon_core::entry::line::read;
+use galvanon_core::cut::{Process, Quality, Start, Stroke};
+use galvanon_core::entry::line::{read, read_in};
 use galvanon_core::entry::measure::{System, TypedLength};
 use galvanon_core::entry::said::Line;
 use galvanon_core::entry::said::Understood;
@@ -113,7 +113,10 @@ fn every_shape_is_read_in_a_line() {
 #[test]
 fn what_is_unclear_is_marked_and_asked() {
     for (typed, asked) in [
-        ("3/4 plate 36 guided", vec!["bare_number"]),
+        ("20 plate 36 guided", vec!["bare_number", "bare_number"]),
+        ("3/4 plate 20 mm 36 guided", vec!["bare_number"]),
+        ("1/2 lug 4in guided", vec!["laid_out_later"]),
+        ("1/2 plate 12in guided unknown steel", vec!["unknown_steel"]),
         ("3/4 in 19 mm, 36in guided", vec!["two_systems", "extra_length"]),
         ("3/4 plate 36in", vec!["missing_process"]),
         ("plate guided", vec!["missing_thickness", "missing_length"]),
@@ -142,13 +145,13 @@ fn what_is_unclear_is_marked_and_asked() {
 
 #[test]
 fn an_offer_mends_the_line() {
-    let typed = "3/4 plate 36 guided";
+    let typed = "3/4 plate 20 mm 36 guided";
     let problem = &read(typed).problems[0];
     let span = problem.span.clone().expect("a place");
     assert_eq!(&typed[span.clone()], "36");
     let mended = format!("{}{}{}", &typed[..span.start], problem.offers[0], &typed[span.end..]);
-    assert_eq!(mended, "3/4 plate 36 in guided");
-    assert_eq!(codes(&read(&mended)), [] as [&str; 0]);
+    assert_eq!(mended, "3/4 plate 20 mm 36 in guided");
+    assert_eq!(codes(&read(&mended)), ["two_systems", "extra_length"]);
 }
 
 #[test]
@@ -185,6 +188,7 @@ prop_compose! {
         start in prop::option::of(prop::sample::select(vec![Start::Edge, Start::DrilledHole, Start::Pierce])),
         quality in prop::option::of(prop::sample::select(vec![Quality::Fine, Quality::Standard, Quality::Severance])),
         fuel in prop::option::of(prop::sample::select(Fuel::ALL.to_vec())),
+        stroke in prop::option::of(prop::sample::select(vec![Stroke::Gouge, Stroke::Wash, Stroke::Head, Stroke::Nut])),
         grade in prop::option::of(prop::sample::select(vec!["A36", "A572-50", "304", "S355"])),
         bevel in prop::option::of(1..60_u32), degrees in prop::option::of(-30..500_i32), purity in prop::option::of(900..1000_u32),
     ) -> Understood {
@@ -192,7 +196,7 @@ prop_compose! {
             section: None,
             count, thickness: Some(thickness), length: Some(length), process: Some(process),
             surface: faces.0.map(|i| Surface::ALL[i]), back_surface: faces.1.map(|i| Surface::ALL[i]),
-            start, quality, fuel, grade,
+            start, quality, fuel, grade, stroke,
             bevel: bevel.map(|d| Angle::from_deg(f64::from(d))),
             plate_temperature: degrees.map(|d| Temperature::from_c(f64::from(d))),
             oxygen_purity: purity.map(|p| f64::from(p) / 10.0 / 100.0),
@@ -330,4 +334,86 @@ fn a_slip_is_offered_the_word_that_was_meant() {
     let line = read("3/4 plate 36in guidde");
     let slip = line.problems.iter().find(|p| p.code == "unknown_word").expect("a slip");
     assert!(slip.offers.contains(&"guided".to_owned()), "{:?}", slip.offers);
+}
+
+fn assumed(line: &galvanon_core::entry::said::Line) -> Vec<&'static str> {
+    line.marks.iter().filter_map(|mark| mark.assumed).collect()
+}
+
+/// A bevel is never asked whether it is inches; a number far from any such word is no angle.
+#[test]
+fn a_bare_number_beside_a_slant_is_degrees() {
+    for typed in [
+        "3/4 plate 36in guided bevel 30",
+        "3/4 plate 36in guided 30 bevel",
+        "3/4 plate bevel 30 36in guided",
+        "3/4 plate 36in guided tilt 30",
+    ] {
+        let line = read(typed);
+        assert_eq!(codes(&line), [] as [&str; 0], "{typed}");
+        let bevel = line.understood.bevel.expect("an angle").as_deg();
+        assert!((bevel - 30.0).abs() < 1e-9, "{typed}: {bevel}");
+        assert!(assumed(&line).contains(&"bare_slant_is_degrees"), "{typed}");
+    }
+    let mitre = read("W12x26 mitre 45 20ft hand").understood;
+    assert!((mitre.bevel.expect("an angle").as_deg() - 45.0).abs() < 1e-9);
+    // the length before the word keeps its inches, for a number follows the word
+    let both = read("3/4 plate 36 bevel 30 guided").understood;
+    assert!((both.length.expect("a length").amount - 36.0).abs() < 1e-9);
+    assert!((both.bevel.expect("an angle").as_deg() - 30.0).abs() < 1e-9);
+}
+
+/// Units are taken from the line itself, said, and never guessed where the line has none or two.
+#[test]
+fn a_bare_number_takes_the_one_system_of_its_line() {
+    for (typed, system, amount, code) in [
+        ("3/4 plate 36 guided", System::Inch, 36.0, "bare_number_is_inches"),
+        ("1/2in plate 24 guided", System::Inch, 24.0, "bare_number_is_inches"),
+        ("20mm plate 900 guided", System::Metric, 900.0, "bare_number_is_millimetres"),
+        ("20 plate 900 mm guided", System::Metric, 900.0, "bare_number_is_millimetres"),
+    ] {
+        let line = read(typed);
+        assert_eq!(codes(&line), [] as [&str; 0], "{typed}");
+        let length = line.understood.length.expect("a length");
+        assert_eq!((length.system, length.amount), (system, amount), "{typed}");
+        assert!(assumed(&line).contains(&code), "{typed}: {:?}", assumed(&line));
+    }
+}
+
+#[test]
+fn the_usual_way_of_moving_the_torch_is_taken_only_where_the_line_says_nothing() {
+    let usual = Some(Process::Guided);
+    let line = read_in("3/4 plate 36in", usual);
+    assert_eq!(codes(&line), [] as [&str; 0]);
+    assert_eq!(line.understood.process, usual);
+    assert_eq!(assumed(&line), ["bare_fraction_is_inches", "usual_process"]);
+    let said = read_in("3/4 plate 36in machine", usual);
+    assert_eq!(said.understood.process, Some(Process::Machine));
+    assert!(!assumed(&said).contains(&"usual_process"));
+    assert_eq!(
+        codes(&read_in("", usual)),
+        ["missing_thickness", "missing_length", "missing_process"]
+    );
+}
+
+/// Common practice: what is done with the torch besides cutting through has its own words.
+#[test]
+fn other_work_of_the_torch_is_named_in_a_line() {
+    for (words, stroke) in [
+        ("gouge", Stroke::Gouge),
+        ("wash off", Stroke::Wash),
+        ("backing bar", Stroke::Wash),
+        ("bolt head", Stroke::Head),
+        ("rivet", Stroke::Head),
+        ("nut", Stroke::Nut),
+    ] {
+        let line = read(&format!("1/2in plate 12in guided {words}"));
+        assert_eq!(line.understood.stroke, Some(stroke), "{words}");
+        assert_eq!(codes(&line), [] as [&str; 0], "{words}");
+    }
+    for words in ["sheet", "flat bar", "bar"] {
+        let line = read(&format!("3/8in {words} 6in guided"));
+        let thickness = line.understood.thickness.expect("a thickness");
+        assert!((thickness.amount - 0.375).abs() < 1e-9, "{words}");
+    }
 }

@@ -123,10 +123,12 @@ async fn units_switch_for_the_person_and_stay_after_a_reload() -> Result<()> {
 async fn what_is_unclear_is_asked_and_an_offer_mends_it() -> Result<()> {
     journey(DESK, |_, browser| async move {
         browser.open("/").await?;
-        browser.type_line("3/4 plate 36 guided").await?;
+        browser.type_line("20 plate 36 guided").await?;
         browser.reads("[data-problem='bare_number']", "inches or millimetres").await?;
-        browser.click("36 in").await?;
-        browser.reads("[data-echo]", "3/4 in plate, 36 in, guided").await?;
+        browser.click("20 mm").await?;
+        // one unit in the line is that of its other number, and it is said
+        browser.reads("[data-echo]", "20 mm plate, 36 mm, guided").await?;
+        browser.reads("[data-echo]", "millimetres, as the rest of the line").await?;
         browser.type_line("3/4 plate 36in").await?;
         browser.reads("[data-problem='missing_process']", "How is the torch moved").await?;
         browser.click("freehand").await?;
@@ -187,6 +189,25 @@ async fn the_drawing_is_the_form() -> Result<()> {
             tokio::time::sleep(std::time::Duration::from_millis(100)).await;
         }
         anyhow::bail!("the drawing does not follow the field")
+    })
+    .await
+}
+
+/// Enter that comes before the reading is not lost: the cut is planned when the reading has come.
+#[tokio::test(flavor = "multi_thread")]
+async fn enter_before_the_reading_acts_when_it_comes() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/").await?;
+        // line and Enter in one breath: no reading can have come between
+        browser.type_line("3/4 plate 36in guided\u{e007}").await?;
+        browser.reads("[data-quantity='oxygen_pressure_kpa']", "psi").await?;
+        // what does not read is not planned by an Enter, and stays
+        browser.type_line("1/2 lug 4in guided\u{e007}").await?;
+        browser.reads("[data-problem='laid_out_later']", "Layout").await?;
+        browser.type_line("1/2 plate 12in guided unknown steel").await?;
+        browser.click("Go to the four tests").await?;
+        browser.reads("[role=tab][data-state=active]", "Unknown piece").await?;
+        Ok(())
     })
     .await
 }

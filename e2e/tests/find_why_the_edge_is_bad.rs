@@ -137,3 +137,24 @@ async fn the_drawing_shows_what_was_told() -> Result<()> {
     })
     .await
 }
+
+/// A hand that says trigger finds what is said of the lever, and is led straight to what to do.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_trouble_is_found_by_another_name_and_led_to() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/").await?;
+        browser.see("#last + ul").await?;
+        browser.press_control('k').await?;
+        let asked = "[aria-label='Find a job, a cut, a page or a sign']";
+        browser.fill(asked, "trigger parts").await?;
+        browser.click("The flame parts from the tip").await?;
+        browser.reads("[role=tab][data-state=active]", "Flame and torch").await?;
+        browser.see("[data-torch]").await?;
+        browser.click("acetylene").await?;
+        browser
+            .reads("[data-mend='parts_on_lever']", "Trim the flame with the lever held down")
+            .await?;
+        Ok(())
+    })
+    .await
+}

@@ -61,11 +61,27 @@ impl Fuels {
     }
 }
 
+/// What a trouble is about.
+#[derive(
+    Clone, Copy, Debug, Deserialize, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray,
+)]
+#[strum(serialize_all = "snake_case")]
+#[serde(rename_all = "snake_case")]
+pub enum About {
+    /// Flame, tip and torch.
+    Flame,
+    /// Gauges, hoses and cylinders.
+    Gas,
+    /// What the metal and the piece do.
+    Cut,
+}
+
 #[derive(Debug, Deserialize)]
 struct Row {
     code: String,
     fuels: Fuels,
     level: Urgency,
+    about: About,
     finding: Option<String>,
     steps: String,
     gear: String,
@@ -81,6 +97,8 @@ pub struct Trouble {
     pub fuels: Fuels,
     /// How serious.
     pub urgency: Urgency,
+    /// What it is about.
+    pub about: About,
     /// The finding that it is for a diagnosis.
     pub finding: Option<String>,
     /// What to do, in order: codes of sentences.
@@ -105,6 +123,7 @@ static TROUBLES: LazyLock<Result<Vec<Trouble>>> = LazyLock::new(|| {
             code: row.code,
             fuels: row.fuels,
             urgency: row.level,
+            about: row.about,
             finding: row.finding,
             source: row.source,
         })

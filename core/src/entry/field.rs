@@ -3,7 +3,7 @@
 
 use crate::entry::LONGEST;
 use crate::entry::measure::{Measured, System, TypedLength, measure};
-use crate::entry::resolve::mixes_systems;
+use crate::entry::resolve_lengths::mixes_systems;
 use crate::entry::token::{Token, tokens};
 use crate::quantity::{Angle, Temperature};
 

@@ -21,6 +21,7 @@ pub mod measure;
 mod reader;
 mod resolve;
 mod resolve_faces;
+mod resolve_lengths;
 mod resolve_section;
 pub mod said;
 pub mod shape;

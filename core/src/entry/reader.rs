@@ -16,6 +16,8 @@ pub struct FoundLength {
     pub next: usize,
     pub role: Option<Role>,
     pub assumed: Option<&'static str>,
+    /// A number without a unit: its system is that of the line, where the line has one.
+    pub bare: bool,
 }
 
 #[derive(Clone, Copy, PartialEq, Eq)]

@@ -3,6 +3,7 @@
 
 use std::ops::Range;
 
+use crate::cut::Process;
 use crate::entry::measure::{Measured, System, TypedLength, measure};
 use crate::entry::reader::{Face, FoundFace, FoundLength, Reader, Role};
 use crate::entry::resolve_section::SHAPES_OFFERED;
@@ -10,6 +11,7 @@ use crate::entry::said::{Line, Mark, Problem};
 use crate::entry::shape::NoShape;
 use crate::entry::token::{Form, Number, Token, TokenKind};
 use crate::entry::words::{Says, near, says};
+use crate::quantity::Angle;
 use crate::section::asked::CutKind;
 use crate::section::{Profile, search};
 use crate::steel::grade::grade;
@@ -24,6 +26,7 @@ pub fn resolve(
     text: &str,
     tokens: &[Token],
     shape: Option<(Range<usize>, Result<Profile, NoShape>)>,
+    usual: Option<Process>,
 ) -> Line {
     let mut reader = Reader {
         text,
@@ -39,8 +42,10 @@ pub fn resolve(
     while reader.at < tokens.len() {
         reader.step();
     }
+    reader.settle_bare();
     reader.assign_faces();
     reader.assign_lengths();
+    reader.take_usual(usual);
     reader.ask_for_missing();
     reader.line.marks.sort_by_key(|mark| mark.span.start);
     reader.line
@@ -89,10 +94,24 @@ impl Reader<'_> {
                     &mut l.understood.oxygen_purity
                 })
             }
-            Measured::Bare(_) => {
-                let typed = self.text[span.clone()].to_owned();
-                let offers = ["in", "mm"].map(|unit| format!("{typed} {unit}")).to_vec();
-                self.problem("bare_number", span, offers);
+            Measured::Bare(number) if self.is_slant(from, taken) => {
+                let assumed = Some("bare_slant_is_degrees");
+                let angle = Angle::from_deg(number.value);
+                self.take(Mark { part: "bevel", span, assumed }, angle, |l| {
+                    &mut l.understood.bevel
+                });
+            }
+            Measured::Bare(number) => {
+                let value = TypedLength { amount: number.value, system: System::Inch };
+                let found = FoundLength {
+                    value,
+                    span,
+                    next: self.at,
+                    role: None,
+                    assumed: None,
+                    bare: true,
+                };
+                self.lengths.push(found);
             }
             Measured::UnknownGauge => self.problem("unknown_gauge", span, Vec::new()),
             Measured::Unclear => self.problem("unclear_number", span, Vec::new()),
@@ -138,7 +157,8 @@ impl Reader<'_> {
     }
 
     fn length(&mut self, value: TypedLength, span: Range<usize>, assumed: Option<&'static str>) {
-        self.lengths.push(FoundLength { value, span, next: self.at, role: None, assumed });
+        let next = self.at;
+        self.lengths.push(FoundLength { value, span, next, role: None, assumed, bare: false });
     }
 
     fn phrase(&mut self) {
@@ -213,63 +233,26 @@ impl Reader<'_> {
                     self.line.marks.push(Mark { span, part: "ends", assumed: None });
                 }
             }
-            Says::Measure(measure) => self.name_length(Role::Of(measure)),
-            Says::Bevel | Says::Pieces | Says::Filler => {}
-        }
-    }
-
-    /// The word names the length right before it, unless that has its name already.
-    fn name_length(&mut self, role: Role) {
-        let before = self.at - 1;
-        if let Some(last) = self.lengths.last_mut()
-            && last.next == before
-            && last.role.is_none()
-        {
-            last.role = Some(role);
-        }
-    }
-
-    fn assign_lengths(&mut self) {
-        let mut lengths = std::mem::take(&mut self.lengths);
-        for at in 1..lengths.len() {
-            let (one, two) = (&lengths[at - 1], &lengths[at]);
-            let between = self.text[one.span.end..two.span.start].trim().is_empty();
-            if between && one.value.system != two.value.system {
-                let span = one.span.start..two.span.end;
-                self.problem("two_systems", span, Vec::new());
+            Says::Stroke(stroke) => {
+                self.take(plain("stroke"), stroke, |l| &mut l.understood.stroke)
             }
+            Says::UnknownSteel => self.problem("unknown_steel", span, vec![String::new()]),
+            Says::LaidOut => self.problem("laid_out_later", span, vec![String::new()]),
+            Says::Measure(measure) => self.name_length(Role::Of(measure)),
+            Says::Bevel | Says::Slant | Says::Pieces | Says::Filler => {}
         }
-        if let Some(section) = self.line.understood.section.take() {
-            let section = self.of_section(section, lengths);
-            self.line.understood.section = Some(section);
+    }
+
+    /// A line that says nothing of how the torch is moved means the usual way; an empty line means nothing.
+    fn take_usual(&mut self, usual: Option<Process>) {
+        if self.line.understood.process.is_some() || self.tokens.is_empty() {
             return;
         }
-        for role in [Role::Thickness, Role::Length] {
-            if !lengths.iter().any(|length| length.role == Some(role))
-                && let Some(free) = lengths.iter_mut().find(|length| length.role.is_none())
-            {
-                free.role = Some(role);
-            }
-        }
-        for length in lengths {
-            let (value, mark) = (length.value, (length.span.clone(), length.assumed));
-            match length.role {
-                Some(Role::Thickness) => {
-                    self.take(
-                        Mark { part: "thickness", span: mark.0, assumed: mark.1 },
-                        value,
-                        |l| &mut l.understood.thickness,
-                    );
-                }
-                Some(Role::Length) => {
-                    self.take(Mark { part: "length", span: mark.0, assumed: mark.1 }, value, |l| {
-                        &mut l.understood.length
-                    });
-                }
-                Some(Role::Of(_)) | None => {
-                    self.problem("extra_length", length.span, vec![String::new()]);
-                }
-            }
+        if let Some(usual) = usual {
+            self.line.understood.process = Some(usual);
+            let end = self.text.len();
+            let mark = Mark { part: "process", span: end..end, assumed: Some("usual_process") };
+            self.line.marks.push(mark);
         }
     }
 
@@ -301,10 +284,4 @@ impl Reader<'_> {
             missing.into_iter().map(|(code, offers)| Problem { code, span: None, offers });
         self.line.problems.extend(problems);
     }
-}
-
-/// Kept beside [`measure`]: two systems can also meet inside one field.
-pub fn mixes_systems(found: &[TypedLength]) -> bool {
-    let has = |system: System| found.iter().any(|length| length.system == system);
-    has(System::Inch) && has(System::Metric)
 }

@@ -3,7 +3,7 @@
 use std::ops::Range;
 
 use crate::code::Code;
-use crate::cut::{Process, Quality, Start};
+use crate::cut::{Process, Quality, Start, Stroke};
 use crate::entry::measure::TypedLength;
 use crate::gas::fuel::Fuel;
 use crate::quantity::{Angle, Temperature};
@@ -96,6 +96,8 @@ pub struct Understood {
     pub thickness: Option<TypedLength>,
     /// Length of cut.
     pub length: Option<TypedLength>,
+    /// What the torch does, where it is no cut through.
+    pub stroke: Option<Stroke>,
     /// How the torch is moved.
     pub process: Option<Process>,
     /// The near face.
@@ -168,6 +170,7 @@ impl Understood {
             self.length.map(|l| {
                 if self.thickness.is_some() { l.echo() } else { format!("{} long", l.echo()) }
             }),
+            self.stroke.map(|stroke| stroke_words(stroke).to_owned()),
             self.process.map(|p| p.code().to_owned()),
             faces,
             back,
@@ -197,6 +200,16 @@ const fn face_words(surface: Surface) -> &'static str {
         Surface::HeavyRust => "heavy rust",
         Surface::Paint => "paint",
         Surface::Galvanised => "galvanised",
+    }
+}
+
+const fn stroke_words(stroke: Stroke) -> &'static str {
+    match stroke {
+        Stroke::Cut => "cut",
+        Stroke::Gouge => "gouge",
+        Stroke::Wash => "wash off",
+        Stroke::Head => "bolt head",
+        Stroke::Nut => "nut",
     }
 }
 

@@ -2,7 +2,7 @@
 
 use strsim::levenshtein;
 
-use crate::cut::{Process, Quality, Start};
+use crate::cut::{Process, Quality, Start, Stroke};
 use crate::gas::fuel::Fuel;
 use crate::section::asked::CutKind;
 use crate::steel::surface::Surface;
@@ -32,6 +32,12 @@ pub enum Says {
     Bevel,
     /// The number before it counts pieces.
     Pieces,
+    /// What the torch does, where it is no cut through.
+    Stroke(Stroke),
+    /// What the steel is, is not known: it is tried at the bench.
+    UnknownSteel,
+    /// A part that is laid out from its dimensions, which a line cannot say yet.
+    LaidOut,
     /// Which cut of a shape.
     Kind(CutKind),
     /// The length beside it is this measure of a cut.
@@ -42,6 +48,8 @@ pub enum Says {
     OneSide,
     /// Whether a tube is open at both ends.
     EndsOpen(bool),
+    /// The number beside it is an angle; nothing by itself.
+    Slant,
     /// Nothing by itself.
     Filler,
 }
@@ -120,6 +128,38 @@ const PHRASES: &[(&str, Says)] = &[
     ("plate", Says::Thickness),
     ("pl", Says::Thickness),
     ("flat", Says::Thickness),
+    ("flat bar", Says::Thickness),
+    ("bar", Says::Thickness),
+    ("sheet", Says::Thickness),
+    ("gouge", Says::Stroke(Stroke::Gouge)),
+    ("gouging", Says::Stroke(Stroke::Gouge)),
+    ("wash", Says::Stroke(Stroke::Wash)),
+    ("wash off", Says::Stroke(Stroke::Wash)),
+    ("washing", Says::Stroke(Stroke::Wash)),
+    ("backing bar", Says::Stroke(Stroke::Wash)),
+    ("backing strip", Says::Stroke(Stroke::Wash)),
+    ("bolt head", Says::Stroke(Stroke::Head)),
+    ("bolt heads", Says::Stroke(Stroke::Head)),
+    ("rivet", Says::Stroke(Stroke::Head)),
+    ("rivets", Says::Stroke(Stroke::Head)),
+    ("rivet head", Says::Stroke(Stroke::Head)),
+    ("nut", Says::Stroke(Stroke::Nut)),
+    ("nuts", Says::Stroke(Stroke::Nut)),
+    ("unknown steel", Says::UnknownSteel),
+    ("unknown", Says::UnknownSteel),
+    ("hole", Says::LaidOut),
+    ("holes", Says::LaidOut),
+    ("circle", Says::LaidOut),
+    ("circles", Says::LaidOut),
+    ("strips", Says::LaidOut),
+    ("lug", Says::LaidOut),
+    ("lugs", Says::LaidOut),
+    ("ring", Says::LaidOut),
+    ("disc", Says::LaidOut),
+    ("gusset", Says::LaidOut),
+    ("bracket", Says::LaidOut),
+    ("angle", Says::Slant),
+    ("tilt", Says::Slant),
     ("thick", Says::Thickness),
     ("thk", Says::Thickness),
     ("long", Says::Length),

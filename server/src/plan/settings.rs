@@ -141,7 +141,9 @@ pub const FIRE_WATCH_MIN: OwnFigure = OwnFigure {
 pub const EMERGENCY: &str = "emergency_numbers";
 
 /// Choices that are no schools: what the shop reads in, and its usual fuel.
-pub const CHOICES: [(&str, &[&str], &str); 3] = [
+pub const CHOICES: [(&str, &[&str], &str); 4] = [
+    // how the torch is usually moved: taken in a line that does not say, or asked
+    ("usual_process", &["asked", "freehand", "guided", "machine"], "asked"),
     ("currency", &["$", "€", "£", "kr", "zł"], "$"),
     ("units", &["inch", "metric", "metric_kpa"], "inch"),
     ("fuel", &["acetylene", "propane", "propylene", "natural_gas"], "acetylene"),

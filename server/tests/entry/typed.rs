@@ -1,6 +1,6 @@
 //! Typed lines and fields over HTTP: places for a browser, sentences for a person.
 
-use serde_json::json;
+use serde_json::{Value, json};
 
 use crate::test_app::TestApp;
 
@@ -25,7 +25,7 @@ async fn a_line_is_read_into_a_request_that_plans() {
 async fn places_count_as_a_browser_counts() {
     let app = TestApp::start().await;
     // the arrow takes three bytes, the torch emoji two UTF-16 units
-    let text = "→🔥 3/4 plate 36 guided";
+    let text = "→🔥 plate 36 guided";
     let read = app.post("/api/v1/entry/line", &json!({ "text": text })).await.body;
     let problems = read["problems"].as_array().unwrap();
     let bare = problems.iter().find(|p| p["code"] == "bare_number").unwrap();
@@ -103,4 +103,41 @@ async fn every_kind_of_field_takes_its_own_unit_and_no_other() {
         .post("/api/v1/entry/field", &json!({ "text": "1", "kind": "mood", "shown": "inch" }))
         .await;
     assert_eq!(odd.body["error"]["fields"][0]["path"], "kind");
+}
+
+/// What a shop usually does is taken where a line does not say it, and said; a way that nobody moves a torch in is refused.
+#[actix_web::test]
+async fn the_usual_way_of_moving_the_torch_is_taken_and_said() {
+    let app = TestApp::start().await;
+    let line = async |usual: Value| {
+        let body = json!({ "text": "3/4 plate 36in", "usual_process": usual });
+        app.post("/api/v1/entry/line", &body).await
+    };
+    let asked = line(Value::Null).await.body;
+    assert_eq!(asked["complete"], false);
+    let taken = line(json!("guided")).await.body;
+    assert_eq!(taken["complete"], true);
+    assert_eq!(taken["input"]["cut"]["process"], "guided");
+    let told: Vec<&str> =
+        taken["marks"].as_array().unwrap().iter().filter_map(|it| it["assumed"].as_str()).collect();
+    assert!(told.iter().any(|it| it.contains("usual way")), "{told:?}");
+    let refused = line(json!("sideways")).await;
+    assert_eq!(refused.status, 422);
+    assert_eq!(refused.body["error"]["fields"][0]["path"], "usual_process");
+}
+
+/// Nothing of what is laid out from its dimensions is guessed at, and steel that nobody knows is tried first.
+#[actix_web::test]
+async fn what_comes_later_and_unknown_steel_are_named_as_such() {
+    let app = TestApp::start().await;
+    let asks = async |text: &str| {
+        let read = app.post("/api/v1/entry/line", &json!({ "text": text })).await.body;
+        read["problems"].as_array().unwrap().clone()
+    };
+    let lug = asks("1/2 lug 4in guided").await;
+    assert_eq!(lug[0]["code"], "laid_out_later");
+    assert!(lug[0]["text"].as_str().unwrap().contains("Layout"), "{lug:?}");
+    let unknown = asks("1/2 plate 12in guided unknown steel").await;
+    assert_eq!(unknown[0]["code"], "unknown_steel");
+    assert!(unknown[0]["text"].as_str().unwrap().contains("Four tests"), "{unknown:?}");
 }

@@ -293,9 +293,9 @@ async fn a_faulty_demo_says_which_file_and_line_and_loads_nothing_of_that_job() 
     assert!(matches!(refused, demo::DemoError::Api(_)), "{refused}");
     std::fs::write(folder.join("shop.toml"), "people = []\n[settings]\n").unwrap();
     std::fs::write(folder.join("rack.toml"), "gear = []\n").unwrap();
-    let job = "name = \"J\"\nnote = \"\"\ndays_ago = 1\nby = \"\"\n[rig]\n[[lines]]\ntyped = \"3/4 plate 36 guided\"\n";
+    let job = "name = \"J\"\nnote = \"\"\ndays_ago = 1\nby = \"\"\n[rig]\n[[lines]]\ntyped = \"20 plate 36 guided\"\n";
     std::fs::write(folder.join("jobs/1.toml"), job).unwrap();
     let faulty = demo::load(&app.pool, &folder).await.unwrap_err().to_string();
-    assert!(faulty.contains("3/4 plate 36 guided") && faulty.contains("bare_number"), "{faulty}");
+    assert!(faulty.contains("20 plate 36 guided") && faulty.contains("bare_number"), "{faulty}");
     std::fs::remove_dir_all(&folder).unwrap();
 }

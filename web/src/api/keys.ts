@@ -40,6 +40,6 @@ export const keys = {
   unknown: (answers: readonly string[]) => ["unknown", answers] as const,
   reference: ["reference"] as const,
   plan: (id: string) => ["plans", id] as const,
-  line: (text: string) => ["entry", text] as const,
+  line: (text: string, usual: string | null) => ["entry", text, usual] as const,
   draft: (jobId: string | null, input: unknown) => ["draft", jobId, input] as const,
 };

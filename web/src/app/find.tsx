@@ -1,10 +1,11 @@
-/** Finds a job, a cut or a page. */
+/** Finds a job, a cut, a page, a sign or a trouble, by whichever name the trade gives it. */
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useDeferredValue, useState } from "react";
 import { api, data } from "@/api/client";
 import { keys } from "@/api/keys";
 import { nameOf } from "@/cut";
+import { meets } from "@/text/synonyms";
 import { usePreferences } from "@/ui/preferences";
 import { Sheet } from "@/ui/sheet";
 
@@ -12,6 +13,42 @@ import { Sheet } from "@/ui/sheet";
 const SHOWN = 20;
 
 type Found = { key: string; text: string; hint: string; go: () => void };
+
+/** Every sign of the diagnosis and every trouble at the torch, each once. */
+function useSigns(
+  open: boolean,
+  go: (search: { sign?: string; trouble?: string }) => void,
+): Found[] {
+  const fixed = { enabled: open, staleTime: Number.POSITIVE_INFINITY };
+  const findings = useQuery({
+    ...fixed,
+    queryKey: keys.findings,
+    queryFn: () => data(api.GET("/api/v1/edge/findings")),
+  });
+  const of = (fuel: string) => ({
+    ...fixed,
+    queryKey: keys.troubles(fuel),
+    queryFn: () => data(api.GET("/api/v1/edge/troubles", { params: { query: { fuel } } })),
+  });
+  // what goes wrong differs between acetylene and the slower gases alone
+  const [first, second] = [useQuery(of("acetylene")), useQuery(of("propane"))];
+  const troubles = [...(first.data?.troubles ?? []), ...(second.data?.troubles ?? [])];
+  const once = [...new Map(troubles.map((each) => [each.text, each])).values()];
+  return [
+    ...once.map(({ code, text }) => ({
+      key: `trouble ${code} ${text}`,
+      text,
+      hint: "trouble",
+      go: () => go({ trouble: code }),
+    })),
+    ...(findings.data?.findings ?? []).map(({ code, text }) => ({
+      key: `sign ${code}`,
+      text,
+      hint: "sign",
+      go: () => go({ sign: code }),
+    })),
+  ];
+}
 
 export function Find({ open, onClose }: { open: boolean; onClose: () => void }) {
   const { system } = usePreferences();
@@ -47,6 +84,7 @@ export function Find({ open, onClose }: { open: boolean; onClose: () => void }) 
       go: () => void navigate({ to: "/account" }),
     },
   ];
+  const signs = useSigns(open, (search) => void navigate({ to: "/edge", search }));
   const ofJobs: Found[] = (jobs.data?.jobs ?? []).map(({ job }) => ({
     key: job.id,
     text: job.name,
@@ -64,13 +102,11 @@ export function Find({ open, onClose }: { open: boolean; onClose: () => void }) 
         search: { line: view.line.id },
       }),
   }));
-  const words = wanted.toLowerCase().split(/\s+/).filter(Boolean);
-  const named = ({ text, hint }: Found) => `${text} ${hint}`.toLowerCase();
-  const here = [...pages, ...ofLines].filter((each) =>
-    words.every((word) => named(each).includes(word)),
-  );
+  const named = (each: Found) => meets(`${each.text} ${each.hint}`, wanted);
   // a job may be found by a cut of it: the shop knows
-  const found = [...here, ...ofJobs];
+  const here = [...[...pages, ...ofLines].filter(named), ...ofJobs];
+  // signs and troubles only where something is asked: there are a hundred of them
+  const found = wanted.trim().length < 3 ? here : [...here, ...signs.filter(named)];
   const chosen = Math.min(at, found.length - 1);
 
   function go(each: Found | undefined) {
@@ -83,7 +119,7 @@ export function Find({ open, onClose }: { open: boolean; onClose: () => void }) 
   return (
     <Sheet open={open} onClose={onClose} title="Find" middle>
       <input
-        aria-label="Find a job, a cut or a page"
+        aria-label="Find a job, a cut, a page or a sign"
         value={wanted}
         onChange={(event) => {
           setWanted(event.target.value);

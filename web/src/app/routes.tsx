@@ -54,11 +54,17 @@ const list = createRoute({
   path: "/jobs/$jobId/list",
   component: lazyRouteComponent(() => import("@/features/job"), "ListPage"),
 });
+/** What an edge is asked about: a cut of a job, a trouble at the torch, a sign. */
+type EdgeAsked = { job?: string; line?: string; trouble?: string; sign?: string };
+
 const edge = createRoute({
   getParentRoute: () => root,
   path: "/edge",
-  validateSearch: ({ job, line }: Record<string, unknown>): { job?: string; line?: string } =>
-    typeof job === "string" && typeof line === "string" ? { job, line } : {},
+  validateSearch: ({ job, line, trouble, sign }: Record<string, unknown>): EdgeAsked => {
+    if (typeof job === "string" && typeof line === "string") return { job, line };
+    if (typeof trouble === "string") return { trouble };
+    return typeof sign === "string" ? { sign } : {};
+  },
   component: lazyRouteComponent(() => import("@/features/edge"), "EdgePage"),
 });
 const steel = createRoute({

@@ -1,6 +1,7 @@
 /** One line, one cut: what was understood is underlined and said back, what was not is asked. */
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { type ReactNode, useId, useRef } from "react";
+import { Link } from "@tanstack/react-router";
+import { type ReactNode, useEffect, useId, useRef, useState } from "react";
 import { api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { SCREEN } from "@/text";
@@ -18,14 +19,23 @@ type Props = {
   action: string;
 };
 
+/** How the shop usually moves the torch; null where it wants to be asked. */
+function useUsualProcess(): string | null {
+  const shop = useQuery({ queryKey: keys.shop, queryFn: () => data(api.GET("/api/v1/shop")) });
+  const told = (shop.data?.settings as { usual_process?: string } | undefined)?.usual_process;
+  return told === undefined || told === "asked" ? null : told;
+}
+
 /** What the server reads in a line. */
 export function useLine(text: string) {
+  const usual_process = useUsualProcess();
   return useQuery({
-    queryKey: keys.line(text),
+    queryKey: keys.line(text, usual_process),
     enabled: text.trim() !== "",
     placeholderData: keepPreviousData,
     staleTime: Number.POSITIVE_INFINITY,
-    queryFn: ({ signal }) => data(api.POST("/api/v1/entry/line", { body: { text }, signal })),
+    queryFn: ({ signal }) =>
+      data(api.POST("/api/v1/entry/line", { body: { text, usual_process }, signal })),
   });
 }
 
@@ -73,6 +83,15 @@ export function QuickEntry({ text, onText, onEnter, action }: Props) {
   const { data: read, isPlaceholderData } = useLine(text);
   const empty = text.trim() === "";
   const current = empty || isPlaceholderData ? undefined : read;
+  // Enter before the reading came: it acts when it comes, unless more was typed meanwhile
+  const [entered, setEntered] = useState<string | null>(null);
+  const acted = useRef(onEnter);
+  acted.current = onEnter;
+  useEffect(() => {
+    if (entered === null || current === undefined) return;
+    setEntered(null);
+    if (entered === text && current.complete) acted.current(current);
+  }, [entered, current, text]);
   const assumed = [
     ...new Set(current?.marks.flatMap((mark) => (mark.assumed ? [mark.assumed] : []))),
   ];
@@ -88,6 +107,7 @@ export function QuickEntry({ text, onText, onEnter, action }: Props) {
       onSubmit={(event) => {
         event.preventDefault();
         if (current?.complete) onEnter(current);
+        else if (current === undefined && !empty) setEntered(text);
       }}
     >
       <label htmlFor={id} className="text-sm font-semibold">
@@ -114,7 +134,12 @@ export function QuickEntry({ text, onText, onEnter, action }: Props) {
             className="absolute inset-0 w-full bg-transparent px-3 py-2 text-base outline-none placeholder:text-ink-2"
           />
         </div>
-        <Button type="submit" look="next" className="min-h-11" disabled={!current?.complete}>
+        <Button
+          type="submit"
+          look="next"
+          className="min-h-11"
+          disabled={empty || current?.complete === false}
+        >
           {action}
         </Button>
       </div>
@@ -135,6 +160,11 @@ export function QuickEntry({ text, onText, onEnter, action }: Props) {
           >
             <Mark level="caution" />
             <span>{problem.text}</span>
+            {problem.code === "unknown_steel" && (
+              <Link to="/steel" hash="unknown" className="underline">
+                {SCREEN.fourTests}
+              </Link>
+            )}
             {problem.offers.map((offer) => (
               <button
                 key={offer}

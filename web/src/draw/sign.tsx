@@ -1,8 +1,8 @@
 /** A sign drawn: the right edge with just that changed, the flame in that state, or the torch. */
 import type { Schemas } from "@/api/client";
 import { CutFaceDrawing, type FaceFigures } from "./cut-face";
-import { FLAMES, FlameDrawing } from "./flame";
-import { hasTorchSign, TorchSign } from "./torch-sign";
+import { FLAMES, FlameDrawing } from "./torch/flame";
+import { hasTorchSign, TorchSign } from "./torch/torch-sign";
 
 type Finding = Schemas["FindingWire"];
 

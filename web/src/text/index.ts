@@ -179,6 +179,7 @@ export const SCREEN = {
   schools:
     "Where the trade disagrees, a shop picks one way and keeps to it. The torch maker's manual outranks every choice here.",
   thicknessDrag: "Plate thickness: drag the bottom edge of the plate, or use the arrow keys",
+  fourTests: "Go to the four tests",
   unknownMetal:
     "Four tests at the bench. They guess, they do not analyse: where it matters ask for the mill sheet or a laboratory.",
   typical:

@@ -1,6 +1,7 @@
 //! Trouble at flame and torch, by fuel: what can hurt first, with what to shut in which order.
 
 use actix_web::{get, web};
+use galvanon_core::code::Code;
 use galvanon_core::edge::trouble::{Trouble, Urgency, troubles};
 use serde::{Deserialize, Serialize};
 use serde_json::json;
@@ -27,6 +28,8 @@ pub struct TroubleWire {
     pub text: String,
     /// stop, caution, right.
     pub urgency: String,
+    /// flame, gas (gauges, hoses, cylinders), cut (what the metal and the piece do).
+    pub about: String,
     /// The finding that it is for a diagnosis; null where it needs none.
     pub finding: Option<String>,
     /// What to do, in order.
@@ -51,7 +54,9 @@ pub fn trouble_wire(trouble: &'static Trouble) -> TroubleWire {
         Urgency::Caution => "caution",
         Urgency::Right => "right",
     };
+    let about = trouble.about.code().to_owned();
     TroubleWire {
+        about,
         code: trouble.code.clone(),
         text,
         urgency: urgency.into(),

@@ -3,7 +3,7 @@
 use actix_web::{post, web};
 use galvanon_core::code::Code;
 use galvanon_core::entry::field::Typed;
-use galvanon_core::entry::line::read;
+use galvanon_core::entry::line::read_in;
 use galvanon_core::entry::measure::TypedLength;
 use galvanon_core::entry::said::{Line, Problem, SaidSection, Understood};
 use galvanon_core::section::asked::CutKind;
@@ -24,6 +24,9 @@ use crate::wire::unit::in_contract_unit;
 pub struct LineRequest {
     /// As typed.
     pub text: String,
+    /// freehand, guided, machine: how the shop usually moves the torch, taken where the line does not say; left out, it is asked.
+    #[schema(value_type = Option<String>)]
+    pub usual_process: Option<Given>,
 }
 
 /// What a part of the text was taken for; places count UTF-16 units, as a browser does.
@@ -33,7 +36,7 @@ pub struct MarkWire {
     pub start: usize,
     /// One past the last unit.
     pub end: usize,
-    /// count, thickness, length, process, surface, back_surface, start, quality, bevel, fuel,
+    /// count, thickness, length, stroke, process, surface, back_surface, start, quality, bevel, fuel,
     /// grade, plate_temperature, oxygen_purity; of a shape: shape, kind, piece, drop, depth, width, height, diameter,
     /// radius, header, flanges, access.
     pub part: String,
@@ -131,6 +134,7 @@ pub fn input(said: &Understood) -> Value {
     ]);
     let cut = part(vec![
         ("length_mm", said.length.map(|l| nine(l.length().as_mm()))),
+        ("stroke", said.stroke.map(|stroke| json!(stroke.code()))),
         ("process", said.process.map(|p| json!(p.code()))),
         ("start", said.start.map(|s| json!(s.code()))),
         ("bevel_deg", said.bevel.map(|b| nine(b.as_deg()))),
@@ -193,7 +197,10 @@ fn as_section(input: &mut Value, (shape, said): (&SaidSection, &Understood)) {
 #[post("/entry/line")]
 pub async fn line(body: Body<LineRequest>) -> ApiResult<web::Json<LineReply>> {
     let text = &body.value.text;
-    Ok(web::Json(reply(text, &read(text))))
+    let mut fields = Fields::default();
+    let usual = fields.optional("usual_process", body.value.usual_process.as_ref());
+    fields.done(())?;
+    Ok(web::Json(reply(text, &read_in(text, usual))))
 }
 
 /// A typed field.

@@ -48,6 +48,18 @@ export function EdgePage() {
     setTab("find");
     void navigate({ to: "/edge", search: {}, replace: true });
   }, [job.data, asked.line, setAnswers, setOf, setTab, navigate]);
+  // found by name: a trouble is opened among them, a sign is told at once
+  useEffect(() => {
+    if (asked.trouble !== undefined) {
+      setTrouble(asked.trouble);
+      setTab("torch");
+    } else if (asked.sign !== undefined) {
+      const present = [asked.sign];
+      setAnswers({ ...NOTHING, present, fuel: answers.fuel ?? null });
+      setTab("find");
+    } else return;
+    void navigate({ to: "/edge", search: {}, replace: true });
+  }, [asked.trouble, asked.sign, answers.fuel, setAnswers, setTab, navigate]);
   const findings = useQuery({
     queryKey: keys.findings,
     staleTime: Number.POSITIVE_INFINITY,
@@ -97,8 +109,9 @@ export function EdgePage() {
           <Torch
             fuel={answers.fuel ?? null}
             onFuel={(fuel) => {
+              // a trouble that was found by name waits for its fuel
+              if (answers.fuel != null) setTrouble(null);
               setAnswers({ ...answers, fuel });
-              setTrouble(null);
             }}
             code={trouble}
             onCode={setTrouble}

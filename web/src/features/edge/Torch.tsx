@@ -89,10 +89,17 @@ function Causes({
   );
 }
 
+const ALL: readonly string[] = ["flame", "gas", "cut"];
 const GROUPS = [
-  { urgency: "stop", title: "This can hurt: shut it first" },
-  { urgency: "caution", title: "Trim it, or look at the tip" },
-  { urgency: "right", title: "Sounds and looks that are right with this fuel" },
+  { urgency: "stop", about: ALL, title: "This can hurt: shut it first" },
+  {
+    urgency: "caution",
+    about: ["flame"] as readonly string[],
+    title: "Flame and tip: trim it, or look at the tip",
+  },
+  { urgency: "caution", about: ["gas"] as readonly string[], title: "Gauges, hoses, cylinders" },
+  { urgency: "caution", about: ["cut"] as readonly string[], title: "The cut and the piece" },
+  { urgency: "right", about: ALL, title: "Sounds and looks that are right with this fuel" },
 ] as const;
 
 export function Torch({
@@ -142,10 +149,10 @@ export function Torch({
         </section>
       )}
       {answers !== null && <Causes answers={answers} words={words} onAll={() => onTell(answers)} />}
-      {GROUPS.map(({ urgency, title }) => {
-        const group = all.filter((each) => each.urgency === urgency);
+      {GROUPS.map(({ urgency, about, title }) => {
+        const group = all.filter((each) => each.urgency === urgency && about.includes(each.about));
         return group.length === 0 ? null : (
-          <section key={urgency} aria-label={title} className="flex flex-col gap-2">
+          <section key={title} aria-label={title} className="flex flex-col gap-2">
             <h2 className="text-base font-semibold">{title}</h2>
             <ul className="grid gap-2 sm:grid-cols-2 lg:grid-cols-3">
               {group.map((trouble) => (

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { drawn, mixed } from "@/draw/flame-mix";
+import { drawn, mixed } from "@/draw/torch/flame-mix";
 import shared from "../../../../reference/cases/run_record.json";
 import { beats, face, leftOf, onStrip, paceAt, paceOf, toNextStop } from "./clock";
 import {

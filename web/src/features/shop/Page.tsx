@@ -7,7 +7,7 @@ import { v7 } from "uuid";
 import { ApiFailure, api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { FuelPicker } from "@/cut/FuelPicker";
-import { refusal, SCREEN } from "@/text";
+import { refusal, SCREEN, word } from "@/text";
 import { PEOPLE } from "@/text/people";
 import { Choice } from "@/ui/choice";
 import { MeasureField } from "@/ui/measure-field";
@@ -92,6 +92,12 @@ const UNITS = [
   { value: "inch", text: "inch and psi" },
   { value: "metric", text: "millimetre and bar" },
   { value: "metric_kpa", text: "millimetre and kPa" },
+];
+
+/** What a line that does not say it means. */
+const MOVED = [
+  { value: "asked", text: "asked in each line" },
+  ...["freehand", "guided", "machine"].map((value) => ({ value, text: word(value) })),
 ];
 
 /** The questions, by what an answer changes. */
@@ -219,6 +225,12 @@ export function ShopPage() {
             value={String(settings.units)}
             options={UNITS}
             onChange={(value) => set.mutate({ key: "units", value })}
+          />
+          <Choice
+            label="Torch is usually moved"
+            value={String(settings.usual_process)}
+            options={MOVED}
+            onChange={(value) => set.mutate({ key: "usual_process", value })}
           />
           {FIGURES.map((figure) => (
             <div key={figure.key}>

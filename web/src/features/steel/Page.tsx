@@ -1,8 +1,8 @@
 /** Steel: can plain oxygen cut it, and what must be done first? By grade, by mill sheet, or by tests. */
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useNavigate } from "@tanstack/react-router";
+import { useNavigate, useRouterState } from "@tanstack/react-router";
 import { Tabs } from "radix-ui";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { v7 } from "uuid";
 import { ApiFailure, api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
@@ -202,6 +202,11 @@ function Known() {
 
 export function SteelPage() {
   const [tab, setTab] = useKept("galvanon.steel.tab", "known");
+  // a line of unknown steel leads straight to the tests
+  const asked = useRouterState({ select: (state) => state.location.hash });
+  useEffect(() => {
+    if (asked === "unknown") setTab("unknown");
+  }, [asked, setTab]);
   const look =
     "border-b-3 border-transparent px-3 py-1.5 text-sm data-[state=active]:border-accent data-[state=active]:font-semibold";
   return (

@@ -1,7 +1,7 @@
 /** The flame that two valves make: turn them and see what it does, what one hears, and what to turn next. */
 import { useState } from "react";
-import { FlameDrawing } from "@/draw/flame";
-import { drawn, isWanted, mixed, shortFeather } from "@/draw/flame-mix";
+import { FlameDrawing } from "@/draw/torch/flame";
+import { drawn, isWanted, mixed, shortFeather } from "@/draw/torch/flame-mix";
 import { FLAME_WORDS, RUN } from "@/text/run";
 import type { Doc } from "../model";
 
