@@ -99,7 +99,7 @@ export const STANDINGS: Record<string, string> = {
 
 /** Names of the numbers of a plan. */
 export const QUANTITIES: Record<string, string> = {
-  tip: "Tip bore",
+  tip: "Tip",
   oxygen_pressure_kpa: "Oxygen",
   fuel_pressure_kpa: "Fuel",
   start_preheat_s: "Start preheat",

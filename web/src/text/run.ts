@@ -49,6 +49,8 @@ export const RUN = {
     "Right here: rust or hard steel, as this shop does it. The feather no longer than this.",
   fuelValve: "Fuel valve",
   oxygenValve: "Oxygen valve",
+  leverIsDown: "Lever is down: trim it like this",
+  pressLever: "Press the lever",
   contents: "the gauge nearest the cylinder",
   notRead: "not read",
   signs: "What does it show? Touch what you see.",
@@ -158,7 +160,14 @@ export const PLACES = [
 ] as const;
 
 /** A flame by name, as two valves can make it. */
-export type FlameState = "out" | "sooty" | "stands_off" | "carburising" | "neutral" | "oxidising";
+export type FlameState =
+  | "out"
+  | "sooty"
+  | "soot_stops"
+  | "stands_off"
+  | "carburising"
+  | "neutral"
+  | "oxidising";
 type FlameWords = Record<FlameState, { name: string; look: string; turn: string }>;
 
 /** What a flame is called, how it looks and sounds, what to turn. Common practice. */
@@ -173,6 +182,11 @@ export const FLAME_WORDS: Record<"acetylene" | "alternate", FlameWords> = {
       name: "Sooty",
       look: "Orange, soot flakes rise.",
       turn: "More fuel until the soot just stops, then oxygen.",
+    },
+    soot_stops: {
+      name: "Soot just stopped",
+      look: "Bright and long, no soot, and it sits on the tip.",
+      turn: "Right for now: oxygen slowly.",
     },
     stands_off: {
       name: "Stands off the tip",
@@ -206,6 +220,11 @@ export const FLAME_WORDS: Record<"acetylene" | "alternate", FlameWords> = {
       look: "Long, soft, blue and yellow.",
       turn: "A little oxygen, a little fuel, in turns.",
     },
+    soot_stops: {
+      name: "Fuel alone",
+      look: "Long, soft, and near to lifting off.",
+      turn: "A little oxygen now, before more fuel.",
+    },
     stands_off: {
       name: "Stands off the tip",
       look: "A gap, and it blows out.",
@@ -218,7 +237,7 @@ export const FLAME_WORDS: Record<"acetylene" | "alternate", FlameWords> = {
     },
     neutral: {
       name: "Neutral",
-      look: "Sharp cones, a star of 50 to 65 mm (2 to 2-1/2 in), a whistle.",
+      look: "Sharp cones, an even star on the plate, a whistle.",
       turn: "Right. Lever down, and trim again.",
     },
     oxidising: {
@@ -228,3 +247,12 @@ export const FLAME_WORDS: Record<"acetylene" | "alternate", FlameWords> = {
     },
   },
 };
+
+/** The same for one fuel: only of propane the star's size is known. Common practice. */
+export function flameWords(fuel: string): FlameWords {
+  if (fuel === "acetylene") return FLAME_WORDS.acetylene;
+  const { alternate } = FLAME_WORDS;
+  if (fuel !== "propane") return alternate;
+  const look = "Sharp cones, a star of 50 to 65 mm (2 to 2-1/2 in), a whistle.";
+  return { ...alternate, neutral: { ...alternate.neutral, look } };
+}

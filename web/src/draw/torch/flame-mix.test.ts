@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { drawn, isWanted, mixed, shortFeather } from "./flame-mix";
+import { drawn, isWanted, mixed, shortFeather, withLever } from "./flame-mix";
 
 const NEUTRAL = { carburising_below: 0.92, oxidising_above: 1.08, wanted: "neutral" };
 const FEATHER = { ...NEUTRAL, wanted: "carburising" };
@@ -46,5 +46,32 @@ describe("the flame that is wanted", () => {
     const state = mixed(0.5, 0.5 * ratio, FEATHER);
     expect(isWanted(state, ratio, FEATHER)).toBe(true);
     expect(drawn("acetylene", 0.5, 0.5 * ratio, state).feather).toBeGreaterThan(0);
+  });
+});
+
+describe("fuel alone", () => {
+  it("has a window in which the soot stops before the flame lifts off", () => {
+    const seen = Array.from({ length: 90 }, (_, i) => mixed(0.08 + i / 100, 0, NEUTRAL));
+    expect([...new Set(seen)]).toEqual(["sooty", "soot_stops", "stands_off"]);
+    expect(drawn("acetylene", 0.7, 0, "soot_stops").soot).toBe(0);
+  });
+});
+
+describe("the lever", () => {
+  it("takes oxygen from the flames: neutral with it up is no longer neutral with it down", () => {
+    const oxygen = 0.47;
+    expect(mixed(0.5, withLever(oxygen, false), NEUTRAL)).toBe("neutral");
+    expect(mixed(0.5, withLever(oxygen, true), NEUTRAL)).toBe("carburising");
+    // trimmed with it down it is neutral again
+    expect(mixed(0.5, withLever(0.53, true), NEUTRAL)).toBe("neutral");
+  });
+});
+
+describe("the slower gases", () => {
+  it("differ from each other: natural gas has the longest cones", () => {
+    const cone = (fuel: string) => drawn(fuel, 0.5, 0.5, "neutral").cone;
+    const all = ["acetylene", "propylene", "propane", "natural_gas"].map(cone);
+    expect([...all].sort((a, b) => a - b)).toEqual(all);
+    expect(new Set(all).size).toBe(4);
   });
 });

@@ -6,8 +6,10 @@ type Bands = { carburising_below: number; oxidising_above: number; wanted: strin
 
 /** Fuel beyond this, without oxygen to speak of, blows off the tip. Source: ours, for the drawing. */
 const BLOWS_OFF = 0.85;
-/** Below this part of the neutral oxygen acetylene soots. Source: ours, for the drawing. */
-const SOOTS_BELOW = 0.35;
+/** Below this part of the neutral oxygen it is fuel alone. Source: ours, for the drawing. */
+const FUEL_ALONE = 0.35;
+/** With so much fuel the soot of acetylene just stops, before the flame lifts off. Source: ours, for the drawing. */
+const SOOT_STOPS = 0.6;
 /** Fuel below this is no flame. */
 const NO_FLAME = 0.04;
 
@@ -15,8 +17,10 @@ const NO_FLAME = 0.04;
 export function mixed(fuel: number, oxygen: number, bands: Bands): FlameState {
   if (fuel < NO_FLAME) return "out";
   const ratio = oxygen / fuel;
-  if (fuel > BLOWS_OFF && ratio < SOOTS_BELOW) return "stands_off";
-  if (ratio < SOOTS_BELOW) return "sooty";
+  if (ratio < FUEL_ALONE) {
+    if (fuel > BLOWS_OFF) return "stands_off";
+    return fuel < SOOT_STOPS ? "sooty" : "soot_stops";
+  }
   if (ratio < bands.carburising_below) return "carburising";
   return ratio > bands.oxidising_above ? "oxidising" : "neutral";
 }
@@ -35,6 +39,17 @@ export function isWanted(state: FlameState, ratio: number, bands: Bands): boolea
   return state === "carburising" && ratio >= bands.carburising_below - SHORT;
 }
 
+/** Cones of the slower gases against acetylene's: long and soft for natural gas. Source: ours, for the drawing. */
+const LONGER: Record<string, number> = { propylene: 1.1, propane: 1.3, natural_gas: 1.5 };
+
+/** The lever takes oxygen from the flames: what was neutral is a little less. Source: ours, for the drawing. */
+const LEVER_TAKES = 0.08;
+
+/** The oxygen that is left to the flames, valve as it stands, lever up or down. */
+export function withLever(oxygen: number, down: boolean): number {
+  return down ? oxygen * (1 - LEVER_TAKES) : oxygen;
+}
+
 /** What is drawn of it. Alternate fuels never soot and show a star on the plate. */
 export function drawn(fuelName: string, fuel: number, oxygen: number, state: FlameState): Flame {
   const ratio = fuel < NO_FLAME ? 0 : oxygen / fuel;
@@ -42,8 +57,8 @@ export function drawn(fuelName: string, fuel: number, oxygen: number, state: Fla
   const lean = Math.min(Math.max(1 - ratio, 0), 1);
   const cone = state === "out" ? 0 : state === "oxidising" ? Math.max(1 / ratio, 0.4) : 1;
   return {
-    cone: cone * (0.6 + 0.6 * fuel),
-    feather: state === "carburising" || state === "sooty" ? 0.3 + 2 * lean : 0,
+    cone: cone * (0.6 + 0.6 * fuel) * (LONGER[fuelName] ?? 1),
+    feather: ["carburising", "sooty", "soot_stops"].includes(state) ? 0.3 + 2 * lean : 0,
     lift: state === "stands_off" ? 1 : 0,
     unequal: 0,
     jet: null,

@@ -1,5 +1,6 @@
 /** The flame at a tip in its states: cones, feather, jet; each from a few figures. */
-import { flameColour, gasColour } from "@/ui/gas-badge";
+import { useId } from "react";
+import { gasColour } from "@/ui/gas-badge";
 
 /** What a drawn flame shows. Lengths are parts of a right cone's. */
 export type Flame = {
@@ -61,70 +62,122 @@ const FLAKES = [
 
 /** Where the cones stand, and how much each is short when they differ. */
 const CONES = [
-  { x: 24, short: 0 },
-  { x: 36, short: 0.7 },
-  { x: 60, short: 0.35 },
-  { x: 72, short: 0.85 },
+  { x: 26, short: 0 },
+  { x: 37, short: 0.7 },
+  { x: 59, short: 0.35 },
+  { x: 70, short: 0.85 },
 ];
-const FACE = 34;
+const FACE = 30;
 
+/** A tongue of flame: from a root of some width, full at first, drawn out to a point. */
+function tongue(x: number, y: number, width: number, length: number): string {
+  const half = width / 2;
+  const belly = y + length * 0.45;
+  return (
+    `M${x - half} ${y} C${x - half * 1.25} ${belly} ${x - half * 0.45} ${y + length * 0.8} ${x} ${y + length} ` +
+    `C${x + half * 0.45} ${y + length * 0.8} ${x + half * 1.25} ${belly} ${x + half} ${y} Z`
+  );
+}
+
+/** Light as a flame gives it: brightest at the root, gone at the point. */
+function Light({ id, from, to }: { id: string; from: string; to: string }) {
+  return (
+    <linearGradient id={id} x1="0" y1="0" x2="0" y2="1">
+      <stop offset="0" stopColor={from} stopOpacity="1" />
+      <stop offset="0.7" stopColor={to} stopOpacity="0.85" />
+      <stop offset="1" stopColor={to} stopOpacity="0" />
+    </linearGradient>
+  );
+}
+
+/** The tip from the side, its face down, in the dark in which flames are read. */
 export function FlameDrawing({ flame, label }: { flame: Flame; label: string }) {
-  const top = FACE + flame.lift * 10;
-  const low = flame.feather > 0 || flame.jet !== null || flame.star !== null || flame.soot > 0;
-  const length = (short: number) => 22 * flame.cone * (1 - flame.unequal * short);
+  const id = useId();
+  const light = (name: string) => `url(#${id}${name})`;
+  const top = FACE + flame.lift * 12;
+  const length = (short: number) => 21 * flame.cone * (1 - flame.unequal * short);
+  const burns = flame.cone > 0 || flame.lift > 0;
+  const envelope = 34 + 18 * flame.cone + 6 * flame.feather;
   return (
     <svg
-      viewBox={low ? "0 0 96 106" : "10 0 76 84"}
+      viewBox="0 0 96 106"
       className="block w-full"
       role="img"
       aria-label={label}
       aria-hidden={label === ""}
     >
+      <defs>
+        <Light id={`${id}core`} from="var(--flame-core)" to="var(--flame-cone)" />
+        <Light id={`${id}feather`} from="var(--flame-cone)" to="var(--flame-feather)" />
+        <Light id={`${id}envelope`} from="var(--flame-envelope)" to="var(--flame-envelope)" />
+        <Light id={`${id}soot`} from="var(--flame-feather)" to="var(--flame-soot)" />
+        <Light id={`${id}jet`} from="var(--flame-night)" to="var(--flame-night)" />
+      </defs>
+      <rect width="96" height="106" rx="5" fill="var(--flame-night)" />
+      {burns && (
+        <path
+          d={tongue(48, top, 54, envelope)}
+          fill={light(flame.soot > 0 ? "soot" : "envelope")}
+          opacity={flame.soot > 0 ? 0.95 : 0.6}
+        />
+      )}
+      {flame.feather > 0 && flame.soot === 0 && (
+        <path
+          d={tongue(48, top, 48, 24 + 24 * flame.feather)}
+          fill={light("feather")}
+          opacity="0.65"
+        />
+      )}
+      {flame.soot < 1 &&
+        CONES.map(({ x, short }) => (
+          <g key={x}>
+            <path
+              d={tongue(x, top, 12, length(short) * 1.25)}
+              fill={light("feather")}
+              opacity="0.5"
+            />
+            <path d={tongue(x, top, 7, length(short))} fill={light("core")} />
+          </g>
+        ))}
+      {flame.jet !== null && <Jet bushy={flame.jet} from={top} fill={light("jet")} />}
       <path
-        d={`M30 2 h36 v18 l10 ${FACE - 20} h-56 l10 ${20 - FACE} Z`}
-        fill="var(--steel-2)"
-        stroke="var(--ink)"
-        strokeWidth="1.5"
+        d={`M30 2 h36 v14 l9 ${FACE - 16} h-54 l9 ${16 - FACE} Z`}
+        fill="var(--flame-tip)"
+        stroke="var(--flame-cone)"
+        strokeOpacity="0.5"
+        strokeWidth="1"
       />
-      {flame.feather > 0 && (
-        <path
-          d={`M18 ${top} L48 ${top + 22 + 30 * flame.feather} L78 ${top} Z`}
-          fill={flameColour()}
-          opacity="0.3"
-        />
-      )}
-      {CONES.map(({ x, short }) => (
-        <path
-          key={x}
-          d={`M${x - 4} ${top} L${x} ${top + length(short)} L${x + 4} ${top} Z`}
-          fill={flameColour()}
-        />
-      ))}
-      {flame.jet !== null && (
-        <path
-          d={`M46 ${FACE} L${46 - 14 * flame.jet} ${104 - 34 * flame.jet} L${48 - 4 * flame.jet} ${94 - 34 * flame.jet} L${48 + 5 * flame.jet} ${104 - 20 * flame.jet} L${50 + 12 * flame.jet} ${98 - 34 * flame.jet} L50 ${FACE} Z`}
-          fill={gasColour("oxygen")}
-        />
-      )}
       {FLAKES.slice(0, Math.round(FLAKES.length * flame.soot)).map(([x, y, r]) => (
-        <circle key={x} cx={x} cy={y} r={r} fill="var(--ink)" />
+        <circle key={x} cx={x} cy={y} r={r} fill="var(--flame-flake)" />
       ))}
       {flame.loud > 0 &&
         [10, 16].slice(0, flame.loud > 0.7 ? 2 : 1).map((r) => (
-          <g key={r} fill="none" stroke="var(--ink)" strokeWidth="2" strokeLinecap="round">
-            <path d={`M${84 + r / 3} ${top + 8 - r / 2} q${r / 2} ${r / 2} 0 ${r}`} />
-            <path d={`M${12 - r / 3} ${top + 8 - r / 2} q${-r / 2} ${r / 2} 0 ${r}`} />
+          <g key={r} fill="none" stroke="var(--flame-cone)" strokeWidth="2" strokeLinecap="round">
+            <path d={`M${80 + r / 3} ${top + 8 - r / 2} q${r / 2} ${r / 2} 0 ${r}`} />
+            <path d={`M${16 - r / 3} ${top + 8 - r / 2} q${-r / 2} ${r / 2} 0 ${r}`} />
           </g>
         ))}
       {flame.star !== null && (
         <g>
           <path
-            d={`M${48 - 26 * flame.star} 98 L48 ${90} L${48 + 26 * flame.star} 98 L48 102 Z`}
-            fill={flameColour("propane")}
+            d={`M${48 - 26 * flame.star} 99 L48 90 L${48 + 26 * flame.star} 99 L48 103 Z`}
+            fill="var(--flame-cone)"
           />
-          <path d="M2 103 h92" stroke="var(--ink)" strokeWidth="3" />
+          <path d="M2 103 h92" stroke="var(--flame-tip)" strokeWidth="4" />
         </g>
       )}
     </svg>
+  );
+}
+
+/** The cutting jet: a straight dark line down the middle of the flame, or a frayed one. */
+function Jet({ bushy, from, fill }: { bushy: number; from: number; fill: string }) {
+  const spread = 12 * bushy;
+  return (
+    <path
+      d={`M46 ${from} L${46 - spread} ${100 - 30 * bushy} L${48 - spread / 3} ${92 - 30 * bushy} L${48 + spread / 2} ${101 - 20 * bushy} L${50 + spread} ${96 - 30 * bushy} L50 ${from} Z`}
+      fill={fill}
+      stroke={bushy > 0.3 ? gasColour("oxygen") : "none"}
+    />
   );
 }

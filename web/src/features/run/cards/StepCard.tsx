@@ -8,15 +8,8 @@ import { isBare, StepTools, type ToolProps } from "./StepTools";
 
 /** What the trade says for and against, and what this shop holds. */
 function Schools({ doc, question }: { doc: Doc; question: string }) {
-  const [open, setOpen] = useState(false);
   const held = (doc.held as Record<string, unknown>)[question];
   const ways = doc.schools.filter((school) => school.question === question);
-  if (!open)
-    return (
-      <Big onClick={() => setOpen(true)} className="self-start">
-        {RUN.otherSchool}
-      </Big>
-    );
   return (
     <ul
       className="flex flex-col gap-2 text-xl"
@@ -34,6 +27,18 @@ function Schools({ doc, question }: { doc: Doc; question: string }) {
       ))}
     </ul>
   );
+}
+
+/** One touch away, however many questions decide the step. */
+function WhySo({ doc, questions }: { doc: Doc; questions: readonly string[] }) {
+  const [open, setOpen] = useState(false);
+  if (!open)
+    return (
+      <Big onClick={() => setOpen(true)} className="self-start">
+        {RUN.otherSchool}
+      </Big>
+    );
+  return questions.map((question) => <Schools key={question} doc={doc} question={question} />);
 }
 
 type Props = ToolProps & {
@@ -72,9 +77,7 @@ export function StepCard({ step, started, onTimer, onLeak, ...tools }: Props) {
         />
       )}
       <StepTools step={step} {...tools} />
-      {step.policies?.map((question) => (
-        <Schools key={`${step.key} ${question}`} doc={doc} question={question} />
-      ))}
+      {step.policies && <WhySo key={step.key} doc={doc} questions={step.policies} />}
     </div>
   );
 }

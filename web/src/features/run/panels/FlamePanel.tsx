@@ -1,20 +1,23 @@
 /** The flame that two valves make: turn them and see what it does, what one hears, and what to turn next. */
 import { useState } from "react";
 import { FlameDrawing } from "@/draw/torch/flame";
-import { drawn, isWanted, mixed, shortFeather } from "@/draw/torch/flame-mix";
-import { FLAME_WORDS, RUN } from "@/text/run";
+import { drawn, isWanted, mixed, shortFeather, withLever } from "@/draw/torch/flame-mix";
+import { flameWords, RUN } from "@/text/run";
 import type { Doc } from "../model";
+import { Big } from "./Big";
 
 type Props = { fuel: string; bands: Doc["flame"] };
 
 export function FlamePanel({ fuel, bands }: Props) {
   const [valves, setValves] = useState({ fuel: 0.5, oxygen: 0.1 });
-  const state = mixed(valves.fuel, valves.oxygen, bands);
+  const [lever, setLever] = useState(false);
+  const oxygen = withLever(valves.oxygen, lever);
+  const state = mixed(valves.fuel, oxygen, bands);
   const softer = bands.wanted === "carburising";
-  const ratio = valves.oxygen / Math.max(valves.fuel, 0.01);
+  const ratio = oxygen / Math.max(valves.fuel, 0.01);
   const right = isWanted(state, ratio, bands);
   const feather = 0.5 * shortFeather(bands);
-  const words = FLAME_WORDS[fuel === "acetylene" ? "acetylene" : "alternate"][state];
+  const words = flameWords(fuel)[state];
   const slider = (name: "fuel" | "oxygen", label: string) => (
     <label className="flex flex-col text-xl">
       {label}
@@ -34,7 +37,7 @@ export function FlamePanel({ fuel, bands }: Props) {
     <div className="flex flex-wrap items-center justify-center gap-x-6 gap-y-2" data-flame={state}>
       <div className="w-[min(60vw,250px)]">
         <FlameDrawing
-          flame={drawn(fuel, valves.fuel, valves.oxygen, state)}
+          flame={{ ...drawn(fuel, valves.fuel, oxygen, state), jet: lever ? 0 : null }}
           label={`${words.name}: ${words.look}`}
         />
       </div>
@@ -62,6 +65,15 @@ export function FlamePanel({ fuel, bands }: Props) {
         </div>
         {slider("fuel", RUN.fuelValve)}
         {slider("oxygen", RUN.oxygenValve)}
+        <Big
+          look={lever ? "picked" : "plain"}
+          aria-pressed={lever}
+          onClick={() => setLever(!lever)}
+          className="self-start"
+          data-lever={lever}
+        >
+          {lever ? RUN.leverIsDown : RUN.pressLever}
+        </Big>
       </div>
     </div>
   );
