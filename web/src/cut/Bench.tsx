@@ -6,10 +6,10 @@ import { api, type CutInput, type CutPlan, type CutPlanRequest, data } from "@/a
 import { keys } from "@/api/keys";
 import { EdgeDrawing } from "@/draw/edge";
 import { CutStrip } from "@/draw/strip";
-import { SCREEN, sentence } from "@/text";
+import { SCREEN, sentence, word } from "@/text";
 import { Button } from "@/ui/button";
+import { GasBadge } from "@/ui/gas-badge";
 import { type Level, LevelWord } from "@/ui/mark";
-import { Notice } from "@/ui/notice";
 import { usePreferences } from "@/ui/preferences";
 import { Failed, Loading } from "@/ui/states";
 import { CompareSheet } from "./CompareSheet";
@@ -21,6 +21,7 @@ import { SettingsTable } from "./SettingsTable";
 import { SectionBench } from "./section/SectionBench";
 import { TraceSheet } from "./TraceSheet";
 import { useDraft } from "./useDraft";
+import { Warnings } from "./Warnings";
 
 type Shape = NonNullable<CutPlanRequest["section"]>;
 
@@ -33,11 +34,13 @@ type Props = {
   heading: string;
   /** Tells one cut from another: a comparison of fuels ends with its cut. */
   cutKey: string;
+  /** The fuel that the job's rig is set up for, where it is known. */
+  rigFuel?: string | null | undefined;
   /** Buttons beside the heading, given the plan that stands. */
   actions?: ((plan: CutPlan, request: unknown) => ReactNode) | undefined;
 };
 
-export function Bench({ jobId, input, onChange, heading, cutKey, actions }: Props) {
+export function Bench({ jobId, input, onChange, heading, cutKey, rigFuel, actions }: Props) {
   const { system } = usePreferences();
   const [dragged, setDragged] = useState<number | null>(null);
   const shownInput =
@@ -72,7 +75,6 @@ export function Bench({ jobId, input, onChange, heading, cutKey, actions }: Prop
   const refused = errors.some((error) => error.path === "steel.thickness_mm");
   const thickness = (refused ? request : wanted).steel.thickness_mm;
   const notes = plan.notes.map((note) => ({ ...note, level: note.level as Level }));
-  const urgent = notes.filter((note) => note.level !== "info");
   const quiet = notes.filter((note) => note.level === "info");
 
   return (
@@ -97,11 +99,12 @@ export function Bench({ jobId, input, onChange, heading, cutKey, actions }: Prop
         </span>
       </header>
       {failure !== null && errors.length === 0 && <Failed error={failure} />}
-      {urgent.map((note) => (
-        <Notice key={noteKey(note)} level={note.level}>
-          {sentence("notes", note.code, note.values, system, note.text)}
-        </Notice>
-      ))}
+      {rigFuel != null && rigFuel !== fuel && (
+        <p className="flex items-center gap-2 px-3 text-sm font-semibold" data-other-fuel={fuel}>
+          <GasBadge gas={fuel} /> {SCREEN.otherFuel} {word(rigFuel)}.
+        </p>
+      )}
+      <Warnings notes={plan.notes} />
       {plan.section ? (
         <SectionBench
           plan={plan}

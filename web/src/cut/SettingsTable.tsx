@@ -72,7 +72,8 @@ function PressureCard({
   gauges,
 }: Props & { quantity: "oxygen_pressure_kpa" | "fuel_pressure_kpa"; gas: string }) {
   const { system } = usePreferences();
-  const pressure = plan[quantity];
+  // what must not be set is absent, not crossed out
+  const pressure = plan.verdict === "stop" ? null : plan[quantity];
   return (
     <button
       type="button"
@@ -140,6 +141,9 @@ function beside(plan: CutPlan, row: Row, system: System): string | null {
   return null;
 }
 
+/** In place of a number that must not be set. */
+const ABSENT = "—";
+
 type CellProps = {
   name: string;
   quantity: string;
@@ -180,10 +184,7 @@ export function SettingsTable(props: Props) {
   const faceChanged =
     before !== null && before.fuel !== "" && before.plan.tip.face !== plan.tip.face;
   return (
-    <section
-      aria-label="Settings"
-      className={`flex flex-col gap-2 ${stopped ? "[&_[data-value]]:line-through [&_[data-value]]:decoration-stop" : ""}`}
-    >
+    <section aria-label="Settings" className="flex flex-col gap-2">
       {stopped && (
         <p
           className="flex items-center gap-2 text-sm font-semibold text-stop"
@@ -202,15 +203,19 @@ export function SettingsTable(props: Props) {
             name={QUANTITIES.tip ?? ""}
             quantity="tip"
             onWhy={onWhy}
-            value={tipName(plan.tip, system)}
-            small={[
-              `${word(plan.tip.face)} face`,
-              plan.tip.kind && plan.tip.kind !== "general" ? word(plan.tip.kind) : null,
-              ...tipFrom(plan.tip),
-            ]
-              .filter((part) => part !== null)
-              .join(", ")}
-            cue={faceChanged ? null : cueOf(plan, "tip", system)}
+            value={stopped ? ABSENT : tipName(plan.tip, system)}
+            small={
+              stopped
+                ? null
+                : [
+                    `${word(plan.tip.face)} face`,
+                    plan.tip.kind && plan.tip.kind !== "general" ? word(plan.tip.kind) : null,
+                    ...tipFrom(plan.tip),
+                  ]
+                    .filter((part) => part !== null)
+                    .join(", ")
+            }
+            cue={faceChanged || stopped ? null : cueOf(plan, "tip", system)}
           >
             {faceChanged && (
               <span className="text-xs text-accent" data-stays="tip">
@@ -229,9 +234,11 @@ export function SettingsTable(props: Props) {
                   name={`${QUANTITIES[row.quantity] ?? row.quantity}${row.quantity === "cost" ? `, ${currency}` : ""}`}
                   quantity={row.quantity}
                   onWhy={onWhy}
-                  value={print(setOf(row.value(plan)), row.kind, system)}
-                  small={beside(plan, row, system)}
-                  cue={staying(before, plan, row) ? null : cueOf(plan, row.quantity, system)}
+                  value={stopped ? ABSENT : print(setOf(row.value(plan)), row.kind, system)}
+                  small={stopped ? null : beside(plan, row, system)}
+                  cue={
+                    stopped || staying(before, plan, row) ? null : cueOf(plan, row.quantity, system)
+                  }
                 >
                   <Moved
                     {...{ plan, before, system }}

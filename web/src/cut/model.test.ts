@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import type { CutPlan, CutPlanRequest, Schemas } from "@/api/client";
 import {
   facts,
+  inFull,
   moved,
   nameOf,
   noteKey,
@@ -84,5 +85,20 @@ describe("the settings", () => {
 
   it("have a set point within a band or by itself", () => {
     expect([setOf(12), setOf({ low: 9, set: 12, high: 16 })]).toEqual([12, 12]);
+  });
+});
+
+describe("what must be heeded", () => {
+  const note = (level: string, code: string) => ({ level, code });
+  it("shows every stop, and cautions in brief beside one", () => {
+    const all = [note("caution", "a"), note("stop", "b"), note("info", "c"), note("stop", "d")];
+    const { full, brief } = inFull(all);
+    expect(full.map((each) => each.code)).toEqual(["b", "d"]);
+    expect(brief.map((each) => each.code)).toEqual(["a"]);
+  });
+  it("shows the first caution in full where nothing is stopped", () => {
+    const { full, brief } = inFull([note("caution", "a"), note("caution", "b"), note("info", "c")]);
+    expect([full.length, full[0]?.code, brief[0]?.code]).toEqual([1, "a", "b"]);
+    expect(inFull([note("info", "c")])).toEqual({ full: [], brief: [] });
   });
 });

@@ -114,3 +114,13 @@ export function stayKey(quantity: string): string {
 export function noteKey(note: CutPlan["notes"][number]): string {
   return `${note.code} ${note.values.gas?.word ?? ""}`;
 }
+
+/** Stops first; of what remains the first stands in full where nothing is stopped, the others in brief. */
+export function inFull<T extends { level: string }>(
+  notes: readonly T[],
+): { full: T[]; brief: T[] } {
+  const stops = notes.filter((note) => note.level === "stop");
+  const cautions = notes.filter((note) => note.level === "caution");
+  const first = stops.length === 0 ? cautions.slice(0, 1) : [];
+  return { full: [...stops, ...first], brief: cautions.slice(first.length) };
+}

@@ -166,6 +166,7 @@ export const SCREEN = {
   notSeen: "Not there",
   noSetting: "see the stop: nothing stands what it would need",
   manual: "Follow the torch maker's manual, your local code and your hot-work permit.",
+  otherFuel: "Planned for another fuel than this job's rig is set up for:",
   notToBeSet: "Not to be set: lift the stop first.",
   stopCard: "STOP: do not cut by this card.",
   staleJob: "Somebody changed this job meanwhile. It shows their version now: change it again.",

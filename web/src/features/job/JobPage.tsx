@@ -178,6 +178,7 @@ export function JobPage() {
             <Empty>{SCREEN.emptyJob}</Empty>
           ) : (
             <LineList
+              rigFuel={fuel}
               lines={lines}
               chosen={chosen?.line.id}
               onChoose={choose}
@@ -204,6 +205,7 @@ export function JobPage() {
               </Notice>
             )}
             <Bench
+              rigFuel={fuel}
               jobId={jobId}
               cutKey={chosen.line.id}
               input={input}

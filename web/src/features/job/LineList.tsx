@@ -4,8 +4,9 @@ import { ArrowDown, ArrowUp, Trash2 } from "lucide-react";
 import type { KeyboardEvent } from "react";
 import type { LineView } from "@/api/client";
 import { nameOf } from "@/cut";
-import { sentence } from "@/text";
+import { sentence, word } from "@/text";
 import { tipShort } from "@/text/tip";
+import { GasBadge } from "@/ui/gas-badge";
 import { LEVEL_WORDS, type Level, Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
 import { useSession } from "@/ui/session";
@@ -13,6 +14,8 @@ import { clock, print, setting } from "@/units";
 
 type Props = {
   lines: LineView[];
+  /** The fuel that the job's rig is set up for. */
+  rigFuel: string | undefined;
   chosen: string | undefined;
   onChoose: (id: string) => void;
   onMove: (at: number, by: -1 | 1) => void;
@@ -44,7 +47,13 @@ function Tool({
   );
 }
 
-export function LineList({ lines, chosen, onChoose, onMove, onDelete }: Props) {
+/** The fuel of a cut where it is not the rig's. */
+function otherFuel(view: LineView, rig: string | undefined): string | null {
+  const fuel = view.request?.gas.fuel;
+  return rig === undefined || fuel == null || fuel === rig ? null : String(fuel);
+}
+
+export function LineList({ lines, rigFuel, chosen, onChoose, onMove, onDelete }: Props) {
   const { may } = useSession();
   const { system } = usePreferences();
 
@@ -86,7 +95,18 @@ export function LineList({ lines, chosen, onChoose, onMove, onDelete }: Props) {
                 <span className="sr-only">{LEVEL_WORDS[level]}</span>
               </span>
               <span className="min-w-0 flex-1">
-                <span className="block font-semibold">{nameOf(view, system)}</span>
+                <span className="block font-semibold">
+                  {nameOf(view, system)}
+                  {otherFuel(view, rigFuel) && (
+                    <span
+                      className="ml-1 inline-flex align-middle"
+                      data-other-fuel={otherFuel(view, rigFuel)}
+                    >
+                      <GasBadge gas={otherFuel(view, rigFuel) ?? ""} />
+                      <span className="sr-only">{word(otherFuel(view, rigFuel) ?? "")}</span>
+                    </span>
+                  )}
+                </span>
                 <span className="block text-xs text-ink-2">
                   {!plan
                     ? view.fault?.message
