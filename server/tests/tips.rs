@@ -71,3 +71,21 @@ async fn the_choice_of_a_tip_looks_at_kind_and_seat() {
     let notes = none["plan"]["notes"].as_array().unwrap();
     assert!(notes.iter().any(|note| note["code"] == "tip_seat_wrong"), "{notes:?}");
 }
+
+/// A bore is measured with the wires of a cleaner: a set of diameters that bores can have.
+#[tokio::test]
+async fn the_wires_of_the_cleaner_are_bores() {
+    let app = TestApp::start().await;
+    let set = async |value: Value| {
+        let body = json!({ "id": Uuid::now_v7(), "value": value });
+        app.put("/api/v1/shop/cleaner_wires_mm", &body).await
+    };
+    let kept = set(json!([0.6, 0.8, 1.2])).await;
+    assert_eq!(kept.status, 200, "{}", kept.body);
+    assert_eq!(kept.body["settings"]["cleaner_wires_mm"], json!([0.6, 0.8, 1.2]));
+    for wrong in [json!([0.6, 25]), json!([Value::Null]), json!("0.6"), json!(vec![1.0; 31])] {
+        let refused = set(wrong.clone()).await;
+        assert_eq!(refused.status, 422, "{wrong}");
+        assert_eq!(refused.body["error"]["fields"][0]["path"], "value", "{wrong}");
+    }
+}

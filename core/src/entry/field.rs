@@ -4,8 +4,8 @@
 use crate::entry::LONGEST;
 use crate::entry::measure::{Measured, System, TypedLength, measure};
 use crate::entry::resolve_lengths::mixes_systems;
-use crate::entry::token::{Token, tokens};
-use crate::quantity::{Angle, Temperature};
+use crate::entry::token::{Form, Token, TokenKind, tokens};
+use crate::quantity::{Angle, GaugePressure, Temperature};
 
 /// What a field holds.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
@@ -19,6 +19,8 @@ pub enum FieldKind {
     Angle,
     /// A part of the whole.
     Percent,
+    /// A pressure with its unit: psi, bar, kPa.
+    Pressure,
     /// A whole number or a factor.
     Number,
 }
@@ -34,6 +36,8 @@ pub enum Typed {
     Angle(Angle),
     /// A part of the whole.
     Percent(f64),
+    /// A gauge pressure.
+    Pressure(GaugePressure),
     /// A number.
     Number(f64),
 }
@@ -51,11 +55,31 @@ pub fn read(text: &str, kind: FieldKind, shown: System) -> Result<Typed, &'stati
     if tokens.is_empty() {
         return Err("field_empty");
     }
+    if kind == FieldKind::Pressure {
+        return pressure(&tokens).map(Typed::Pressure);
+    }
     let (measured, taken) = measure(&tokens).ok_or("not_understood")?;
     if taken < tokens.len() {
         return Err(left_over(&measured, &tokens[taken..]));
     }
     convert(measured, kind, shown)
+}
+
+/// A number and what a gauge is printed in. Without a unit it is not read: gauges differ.
+fn pressure(tokens: &[Token]) -> Result<GaugePressure, &'static str> {
+    let [number, unit] = tokens else { return Err("not_understood") };
+    let (TokenKind::Number(number), TokenKind::Word(unit)) = (&number.kind, &unit.kind) else {
+        return Err("not_understood");
+    };
+    if number.form == Form::Unclear {
+        return Err("unclear_number");
+    }
+    match unit.as_str() {
+        "psi" | "psig" => Ok(GaugePressure::from_psi(number.value)),
+        "bar" | "barg" => Ok(GaugePressure::from_pa(number.value * 1e5)),
+        "kpa" => Ok(GaugePressure::from_pa(number.value * 1e3)),
+        _ => Err("wrong_unit"),
+    }
 }
 
 fn left_over(first: &Measured, rest: &[Token]) -> &'static str {
@@ -105,6 +129,21 @@ mod tests {
             Typed::Length(length, _) => Ok((length.length().as_mm() * 1e6).round() / 1e6),
             _ => Err("not a length"),
         }
+    }
+
+    /// A gauge is read in what is printed on it, whatever the reader's units: 1 psi is 6.894757 kPa (NIST SP 811).
+    #[test]
+    fn a_pressure_is_read_in_any_gauges_unit_and_not_without_one() {
+        let kpa = |text: &str| match read(text, FieldKind::Pressure, System::Inch)? {
+            Typed::Pressure(p) => Ok((p.as_pa() / 1e3 * 1e3).round() / 1e3),
+            _ => Err("no pressure"),
+        };
+        assert_eq!(kpa("40 psi"), Ok(275.79));
+        assert_eq!(kpa("2.5 bar"), Ok(250.0));
+        assert_eq!(kpa("280 kPa"), Ok(280.0));
+        assert_eq!(kpa("40"), Err("not_understood"));
+        assert_eq!(kpa("2,5 bar"), Err("unclear_number"));
+        assert_eq!(kpa("3 mm"), Err("wrong_unit"));
     }
 
     #[test]

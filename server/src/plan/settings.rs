@@ -137,6 +137,9 @@ pub const FIRE_WATCH_MIN: OwnFigure = OwnFigure {
     range: (FIRE_WATCH.low / 60.0, FIRE_WATCH.high / 60.0),
 };
 
+/// Diameters of the wires of the shop's tip cleaner, mm: what a bore is measured with.
+pub const WIRES: &str = "cleaner_wires_mm";
+
 /// Whom to call, in the shop's own words: local numbers differ.
 pub const EMERGENCY: &str = "emergency_numbers";
 
@@ -181,6 +184,7 @@ pub fn usual(units: &str) -> ApiResult<Map<String, Value>> {
     all.insert(LIFTING_LIMIT.key.into(), json!(lift));
     all.insert(FIRE_WATCH_MIN.key.into(), json!(FIRE_WATCH_MIN.usual));
     all.insert(EMERGENCY.into(), json!(""));
+    all.insert(WIRES.into(), json!([]));
     Ok(all)
 }
 

@@ -1,7 +1,7 @@
 /** What the bench knows about a cut, without any fetching or drawing. */
 import type { CutInput, CutPlan, CutPlanRequest, LineView, Schemas } from "@/api/client";
 import { word } from "@/text";
-import { boreName, type Kind, print, type System } from "@/units";
+import { boreName, type Kind, plateName, print, type System } from "@/units";
 
 /** Lays `change` over `input`, part by part. `with({cut:{start:"edge"}}, {cut:{count:2}})` has both. */
 export function withChange(input: CutInput, change: CutInput): CutInput {
@@ -21,10 +21,7 @@ export function facts(request: CutPlanRequest, system: System): string {
   const pieces = (cut.count ?? 1) > 1 ? `${cut.count}× ` : "";
   const what = request.section
     ? sectionFacts(request.section, system)
-    : [
-        `${print(steel.thickness_mm, "length", system)} plate`,
-        print(cut.length_mm, "length", system),
-      ];
+    : [`${plateName(steel.thickness_mm, system)} plate`, print(cut.length_mm, "length", system)];
   const parts = [
     ...what.map((part, i) => (i === 0 ? `${pieces}${part}` : part)),
     word(cut.process),

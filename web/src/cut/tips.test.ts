@@ -22,7 +22,7 @@ describe("the tips one may ask for", () => {
   it("are the drawer's that suit the fuel, by mark, each once", () => {
     expect(tipsToPick(asked("acetylene"), known).map((each) => each.text)).toEqual([
       "C (1.2 mm), 1.2 mm flush",
-      "2.1 mm, high preheat, for rust",
+      "2.1 mm, high-preheat, for rust",
     ]);
     expect(tipsToPick(asked("propane"), known).map((each) => each.text)).toEqual([
       "C (1.2 mm), 1.2 mm recessed",

@@ -1,5 +1,6 @@
 /** The tips one may ask for: those of the drawer that suit the fuel's face, by their marks; our own series where none is owned. */
 import type { CutPlanRequest } from "@/api/client";
+import { word } from "@/text";
 import { tipShort } from "@/text/tip";
 
 type Asked = { bore_mm: number; face?: string | null };
@@ -25,9 +26,13 @@ export function tipsToPick(
   const fitting = drawer.filter((tip) => tip.face == null || tip.face === wanted);
   const picks = fitting.map((tip) => {
     const { bore_mm, face, mark, name, kind } = tip;
-    const own = [tipShort({ bore_mm, mark: mark ?? null }), kind === "general" ? null : kind, name];
+    const own = [
+      tipShort({ bore_mm, mark: mark ?? null }),
+      kind == null || kind === "general" ? null : word(kind),
+      name,
+    ];
     const text = own.filter((part) => part != null && part !== "").join(", ");
-    return { tip: face == null ? { bore_mm } : { bore_mm, face }, text: text.replaceAll("_", " ") };
+    return { tip: face == null ? { bore_mm } : { bore_mm, face }, text };
   });
   // two alike are one to the planner: it takes the first
   return picks.filter((pick, i) => picks.findIndex((each) => isSameTip(each, pick.tip)) === i);

@@ -35,6 +35,12 @@ function spelled(value: number | null, kind: Kind, system: System): string {
 async function readField(text: string, kind: Kind, system: System) {
   const ask = (as: string) =>
     data(api.POST("/api/v1/entry/field", { body: { text, kind: as, shown: lengthsOf(system) } }));
+  if (kind === "pressure") {
+    // a bare number is in the reader's unit; what a gauge is printed in may be typed with it
+    const bare = await ask("number").catch(() => null);
+    if (bare !== null) return { ...bare, value: stored(bare.value, kind, system) };
+    return ask("pressure");
+  }
   if (kind !== "run") {
     const known = FIELD_KINDS[kind];
     if (known !== undefined) return ask(known);

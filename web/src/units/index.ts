@@ -207,6 +207,13 @@ export function setting(pressure: { set: number } | null | undefined, system: Sy
   return pressure == null ? "no setting" : print(pressure.set, "pressure", system);
 }
 
+/** A plate as it is ordered: metric plate keeps its metric name. `plateName(20, "inch")` is "20 mm", `plateName(19.05, "inch")` is "3/4 in". */
+export function plateName(mm: number, system: System): string {
+  const whole = Math.abs(mm - Math.round(mm)) < 1e-6;
+  const isMetric = whole && fraction(mm / MM_PER_INCH, 64) === null;
+  return print(mm, "length", system === "inch" && isMetric ? "metric" : system);
+}
+
 /** A tip is known by its bore in millimetres, whatever the reader's units. */
 export function boreName(mm: number, system: System): string {
   const name = `${decimals(mm, 2)} mm`;

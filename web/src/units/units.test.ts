@@ -1,5 +1,15 @@
 import { describe, expect, it } from "vitest";
-import { band, clock, fraction, type Kind, print, setting, shown, stored } from "./index";
+import {
+  band,
+  clock,
+  fraction,
+  type Kind,
+  plateName,
+  print,
+  setting,
+  shown,
+  stored,
+} from "./index";
 
 describe("printing as a shop writes", () => {
   it("prints fractions of a rule and sensible metric digits", () => {
@@ -29,6 +39,17 @@ describe("printing as a shop writes", () => {
         expect(stored(shown(value, kind, "inch"), kind, "inch")).toBeCloseTo(value, 9);
       }
     }
+  });
+});
+
+describe("a plate's name", () => {
+  it("is the one it is ordered by: metric plate stays metric, inch plate is a fraction", () => {
+    expect(plateName(20, "inch")).toBe("20 mm");
+    expect(plateName(100, "inch")).toBe("100 mm");
+    expect(plateName(19.05, "inch")).toBe("3/4 in");
+    // 254 mm is 10 in exactly: an inch reader calls it so
+    expect(plateName(254, "inch")).toBe("10 in");
+    expect(plateName(20, "metric")).toBe("20 mm");
   });
 });
 

@@ -209,7 +209,7 @@ pub async fn line(body: Body<LineRequest>) -> ApiResult<web::Json<LineReply>> {
 pub struct FieldRequest {
     /// As typed.
     pub text: String,
-    /// length, temperature, angle, percent, number.
+    /// length, temperature, angle, percent, pressure (with its unit), number.
     #[schema(value_type = String)]
     pub kind: Option<Given>,
     /// The unit shown beside the field, which a bare number takes: inch, metric.
@@ -252,6 +252,7 @@ pub async fn field(body: Body<FieldRequest>) -> ApiResult<web::Json<FieldReply>>
         Typed::Temperature(t) => (Kind::Temperature, t.as_k(), false),
         Typed::Angle(angle) => (Kind::Angle, angle.as_rad(), false),
         Typed::Percent(part) => (Kind::Percent, part, false),
+        Typed::Pressure(p) => (Kind::Pressure, p.as_pa(), false),
         Typed::Number(number) => (Kind::Ratio, number, false),
     };
     let value = (in_contract_unit(kind, si) * 1e9).round() / 1e9;

@@ -3,6 +3,7 @@
 use actix_web::{get, put, web};
 use galvanon_core::cut::prices::{PRICE, TIP_LIFE};
 use galvanon_core::range::Range;
+use galvanon_core::tip::pressure::BORE;
 use galvanon_core::trace::Kind;
 use serde::{Deserialize, Serialize};
 use serde_json::{Map, Value, json};
@@ -18,7 +19,7 @@ use crate::http::caller::Caller;
 use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
 use crate::plan::merge::merged;
 use crate::plan::settings::{
-    CHOICES, EMERGENCY, FIGURES, FIRE_WATCH_MIN, LIFTING_LIMIT, OwnFigure, PRICES, School,
+    CHOICES, EMERGENCY, FIGURES, FIRE_WATCH_MIN, LIFTING_LIMIT, OwnFigure, PRICES, School, WIRES,
     as_request, current, schools,
 };
 use crate::store::shop_settings::{self, Setting};
@@ -28,7 +29,7 @@ use crate::store::shop_settings::{self, Setting};
 pub struct ShopReply {
     /// Value by key: every school, reach_mm, handling_s, reposition_s, clean_up_s_m,
     /// ambient_pressure_kpa, discharge_coefficient, torch_loss_percent, units,
-    /// fuel, every price, tip_life_starts, lifting_limit_kg, fire_watch_min, emergency_numbers. What was never set is an estimate.
+    /// fuel, usual_process, cleaner_wires_mm, every price, tip_life_starts, lifting_limit_kg, fire_watch_min, emergency_numbers. What was never set is an estimate.
     #[schema(value_type = Object)]
     pub settings: Map<String, Value>,
     /// The schools, with reasons.
@@ -80,6 +81,25 @@ fn numbers_to_call(value: &Value) -> ApiResult<()> {
     fields.done(())
 }
 
+/// The largest set of wires.
+const MOST_WIRES: usize = 30;
+
+/// The wires of a tip cleaner: numbers that are bores.
+fn wires(value: &Value) -> ApiResult<()> {
+    let mut fields = Fields::default();
+    let all = value.as_array().filter(|all| all.len() <= MOST_WIRES);
+    let Some(all) = all else {
+        let expected = format!("a list of at most {MOST_WIRES} diameters");
+        fields.errors.push(wrong_shape("value", &expected, value.clone()));
+        return fields.done(());
+    };
+    let bore = NumberField::new("value", &BORE, Kind::Bore).shown_in("mm", 1e-3);
+    for wire in all {
+        fields.number(&bore, Some(&Given(wire.clone())), None);
+    }
+    fields.done(())
+}
+
 /// Whether a key may have a value: a school of its question, or a figure the planner accepts.
 ///
 /// # Errors
@@ -103,6 +123,9 @@ pub fn checked(key: &str, value: &Value) -> ApiResult<()> {
     }
     if key == EMERGENCY {
         return numbers_to_call(value);
+    }
+    if key == WIRES {
+        return wires(value);
     }
     if let Some(range) = plain_range(key) {
         let mut fields = Fields::default();

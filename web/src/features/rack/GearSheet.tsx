@@ -1,7 +1,8 @@
 /** One piece of gear: what is known of it, whether it is in service, and why not. */
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ApiFailure, api, data, type GearView, type Schemas } from "@/api/client";
+import { keys } from "@/api/keys";
 import { once } from "@/api/once";
 import { refusal, SCREEN } from "@/text";
 import { Button, buttonLook } from "@/ui/button";
@@ -42,6 +43,18 @@ function readNow(kind: GearKind, before: Fields, now: Fields): Fields {
 }
 
 const INPUTS = { text: "text", day: "date", moment: "datetime-local" } as const;
+
+/** The wires of the shop's tip cleaner, thin to thick. */
+function useWires(wanted: boolean): number[] {
+  const shop = useQuery({
+    queryKey: keys.shop,
+    enabled: wanted,
+    queryFn: () => data(api.GET("/api/v1/shop")),
+  });
+  const told = (shop.data?.settings as { cleaner_wires_mm?: number[] } | undefined)
+    ?.cleaner_wires_mm;
+  return wanted ? [...(told ?? [])].sort((a, b) => a - b) : [];
+}
 
 export function GearSheet({ view, kind, onClose, onGone }: Props) {
   const { system } = usePreferences();
@@ -95,18 +108,29 @@ export function GearSheet({ view, kind, onClose, onGone }: Props) {
   };
   const set = (key: string, value: unknown) => setFields((now) => ({ ...now, [key]: value }));
 
+  const wires = useWires(kind === "tip");
   function control(field: Field) {
     const at = `fields.${field.key}`;
     const value = fields[field.key];
     if (field.as === "measure") {
       return (
-        <MeasureField
-          label={field.label}
-          kind={field.kind}
-          value={typeof value === "number" ? value : null}
-          error={problem(at)}
-          onCommit={(next) => set(field.key, next)}
-        />
+        <div className="flex flex-col gap-1">
+          <MeasureField
+            label={field.label}
+            kind={field.kind}
+            value={typeof value === "number" ? value : null}
+            error={problem(at)}
+            onCommit={(next) => set(field.key, next)}
+          />
+          {field.key === "bore_mm" && wires.length > 0 && (
+            <Choice
+              label={SCREEN.byWire}
+              value={String(wires.find((wire) => wire === value) ?? "")}
+              options={wires.map((wire) => ({ value: String(wire), text: `${wire} mm` }))}
+              onChange={(wire) => set(field.key, Number(wire))}
+            />
+          )}
+        </div>
       );
     }
     if (field.as === "choice") {

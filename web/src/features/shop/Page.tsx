@@ -13,8 +13,10 @@ import { Choice } from "@/ui/choice";
 import { MeasureField } from "@/ui/measure-field";
 import { usePreferences } from "@/ui/preferences";
 import { Failed, Loading } from "@/ui/states";
+import { TextField } from "@/ui/text-field";
 import type { Kind } from "@/units";
 import { EdgeWeights } from "./EdgeWeights";
+import { wiresOf } from "./wires";
 
 type School = Schemas["School"];
 
@@ -143,6 +145,30 @@ function NumbersToCall({
   );
 }
 
+/** The wires that bores are measured with. */
+function Wires({
+  kept,
+  error,
+  onCommit,
+}: {
+  kept: readonly number[];
+  error: string | undefined;
+  onCommit: (wires: number[]) => void;
+}) {
+  const [text, setText] = useState(kept.join(" "));
+  useEffect(() => setText(kept.join(" ")), [kept]);
+  return (
+    <TextField
+      label={SCREEN.wires}
+      value={text}
+      onChange={setText}
+      onBlur={() => text !== kept.join(" ") && onCommit(wiresOf(text))}
+      aria-invalid={error !== undefined}
+      hint={error ?? SCREEN.wiresAbout}
+    />
+  );
+}
+
 function Question({
   schools,
   value,
@@ -231,6 +257,11 @@ export function ShopPage() {
             value={String(settings.usual_process)}
             options={MOVED}
             onChange={(value) => set.mutate({ key: "usual_process", value })}
+          />
+          <Wires
+            kept={(settings.cleaner_wires_mm ?? []) as number[]}
+            error={refused.cleaner_wires_mm}
+            onCommit={(value) => set.mutate({ key: "cleaner_wires_mm", value })}
           />
           {FIGURES.map((figure) => (
             <div key={figure.key}>
