@@ -205,3 +205,19 @@ async fn the_shops_units_hold_until_a_person_picks_their_own() -> Result<()> {
     })
     .await
 }
+
+/// The morning says what is stopped, what stands and what is due, and makes room once a cut is on the bench.
+#[tokio::test(flavor = "multi_thread")]
+async fn today_begins_with_the_shops_morning() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/").await?;
+        browser.reads("[data-morning] [data-group='standing']", "Acetylene 3").await?;
+        browser.reads("[data-morning] [data-group='stopped']", "does not take propane").await?;
+        browser.see("[data-morning] [data-gas='oxygen']").await?;
+        browser.type_line("3/4 plate 36 guided\u{e007}").await?;
+        browser.reads("[data-quantity='oxygen_pressure_kpa']", "psi").await?;
+        browser.gone("[data-morning]").await?;
+        Ok(())
+    })
+    .await
+}

@@ -101,7 +101,9 @@ function PressureCard({
         <span className="text-xs text-ink-2">
           {pressure
             ? `${band(pressure.low, pressure.high, "pressure", system)}, ${SCREEN.flowing}`
-            : SCREEN.noSetting}
+            : plan[quantity] == null
+              ? SCREEN.noSetting
+              : SCREEN.liftFirst}
         </span>
         <Moved
           {...{ plan, before, quantity, system }}

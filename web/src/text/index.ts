@@ -170,6 +170,7 @@ export const SCREEN = {
   wires: "Wires of the tip cleaner, mm",
   wiresAbout: "thin to thick, with spaces: a bore is measured with them in the Rack",
   otherFuel: "Planned for another fuel than this job's rig is set up for:",
+  liftFirst: "lift the stop first",
   notToBeSet: "Not to be set: lift the stop first.",
   stopCard: "STOP: do not cut by this card.",
   staleJob: "Somebody changed this job meanwhile. It shows their version now: change it again.",

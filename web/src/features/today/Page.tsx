@@ -18,6 +18,7 @@ import { May } from "@/ui/session";
 import { Empty, Failed, Loading } from "@/ui/states";
 import { clock, print, setting } from "@/units";
 import { AddToJob } from "./AddToJob";
+import { Morning } from "./Morning";
 import { parts } from "./title";
 
 function Next({ next, count }: { next: Schemas["NextLine"][]; count: number }) {
@@ -122,6 +123,7 @@ export function TodayPage() {
   return (
     <div className="flex flex-col gap-5">
       <h1 className="sr-only">Today</h1>
+      {bench === null && today.data && <Morning next={today.data.next} />}
       <QuickEntry
         text={typed}
         onText={setTyped}

@@ -1,0 +1,59 @@
+/** The shop's morning, a line each: what can be lit, what is stopped and why, what still stands, what is due. */
+import { useQuery } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
+import type { Schemas } from "@/api/client";
+import { keys } from "@/api/keys";
+import { wholeRack } from "@/api/lists";
+import { MORNING } from "@/text/today";
+import { GasBadge } from "@/ui/gas-badge";
+import { Mark } from "@/ui/mark";
+import { usePreferences } from "@/ui/preferences";
+import { print } from "@/units";
+import { morningOf } from "./morning";
+
+/** How many of a kind are named; the rest is counted. */
+const NAMED = 3;
+
+const LEVELS = {
+  stopped: "stop",
+  standing: "stop",
+  unusable: "stop",
+  due: "caution",
+  dirty: "info",
+} as const;
+
+export function Morning({ next }: { next: Schemas["NextLine"][] }) {
+  const { system } = usePreferences();
+  const rack = useQuery({ queryKey: keys.rack, queryFn: wholeRack });
+  const { gas, groups } = morningOf(rack.data?.gear ?? [], next);
+  if (gas.length === 0 && groups.length === 0) return null;
+  return (
+    <section aria-label={MORNING.title} className="flex flex-col gap-1 text-sm" data-morning>
+      {gas.length > 0 && (
+        <p className="flex flex-wrap items-center gap-x-4 gap-y-1">
+          <span className="text-ink-2">{MORNING.gas}</span>
+          {gas.map((each) => (
+            <span key={each.gas} className="flex items-center gap-1" data-gas={each.gas}>
+              <GasBadge gas={each.gas} /> {print(each.free_l, "gas_volume", system)}
+            </span>
+          ))}
+        </p>
+      )}
+      {groups.map(({ kind, what }) => (
+        <p key={kind} className="flex items-start gap-2" data-group={kind}>
+          <span className="pt-0.5">
+            <Mark level={LEVELS[kind]} />
+          </span>
+          <span>
+            <span className="text-ink-2">{MORNING[kind]} </span>
+            {what.slice(0, NAMED).join("; ")}
+            {what.length > NAMED && `; ${what.length - NAMED} ${MORNING.more}`}{" "}
+            <Link to={kind === "stopped" ? "/jobs" : "/rack"} className="underline">
+              {kind === "stopped" ? MORNING.toJobs : MORNING.toRack}
+            </Link>
+          </span>
+        </p>
+      ))}
+    </section>
+  );
+}
