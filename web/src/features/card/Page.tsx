@@ -101,6 +101,7 @@ function Sheet({
   const { system } = usePreferences();
   const fuel = request.gas.fuel;
   const section = plan.section;
+  const stopped = plan.verdict === "stop";
   const cue = (quantity: string) => {
     const found = plan.cues.find((each) => each.quantity === quantity);
     return found && sentence("cues", found.code, {}, system, found.text);
@@ -121,7 +122,7 @@ function Sheet({
   );
   return (
     <article
-      className="mx-auto flex w-full max-w-[780px] flex-col gap-2.5 rounded-md border border-line bg-sheet p-4 font-bench print:max-w-none print:gap-1.5 print:border-0 print:p-0 data-[card=stop]:[&_[data-value]]:line-through"
+      className="mx-auto flex w-full max-w-[780px] flex-col gap-2.5 rounded-md border border-line bg-sheet p-4 font-bench print:max-w-none print:gap-1.5 print:border-0 print:p-0"
       data-card={plan.verdict}
     >
       <header className="flex items-start justify-between gap-4">
@@ -139,7 +140,7 @@ function Sheet({
           className="size-[84px] shrink-0 bg-white"
         />
       </header>
-      {plan.verdict === "stop" && (
+      {stopped && (
         <p
           className="flex items-center gap-2 border-4 border-stop p-2 text-lg font-bold text-stop"
           role="alert"
@@ -157,7 +158,7 @@ function Sheet({
           system={system}
         />
       )}
-      {!section && (
+      {!section && !stopped && (
         <div className="grid grid-cols-2 gap-3 sm:grid-cols-[1fr_1fr_1.1fr]">
           <PressureBlock
             plan={plan}
@@ -172,53 +173,61 @@ function Sheet({
           </div>
         </div>
       )}
-      <div
-        className={`grid grid-cols-2 gap-x-4 gap-y-2 ${section ? "sm:grid-cols-5" : "sm:grid-cols-3"}`}
-      >
-        {section && tip}
-        {!section && (
-          <>
-            <Big
-              name="Start preheat"
-              value={print(plan.start_preheat_s.set, "duration", system)}
-              small={band(plan.start_preheat_s.low, plan.start_preheat_s.high, "duration", system)}
-              cue={cue("start_preheat_s")}
-            />
-            <Big
-              name="Travel speed"
-              value={print(plan.travel_speed_mm_min.set, "speed", system)}
-              small={band(
-                plan.travel_speed_mm_min.low,
-                plan.travel_speed_mm_min.high,
-                "speed",
-                system,
-              )}
-              cue={cue("travel_speed_mm_min")}
-            />
-          </>
-        )}
-        <Big
-          name="Cones to plate"
-          value={band(plan.standoff_mm.low, plan.standoff_mm.high, "gap", system)}
-          small={`tip to plate ${band(plan.tip_to_plate_mm.low, plan.tip_to_plate_mm.high, "gap", system)}`}
-          cue={cue("standoff_mm")}
-        />
-        <Big
-          name="Kerf"
-          value={print(plan.kerf_mm, "bore", system)}
-          small={`drag ${print(plan.drag_mm, "bore", system)}`}
-        />
-        <Big
-          name="One cut"
-          value={clock(plan.time_s.total)}
-          small={`${plan.starts} ${plan.starts === 1 ? "start" : "starts"}, heat ${clock(plan.time_s.preheat)}, cut ${clock(plan.time_s.cutting)}`}
-        />
-        <Big
-          name={`Gas, ${plan.line_total.count === 1 ? "one cut" : `all ${plan.line_total.count}`}`}
-          value={`O₂ ${print(plan.line_total.oxygen_l, "gas_volume", system)}`}
-          small={`${word(fuel)} ${print(plan.line_total.fuel_l, "gas_volume", system)}, ${clock(plan.line_total.time_s)}`}
-        />
-      </div>
+      {/* what must not be set is absent, not crossed out */}
+      {!stopped && (
+        <div
+          className={`grid grid-cols-2 gap-x-4 gap-y-2 ${section ? "sm:grid-cols-5" : "sm:grid-cols-3"}`}
+        >
+          {section && tip}
+          {!section && (
+            <>
+              <Big
+                name="Start preheat"
+                value={print(plan.start_preheat_s.set, "duration", system)}
+                small={band(
+                  plan.start_preheat_s.low,
+                  plan.start_preheat_s.high,
+                  "duration",
+                  system,
+                )}
+                cue={cue("start_preheat_s")}
+              />
+              <Big
+                name="Travel speed"
+                value={print(plan.travel_speed_mm_min.set, "speed", system)}
+                small={band(
+                  plan.travel_speed_mm_min.low,
+                  plan.travel_speed_mm_min.high,
+                  "speed",
+                  system,
+                )}
+                cue={cue("travel_speed_mm_min")}
+              />
+            </>
+          )}
+          <Big
+            name="Cones to plate"
+            value={band(plan.standoff_mm.low, plan.standoff_mm.high, "gap", system)}
+            small={`tip to plate ${band(plan.tip_to_plate_mm.low, plan.tip_to_plate_mm.high, "gap", system)}`}
+            cue={cue("standoff_mm")}
+          />
+          <Big
+            name="Kerf"
+            value={print(plan.kerf_mm, "bore", system)}
+            small={`drag ${print(plan.drag_mm, "bore", system)}`}
+          />
+          <Big
+            name="One cut"
+            value={clock(plan.time_s.total)}
+            small={`${plan.starts} ${plan.starts === 1 ? "start" : "starts"}, heat ${clock(plan.time_s.preheat)}, cut ${clock(plan.time_s.cutting)}`}
+          />
+          <Big
+            name={`Gas, ${plan.line_total.count === 1 ? "one cut" : `all ${plan.line_total.count}`}`}
+            value={`O₂ ${print(plan.line_total.oxygen_l, "gas_volume", system)}`}
+            small={`${word(fuel)} ${print(plan.line_total.fuel_l, "gas_volume", system)}, ${clock(plan.line_total.time_s)}`}
+          />
+        </div>
+      )}
       <div
         className={`grid gap-4 ${
           section
