@@ -272,3 +272,26 @@ async fn a_cylinder_that_lay_down_is_known_from_the_rack() -> Result<()> {
     })
     .await
 }
+
+/// A shop that cleans by count is asked at the fifth cut since, and not again before the fifth after it.
+#[tokio::test(flavor = "multi_thread")]
+async fn the_tip_is_asked_for_at_the_fifth_cut() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        let (job, _) = app.job("Sallow Beck").await?;
+        browser.open(&format!("/jobs/{job}/run")).await?;
+        next(&browser).await?;
+        until(&browser, "[data-cut='ready']").await?;
+        for _ in 0..4 {
+            cut_once(&browser, "good").await?;
+        }
+        browser.gone("[data-clean]").await?;
+        cut_once(&browser, "good").await?;
+        browser.reads("[data-clean='5']", "flame out, clean the bore").await?;
+        browser.click("Cleaned").await?;
+        browser.gone("[data-clean]").await?;
+        cut_once(&browser, "good").await?;
+        browser.gone("[data-clean]").await?;
+        Ok(())
+    })
+    .await
+}

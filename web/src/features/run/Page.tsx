@@ -229,6 +229,7 @@ function CardBody({ flow, doc, run }: { flow: Flow; doc: Doc; run: Run }) {
         key={card.key}
         doc={doc}
         events={run.events}
+        run={run.run?.id ?? null}
         cut={card.cut}
         made={state.cuts.get(card.cut.line.id) ?? []}
         going={flow.going}

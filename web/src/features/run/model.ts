@@ -346,11 +346,14 @@ export function clockOf(doc: Doc, step: Step, state: Folded) {
   return stands ? { id: "rack", happened_at: doc.made_at } : undefined;
 }
 
-/** Cuts made since the tip was cleaned last, or since the run began; one that was taken back is none. */
-export function cutsSinceCleaned(events: readonly RunEvent[]): number {
+/**
+ * Cuts made since the tip was cleaned last, or since the run began; one that was taken back is none. Pieces of earlier runs
+ * stay made, but nobody knows here whether their tip was cleaned since.
+ */
+export function cutsSinceCleaned(events: readonly RunEvent[], run: string | null): number {
   const undone = new Set(events.flatMap((e) => (e.kind === "undo" ? [e.body.event] : [])));
   const told = events
-    .filter((e) => !undone.has(e.id))
+    .filter((e) => e.run_id === run && !undone.has(e.id))
     .sort((a, b) => Date.parse(a.happened_at) - Date.parse(b.happened_at));
   return told.reduce((made, event) => {
     if (event.kind === "step" && event.body.key === CLEAN_TIP && event.body.done) return 0;

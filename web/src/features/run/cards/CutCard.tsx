@@ -32,6 +32,8 @@ import { useSeconds, useTicks } from "../useTicks";
 type Props = {
   doc: Doc;
   events: readonly RunEvent[];
+  /** The run that goes on. */
+  run: string | null;
   cut: Cut;
   made: readonly CutEvent[];
   going: Going;
@@ -45,8 +47,10 @@ type Props = {
 };
 
 /** The count of cuts that asks for the cleaner, where the shop cleans by count. */
-function CleanTip({ doc, events, onCleaned }: Pick<Props, "doc" | "events" | "onCleaned">) {
-  const made = cutsSinceCleaned(events);
+type CleanProps = Pick<Props, "doc" | "events" | "run" | "onCleaned">;
+
+function CleanTip({ doc, events, run, onCleaned }: CleanProps) {
+  const made = cutsSinceCleaned(events, run);
   const after = doc.clean_after_cuts;
   if (after == null || made < after) return null;
   return (
@@ -273,6 +277,7 @@ function GasLeft({ doc, events, from }: Pick<Props, "doc" | "events"> & { from: 
 export function CutCard({
   doc,
   events,
+  run,
   cut,
   made,
   going,
@@ -299,7 +304,7 @@ export function CutCard({
             {facts(request, system)}
           </h2>
           <Settings doc={doc} cut={cut} part={part} />
-          <CleanTip doc={doc} events={events} onCleaned={onCleaned} />
+          <CleanTip doc={doc} events={events} run={run} onCleaned={onCleaned} />
           {part.order !== null && <Stroke cut={cut} order={part.order} />}
           <GasLeft doc={doc} events={events} from={null} />
           <StrokeBefore going={going} onStroke={onStroke} />
