@@ -37,6 +37,8 @@ pub mod edge;
 pub mod entry;
 pub mod error;
 pub mod gas;
+pub mod geometry;
+pub mod layout;
 pub mod note;
 pub mod physics;
 pub mod quantity;

@@ -9,8 +9,8 @@ use std::path::{Path, PathBuf};
 use tree::{Crate, Parameters, folders, long_files};
 
 /// The rooms of core, each under the rooms it may use. What is not named here is the ground floor.
-const CORE: [&str; 9] =
-    ["steel", "section", "gas", "tip", "cut", "setup", "edge", "record", "entry"];
+const CORE: [&str; 10] =
+    ["steel", "section", "gas", "tip", "cut", "layout", "setup", "edge", "record", "entry"];
 
 /// The rooms of the server in the order that data flows; a room uses itself and those before it.
 const SERVER: [&str; 28] = [

@@ -1,0 +1,267 @@
+//! Curves of a drawing joined into contours, contours sorted into parts; what is wrong is said at its place.
+
+use std::collections::BTreeMap;
+
+use crate::geometry::{Contour, Point, Segment};
+use crate::layout::part::{Fault, FaultCode, Part, SMALLEST};
+
+/// Ends so near are one, m. Source: `ours`; a screen says it.
+pub const JOINED_WITHIN: f64 = 5e-5;
+/// Curves become arcs no farther off, m. Source: `ours`.
+pub const CURVES_WITHIN: f64 = 2e-5;
+
+/// What a drawing came to.
+#[derive(Clone, Debug, Default, PartialEq)]
+pub struct Drawing {
+    /// The parts in it, largest first.
+    pub parts: Vec<Part>,
+    /// What is wrong in it.
+    pub faults: Vec<Fault>,
+}
+
+/// A place of a grid of cells as wide as the tolerance.
+type Cell = (i64, i64);
+
+#[allow(clippy::cast_possible_truncation, reason = "drawings are some metres wide")]
+fn cell(at: Point, wide: f64) -> Cell {
+    ((at.x / wide).floor() as i64, (at.y / wide).floor() as i64)
+}
+
+/// Ends of lines by where they are.
+struct Ends {
+    wide: f64,
+    cells: BTreeMap<Cell, Vec<(usize, Point)>>,
+}
+
+impl Ends {
+    fn new(wide: f64) -> Self {
+        Self { wide, cells: BTreeMap::new() }
+    }
+
+    fn add(&mut self, of: usize, at: Point) {
+        self.cells.entry(cell(at, self.wide)).or_default().push((of, at));
+    }
+
+    fn near(&self, at: Point) -> Vec<usize> {
+        let (x, y) = cell(at, self.wide);
+        let mut found: Vec<(f64, usize)> = (x - 1..=x + 1)
+            .flat_map(|x| (y - 1..=y + 1).map(move |y| (x, y)))
+            .filter_map(|key| self.cells.get(&key))
+            .flatten()
+            .filter(|(_, other)| other.distance(at) <= self.wide)
+            .map(|(of, other)| (other.distance(at), *of))
+            .collect();
+        found.sort_by(|a, b| a.0.total_cmp(&b.0).then(a.1.cmp(&b.1)));
+        found.into_iter().map(|(_, of)| of).collect()
+    }
+}
+
+/// Chains of lines and arcs, as they come from a drawing, joined and sorted into parts.
+///
+/// Ends within `within` become one. A line that stays open is told, and kept as a cut where it lies inside a part.
+#[must_use]
+pub fn join(chains: Vec<Vec<Segment>>, within: f64) -> Drawing {
+    let mut faults = Vec::new();
+    let (mut closed, mut loose) = (Vec::new(), Vec::new());
+    for chain in chains {
+        let (chain, points): (Vec<Segment>, Vec<Segment>) =
+            chain.into_iter().partition(|one| one.length() > within * 1e-3);
+        faults.extend(
+            points.iter().map(|one| Fault::at(FaultCode::Tiny, "layout_tiny", one.from, &[])),
+        );
+        if chain.is_empty() {
+            continue;
+        }
+        let ends = (chain[0].from, chain[chain.len() - 1].to);
+        if chain.len() > 1 && ends.0.distance(ends.1) <= within {
+            closed.push(closed_line(chain));
+        } else {
+            loose.extend(chain);
+        }
+    }
+    let loose = without_doubles(loose, within, &mut faults);
+    let (joined, open) = chained(loose, within);
+    closed.extend(joined);
+    let closed = without_twins(closed, within, &mut faults);
+    let closed = without_tiny(closed, &mut faults);
+    let closed = without_crossings(closed, &mut faults);
+    let parts = sorted(closed, open, &mut faults);
+    faults.sort_by_key(|fault| fault.code);
+    Drawing { parts, faults }
+}
+
+fn closed_line(mut segments: Vec<Segment>) -> Contour {
+    let first = segments[0].from;
+    if let Some(last) = segments.last_mut() {
+        *last = last.between(last.from, first);
+    }
+    Contour { closed: true, segments }.anticlockwise()
+}
+
+fn without_doubles(loose: Vec<Segment>, within: f64, faults: &mut Vec<Fault>) -> Vec<Segment> {
+    let mut ends = Ends::new(within);
+    let mut kept: Vec<Segment> = Vec::new();
+    for segment in loose {
+        let middle = segment.at(segment.length() / 2.0);
+        let same = ends.near(segment.from).into_iter().any(|other| {
+            let other: &Segment = &kept[other];
+            let far =
+                if other.from.distance(segment.from) <= within { other.to } else { other.from };
+            far.distance(segment.to) <= within
+                && other.at(other.length() / 2.0).distance(middle) <= within
+        });
+        if same {
+            faults.push(Fault::at(FaultCode::Doubled, "layout_doubled", middle, &[]));
+            continue;
+        }
+        ends.add(kept.len(), segment.from);
+        ends.add(kept.len(), segment.to);
+        kept.push(segment);
+    }
+    kept
+}
+
+/// Lines joined end to end: those that close, and those that do not.
+fn chained(loose: Vec<Segment>, within: f64) -> (Vec<Contour>, Vec<Contour>) {
+    let mut ends = Ends::new(within);
+    for (i, segment) in loose.iter().enumerate() {
+        ends.add(i, segment.from);
+        ends.add(i, segment.to);
+    }
+    let mut used = vec![false; loose.len()];
+    // grows a chain at its end by whatever unused line begins there
+    let grow = |chain: &mut Vec<Segment>, used: &mut Vec<bool>| {
+        while let Some(last) = chain.last().copied() {
+            let closes = chain.len() > 1 && chain[0].from.distance(last.to) <= within;
+            let next = ends.near(last.to).into_iter().find(|other| !used[*other]);
+            let Some(next) = next.filter(|_| !closes) else { return };
+            used[next] = true;
+            let segment = loose[next];
+            let ahead = segment.from.distance(last.to) <= segment.to.distance(last.to);
+            let segment = if ahead { segment } else { segment.reversed() };
+            chain.push(segment.between(last.to, segment.to));
+        }
+    };
+    let (mut closed, mut open) = (Vec::new(), Vec::new());
+    for i in 0..loose.len() {
+        if used[i] {
+            continue;
+        }
+        used[i] = true;
+        let mut chain = vec![loose[i]];
+        grow(&mut chain, &mut used);
+        let closes = |chain: &[Segment]| {
+            chain.len() > 1 && chain[0].from.distance(chain[chain.len() - 1].to) <= within
+        };
+        if !closes(&chain) {
+            // the other way from where it began
+            chain = chain.iter().rev().map(Segment::reversed).collect();
+            grow(&mut chain, &mut used);
+        }
+        if closes(&chain) {
+            closed.push(closed_line(chain));
+        } else {
+            open.push(Contour { closed: false, segments: chain });
+        }
+    }
+    (closed, open)
+}
+
+/// A contour drawn twice: as long, as large and in the same place.
+fn without_twins(closed: Vec<Contour>, within: f64, faults: &mut Vec<Fault>) -> Vec<Contour> {
+    let mut kept: Vec<(Contour, Point, f64)> = Vec::new();
+    for contour in closed {
+        let (bounds, length) = (contour.bounds(), contour.length());
+        let same = kept.iter().any(|(other, low, long)| {
+            low.distance(bounds.low) <= within
+                && (long - length).abs() <= within
+                && other.bounds().high.distance(bounds.high) <= within
+                && (other.area() - contour.area()).abs() <= within * length
+        });
+        if same {
+            let at = contour.start();
+            faults.push(Fault::at(FaultCode::Doubled, "layout_doubled", at, &[]));
+        } else {
+            kept.push((contour, bounds.low, length));
+        }
+    }
+    kept.into_iter().map(|(contour, ..)| contour).collect()
+}
+
+fn without_tiny(closed: Vec<Contour>, faults: &mut Vec<Fault>) -> Vec<Contour> {
+    let (kept, tiny): (Vec<_>, Vec<_>) =
+        closed.into_iter().partition(|contour| contour.bounds().size().length() >= SMALLEST);
+    let at = |contour: &Contour| {
+        let size = contour.bounds().size().length();
+        Fault::at(FaultCode::Tiny, "layout_tiny_contour", contour.start(), &[("size", size)])
+    };
+    faults.extend(tiny.iter().map(at));
+    kept
+}
+
+fn without_crossings(closed: Vec<Contour>, faults: &mut Vec<Fault>) -> Vec<Contour> {
+    let mut bad = vec![false; closed.len()];
+    for (i, contour) in closed.iter().enumerate() {
+        if let Some(at) = contour.crosses_itself() {
+            bad[i] = true;
+            faults.push(Fault::at(FaultCode::Crossing, "layout_crosses_itself", at, &[]));
+        }
+    }
+    // by their left edges: only boxes that overlap across can meet
+    let mut boxes: Vec<_> = closed.iter().map(Contour::bounds).enumerate().collect();
+    boxes.sort_by(|a, b| a.1.low.x.total_cmp(&b.1.low.x));
+    for (place, (i, one)) in boxes.iter().enumerate() {
+        for (j, other) in &boxes[place + 1..] {
+            if other.low.x > one.high.x {
+                break;
+            }
+            if !one.meets(other) {
+                continue;
+            }
+            if let Some(at) = closed[*i].meets(&closed[*j]) {
+                bad[*i] = true;
+                bad[*j] = true;
+                faults.push(Fault::at(FaultCode::Crossing, "layout_crossing", at, &[]));
+            }
+        }
+    }
+    closed.into_iter().zip(bad).filter(|(_, bad)| !bad).map(|(contour, _)| contour).collect()
+}
+
+/// Contours by what holds what: the outermost are parts, what lies in one is its hole, what lies in a hole a part again.
+fn sorted(mut closed: Vec<Contour>, open: Vec<Contour>, faults: &mut Vec<Fault>) -> Vec<Part> {
+    closed.sort_by(|a, b| b.area().abs().total_cmp(&a.area().abs()));
+    let bounds: Vec<_> = closed.iter().map(Contour::bounds).collect();
+    let holder = |at: Point, before: usize| {
+        (0..before).rev().find(|i| {
+            let (low, high) = (bounds[*i].low, bounds[*i].high);
+            let inside = low.x <= at.x && at.x <= high.x && low.y <= at.y && at.y <= high.y;
+            inside && closed[*i].holds(at)
+        })
+    };
+    let held: Vec<Option<usize>> =
+        closed.iter().enumerate().map(|(i, contour)| holder(contour.start(), i)).collect();
+    let mut depth = vec![0_usize; closed.len()];
+    for i in 0..closed.len() {
+        depth[i] = held[i].map_or(0, |holder| depth[holder] + 1);
+    }
+    let mut parts: BTreeMap<usize, Part> = BTreeMap::new();
+    for (i, contour) in closed.iter().enumerate() {
+        if depth[i].is_multiple_of(2) {
+            parts.insert(i, Part::solid(String::new(), contour.clone()));
+        } else if let Some(part) = held[i].and_then(|holder| parts.get_mut(&holder)) {
+            part.holes.push(contour.clone());
+        }
+    }
+    for line in open {
+        let gap = line.start().distance(line.end());
+        let inside = holder(line.at(line.length() / 2.0), closed.len());
+        let part = inside.filter(|i| depth[*i].is_multiple_of(2)).and_then(|i| parts.get_mut(&i));
+        let sentence = if part.is_some() { "layout_open_inside" } else { "layout_open" };
+        faults.push(Fault::at(FaultCode::OpenContour, sentence, line.end(), &[("gap", gap)]));
+        if let Some(part) = part {
+            part.cuts.push(line);
+        }
+    }
+    parts.into_values().collect()
+}

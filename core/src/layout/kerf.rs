@@ -1,0 +1,150 @@
+//! Where must the tip's centre run so that the edge comes out where it was drawn?
+//!
+//! Half a kerf to the scrap side of the contour. Inner corners sharper than half a kerf stay rounded by it; where the
+//! scrap is narrower than the kerf there is no path.
+
+use crate::geometry::{Contour, Point};
+use crate::quantity::Length;
+use crate::range::Range;
+
+/// Widths of a cut that are taken.
+pub const KERF: Range = Range::new("layout.kerf", "m", 0.0003, 0.03);
+
+/// Which side of a contour is kept.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
+pub enum Keep {
+    /// What it encloses: an outline.
+    Inside,
+    /// What is round it: a hole.
+    Outside,
+    /// What lies left of the way the torch goes.
+    Left,
+    /// What lies right of it.
+    Right,
+}
+
+/// A corner that the jet cannot reach.
+#[derive(Clone, Copy, Debug, PartialEq)]
+pub struct Standing {
+    /// The corner.
+    pub at: Point,
+    /// It stays rounded by this, m.
+    pub radius: f64,
+}
+
+/// The way of the tip's centre along one contour.
+#[derive(Clone, Debug, PartialEq)]
+pub struct KerfPath {
+    /// The way, anticlockwise.
+    pub path: Contour,
+    /// Corners that stay rounded.
+    pub standing: Vec<Standing>,
+}
+
+/// A place where the scrap is narrower than the kerf.
+#[derive(Clone, Copy, Debug, PartialEq)]
+pub struct TooNarrow {
+    /// Where.
+    pub at: Point,
+}
+
+/// Farther from the way than half a kerf and this is not reached, m; also this part of half a kerf. Source: `ours`.
+const UNREACHED: (f64, f64) = (2e-5, 0.02);
+/// Ways are held against each other in points no farther off, m.
+const FLAT: f64 = 1e-4;
+/// A corner turns at most so far, rad; what turns farther is the end of a slot. Source: `ours`.
+const CORNER_MOST: f64 = 165.0 * std::f64::consts::PI / 180.0;
+/// Places at which a contour is held against its way, at least and at most. Source: `ours`.
+const PLACES: (f64, f64) = (240.0, 6_000.0);
+
+/// The way along a closed contour, `keep` being inside or outside.
+///
+/// # Errors
+/// [`TooNarrow`] at the place where the jet would cut both sides.
+pub fn kerf_path(contour: &Contour, keep: Keep, kerf: Length) -> Result<KerfPath, TooNarrow> {
+    let half = kerf.as_m() / 2.0;
+    let contour = contour.anticlockwise();
+    // left of an anticlockwise line is what it encloses
+    let scrap = if keep == Keep::Outside { 1.0 } else { -1.0 };
+    let mut ways = contour.offset(scrap * half);
+    ways.sort_by(|a, b| b.area().abs().total_cmp(&a.area().abs()));
+    let Some(path) = ways.first().map(Contour::anticlockwise) else {
+        return Err(TooNarrow { at: contour.bounds().middle() });
+    };
+    if let Some(other) = ways.get(1) {
+        return Err(TooNarrow { at: between(&path, other) });
+    }
+    let standing = unreached(&contour, &path, Reach { half, scrap })?;
+    Ok(KerfPath { path, standing })
+}
+
+/// The middle of the neck between two ways that should be one.
+fn between(one: &Contour, other: &Contour) -> Point {
+    let ends = other.flattened(FLAT).into_iter().map(|at| (at, one.nearest(at)));
+    let neck = ends.min_by(|a, b| a.1.distance.total_cmp(&b.1.distance));
+    neck.map_or_else(|| one.start(), |(at, nearest)| at.toward(nearest.point, 0.5))
+}
+
+#[derive(Clone, Copy)]
+struct Reach {
+    half: f64,
+    scrap: f64,
+}
+
+/// Corners that stay; an error where more than a corner does.
+fn unreached(contour: &Contour, path: &Contour, reach: Reach) -> Result<Vec<Standing>, TooNarrow> {
+    let Reach { half, scrap } = reach;
+    let length = contour.length();
+    let corners = contour.corners();
+    let count = (length / (half / 2.0)).clamp(PLACES.0, PLACES.1).ceil();
+    let mut places: Vec<f64> =
+        (0..).map(f64::from).take_while(|i| *i < count).map(|i| length * i / count).collect();
+    places.extend(corners.iter().map(|(along, _)| *along));
+    places.sort_by(f64::total_cmp);
+    let points: Vec<Point> = places.iter().map(|along| contour.at(*along)).collect();
+    let off = path.distances(&points);
+    let limit = half + UNREACHED.0.max(UNREACHED.1 * half);
+    let is_off: Vec<bool> = off.iter().map(|off| *off > limit).collect();
+    let Some(first) = is_off.iter().position(|off| !off) else {
+        return Err(TooNarrow { at: contour.bounds().middle() });
+    };
+    let n = places.len();
+    let (mut found, mut i) = (Vec::new(), 0);
+    while i < n {
+        let at = (first + i) % n;
+        if !is_off[at] {
+            i += 1;
+            continue;
+        }
+        let long = (0..n - i).take_while(|more| is_off[(at + more) % n]).count();
+        let worst = (0..long)
+            .map(|more| (at + more) % n)
+            .max_by(|a, b| off[*a].total_cmp(&off[*b]))
+            .unwrap_or(at);
+        let (from, to) = (places[at], places[(at + long - 1) % n]);
+        let turned = scrap * turning(contour, &corners, (from, to));
+        if turned <= 1e-3 || turned > CORNER_MOST {
+            return Err(TooNarrow { at: points[worst] });
+        }
+        found.push(Standing { at: points[worst], radius: half });
+        i += long;
+    }
+    Ok(found)
+}
+
+/// By how much a closed line turns between two places, the second after the first, once round at most.
+fn turning(contour: &Contour, corners: &[(f64, f64)], (from, to): (f64, f64)) -> f64 {
+    let within = |along: f64| {
+        if from <= to { along >= from && along <= to } else { along >= from || along <= to }
+    };
+    let sharp: f64 = corners.iter().filter(|(along, _)| within(*along)).map(|(_, turn)| turn).sum();
+    let spans =
+        if from <= to { vec![(from, to)] } else { vec![(from, contour.length()), (0.0, to)] };
+    let bent: f64 = spans
+        .into_iter()
+        .flat_map(|(a, b)| contour.part(a, b))
+        .map(|segment| segment.sweep())
+        .sum();
+    sharp + bent
+}

@@ -1,0 +1,16 @@
+//! Laying out: from a drawing or a few dimensions to the paths of the tip.
+//!
+//! [`join`](join::join) makes parts of a drawing's lines, [`Shape`](shapes::Shape) of dimensions; [`lay`](paths::lay)
+//! finds how the tip runs. Theory: docs/model/layout.md.
+
+pub mod curve;
+pub mod join;
+pub mod kerf;
+pub mod lead;
+pub mod line_check;
+pub mod marks;
+pub mod order;
+pub mod part;
+pub mod paths;
+pub mod shapes;
+mod stops;

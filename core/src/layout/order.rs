@@ -1,0 +1,182 @@
+//! In which order are contours cut? What lies inside something before it; among free ones the nearest next, kept off
+//! metal that has just been heated; then improved by turning stretches round (2-opt).
+
+use crate::geometry::Point;
+
+/// A contour to be cut.
+#[derive(Clone, Debug, PartialEq)]
+pub struct Item {
+    /// Where its cut begins.
+    pub from: Point,
+    /// Where it ends.
+    pub to: Point,
+    /// How long it takes, s.
+    pub time: f64,
+    /// What must be cut before it, by place in the list.
+    pub after: Vec<usize>,
+}
+
+/// What the order is to spare.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
+pub enum OrderBy {
+    /// Heat: metal beside a fresh cut rests first.
+    #[default]
+    Cool,
+    /// Ways: always to the nearest.
+    Near,
+}
+
+/// Metal is warm for so long, s, and so far round, m; starting there counts as so long a way, m. Source: `ours`.
+const WARM: f64 = 60.0;
+const BESIDE: f64 = 0.15;
+const COUNTS: f64 = 0.5;
+/// Moving from one to the next, m/s. Source: `ours`: a hand or a carriage between cuts.
+const MOVING: f64 = 0.1;
+/// Improved at most so often. Source: `ours`.
+const ROUNDS: usize = 30;
+
+/// The order of some contours, by place in the list.
+#[must_use]
+pub fn order(items: &[Item], by: OrderBy) -> Vec<usize> {
+    let mut left: Vec<usize> = (0..items.len()).collect();
+    let mut done: Vec<usize> = Vec::with_capacity(items.len());
+    let mut is_done = vec![false; items.len()];
+    let mut heat = Heat::default();
+    let mut here = Point::default();
+    while !left.is_empty() {
+        let free = |at: &usize| items[*at].after.iter().all(|other| is_done[*other]);
+        let cost = |at: usize| here.distance(items[at].from) + heat.penalty(&items[at], by);
+        let next = left.iter().copied().filter(free).min_by(|a, b| cost(*a).total_cmp(&cost(*b)));
+        // a circle of what must come first cannot be: then as listed
+        let next = next.unwrap_or(left[0]);
+        heat.cut(&items[next], here);
+        here = items[next].to;
+        is_done[next] = true;
+        done.push(next);
+        left.retain(|at| *at != next);
+    }
+    improved(items, done, by)
+}
+
+/// What was cut, and when it was done.
+#[derive(Default)]
+struct Heat {
+    now: f64,
+    cuts: Vec<(Point, f64)>,
+}
+
+impl Heat {
+    fn penalty(&self, item: &Item, by: OrderBy) -> f64 {
+        let warm =
+            |(at, when): &(Point, f64)| self.now - when < WARM && at.distance(item.from) < BESIDE;
+        let recent = self.cuts.iter().rev().take_while(|(_, when)| self.now - when < WARM);
+        if by == OrderBy::Cool && recent.into_iter().any(warm) { COUNTS } else { 0.0 }
+    }
+
+    fn cut(&mut self, item: &Item, here: Point) {
+        self.now += here.distance(item.from) / MOVING + item.time;
+        self.cuts.push((item.to, self.now));
+    }
+}
+
+/// What an order costs: its ways, and starts on warm metal, m.
+#[must_use]
+pub fn cost(items: &[Item], order: &[usize], by: OrderBy) -> f64 {
+    let mut heat = Heat::default();
+    let mut here = Point::default();
+    let mut sum = 0.0;
+    for at in order {
+        sum += here.distance(items[*at].from) + heat.penalty(&items[*at], by);
+        heat.cut(&items[*at], here);
+        here = items[*at].to;
+    }
+    sum
+}
+
+fn improved(items: &[Item], mut order: Vec<usize>, by: OrderBy) -> Vec<usize> {
+    let allowed = |order: &[usize]| {
+        let mut place = vec![0; items.len()];
+        for (at, item) in order.iter().enumerate() {
+            place[*item] = at;
+        }
+        (0..items.len()).all(|i| items[i].after.iter().all(|other| place[*other] < place[i]))
+    };
+    let way = |order: &[usize], at: usize| {
+        let from = if at == 0 { Point::default() } else { items[order[at - 1]].to };
+        order.get(at).map_or(0.0, |next| from.distance(items[*next].from))
+    };
+    let mut best = cost(items, &order, by);
+    for _ in 0..ROUNDS {
+        let before = best;
+        for i in 0..order.len() {
+            for j in i + 1..order.len() {
+                // worth a full count only where the two ways that change get shorter
+                let ends = way(&order, i) + way(&order, j + 1);
+                order[i..=j].reverse();
+                let turned = way(&order, i) + way(&order, j + 1);
+                let better = turned < ends && allowed(&order);
+                let now = if better { cost(items, &order, by) } else { f64::INFINITY };
+                if now < best - 1e-9 {
+                    best = now;
+                } else {
+                    order[i..=j].reverse();
+                }
+            }
+        }
+        if best >= before - 1e-9 {
+            break;
+        }
+    }
+    order
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn item(x: f64, after: &[usize]) -> Item {
+        let at = Point::new(x, 0.0);
+        Item { from: at, to: at, time: 5.0, after: after.to_vec() }
+    }
+
+    #[test]
+    fn what_must_come_first_does_however_far_it_is() {
+        let items = [item(0.1, &[1, 2]), item(3.0, &[]), item(2.0, &[])];
+        assert_eq!(order(&items, OrderBy::Near), [2, 1, 0]);
+    }
+
+    #[test]
+    fn warm_metal_rests_where_something_cool_is_in_reach() {
+        let items = [item(0.0, &[]), item(0.05, &[]), item(0.4, &[])];
+        assert_eq!(order(&items, OrderBy::Near), [0, 1, 2]);
+        assert_eq!(order(&items, OrderBy::Cool), [0, 2, 1]);
+    }
+
+    #[test]
+    fn crossed_ways_are_uncrossed() {
+        let at = |x: f64, y: f64| {
+            let p = Point::new(x, y);
+            Item { from: p, to: p, time: 1.0, after: Vec::new() }
+        };
+        let items = [at(0.0, 1.0), at(0.5, 2.1), at(1.0, 1.0), at(0.1, 3.0), at(1.0, 3.0)];
+        let found = order(&items, OrderBy::Near);
+        // held against every order there is
+        let mut least = f64::INFINITY;
+        let mut all = vec![vec![]];
+        for _ in 0..items.len() {
+            let longer = |so_far: &Vec<usize>| {
+                let so_far = so_far.clone();
+                (0..5).filter(move |i| !so_far.contains(i)).collect::<Vec<_>>()
+            };
+            all = all
+                .iter()
+                .flat_map(|s| longer(s).into_iter().map(|i| [s.clone(), vec![i]].concat()))
+                .collect();
+        }
+        for one in all {
+            least = least.min(cost(&items, &one, OrderBy::Near));
+        }
+        assert!(cost(&items, &found, OrderBy::Near) < least * 1.05);
+    }
+}
