@@ -9,6 +9,10 @@ use clap::Args;
 pub const BODY_LIMIT: usize = 256 * 1024;
 /// The largest body of a list or a chart, bytes: core's largest table, in base64 and quoted.
 pub const LIST_LIMIT: usize = 8 * 1024 * 1024;
+/// The largest drawing, bytes.
+pub const DRAWING_LIMIT: usize = 16_000_000;
+/// The largest body that a drawing comes in: in base64, quoted, with what is said of it.
+pub const DRAWING_BODY: usize = DRAWING_LIMIT / 3 * 4 + 64 * 1024;
 /// How long requests under way may finish after a stop is asked.
 pub const SHUTDOWN_SECONDS: u64 = 5;
 

@@ -56,6 +56,12 @@ mod job {
     mod storage;
 }
 
+mod layout {
+    mod files;
+    mod paths;
+    mod read;
+}
+
 mod cut {
     mod contract;
     mod engine;

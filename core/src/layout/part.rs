@@ -137,13 +137,15 @@ impl Part {
     pub fn check(&self) -> Result<(), (Of, Fault)> {
         for (of, contour) in self.contours() {
             let start = contour.start();
-            if contour.length() <= 0.0
-                || (contour.closed && contour.area().abs() < SMALLEST * SMALLEST)
-            {
-                return Err((of, Fault::at(FaultCode::Tiny, "layout_tiny", start, &[])));
-            }
             if let Some(at) = contour.crosses_itself() {
                 return Err((of, Fault::at(FaultCode::Crossing, "layout_crosses_itself", at, &[])));
+            }
+            let nothing = contour.closed && contour.area().abs() < SMALLEST * SMALLEST;
+            if contour.length() <= 0.0 || nothing {
+                return Err((
+                    of,
+                    Fault::at(FaultCode::Tiny, "layout_encloses_nothing", start, &[]),
+                ));
             }
             let inside = of == Of::Outer || self.outer.holds(start);
             if !inside {

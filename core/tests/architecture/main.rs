@@ -13,7 +13,7 @@ const CORE: [&str; 10] =
     ["steel", "section", "gas", "tip", "cut", "layout", "setup", "edge", "record", "entry"];
 
 /// The rooms of the server in the order that data flows; a room uses itself and those before it.
-const SERVER: [&str; 28] = [
+const SERVER: [&str; 29] = [
     "error",
     "config",
     "photo",
@@ -32,6 +32,7 @@ const SERVER: [&str; 28] = [
     "api::record",
     "api::edge",
     "api::shop",
+    "api::layout",
     "api::job",
     "api::run",
     "api::people",

@@ -6,6 +6,7 @@ pub mod entry;
 pub mod gas;
 pub mod health;
 pub mod job;
+pub mod layout;
 pub mod people;
 pub mod record;
 pub mod reference;

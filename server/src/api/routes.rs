@@ -7,10 +7,10 @@ use actix_web::{HttpResponse, Scope, web};
 use utoipa::OpenApi;
 
 use crate::api::{
-    cut, edge, entry, gas, health, job, people, record, reference, run, section, setup, shop,
-    steel, tip,
+    cut, edge, entry, gas, health, job, layout, people, record, reference, run, section, setup,
+    shop, steel, tip,
 };
-use crate::config::LIST_LIMIT;
+use crate::config::{DRAWING_BODY, LIST_LIMIT};
 use crate::doors::enter::only_judged;
 use crate::error::{ApiError, ApiResult};
 use crate::http::body::Limit;
@@ -136,14 +136,24 @@ fn people_and_doors(v1: Scope) -> Scope {
 /// Registers every path.
 pub fn routes(app: &mut web::ServiceConfig) {
     // these take whole files
-    let files = |path| {
-        web::scope(path).app_data(web::PayloadConfig::new(LIST_LIMIT)).app_data(Limit(LIST_LIMIT))
+    let files = |path, limit| {
+        web::scope(path).app_data(web::PayloadConfig::new(limit)).app_data(Limit(limit))
     };
     let v1 = web::scope("/v1")
         .service(
-            files("/cut-lists").service(job::cut_lists::plan_list).service(job::kept_lists::keep),
+            files("/cut-lists", LIST_LIMIT)
+                .service(job::cut_lists::plan_list)
+                .service(job::kept_lists::keep),
         )
-        .service(files("/tip-charts").service(tip::charts::read_chart));
+        .service(files("/tip-charts", LIST_LIMIT).service(tip::charts::read_chart))
+        .service(
+            files("/layout", DRAWING_BODY)
+                .service(layout::read::read_drawing)
+                .service(layout::shape::draw_shape)
+                .service(layout::paths::find_paths)
+                .service(layout::out::write_file)
+                .service(layout::line_check::check_line),
+        );
     app.service(
         web::scope("/api")
             .wrap(from_fn(only_judged))
@@ -176,6 +186,11 @@ async fn nothing() -> ApiResult<String> {
         job::kept_lists::keep,
         job::kept_lists::write_list,
         tip::charts::read_chart,
+        layout::read::read_drawing,
+        layout::shape::draw_shape,
+        layout::paths::find_paths,
+        layout::out::write_file,
+        layout::line_check::check_line,
         shop::chart_file::write_chart,
         edge::signs::list_findings,
         edge::signs::list_causes,

@@ -140,6 +140,11 @@ pub const TABLE: &[Rule] = &[
     ("POST", "/api/v1/entry/line", Open),
     ("POST", "/api/v1/entry/field", Open),
     ("POST", "/api/v1/tip-charts/read", Open),
+    ("POST", "/api/v1/layout/parts/read", Open),
+    ("POST", "/api/v1/layout/parts/shape", Open),
+    ("POST", "/api/v1/layout/paths", Open),
+    ("POST", "/api/v1/layout/out", Open),
+    ("POST", "/api/v1/layout/line-check", Open),
     ("POST", "/api/v1/setup/run-sheet", Open),
     ("GET", "/api/v1/reference", Open),
     // planning for the shop, without keeping it

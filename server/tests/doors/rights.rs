@@ -10,7 +10,7 @@ use serde_json::json;
 use crate::test_app::TestApp;
 
 /// What answers without sign-in, as the contract lists it; nothing else does.
-const OPEN: [&str; 28] = [
+const OPEN: [&str; 33] = [
     "GET /api/health",
     "GET /api/ready",
     "GET /api/openapi.json",
@@ -32,6 +32,11 @@ const OPEN: [&str; 28] = [
     "POST /api/v1/edge/diagnoses",
     "POST /api/v1/entry/",
     "POST /api/v1/tip-charts/read",
+    "POST /api/v1/layout/parts/read",
+    "POST /api/v1/layout/parts/shape",
+    "POST /api/v1/layout/paths",
+    "POST /api/v1/layout/out",
+    "POST /api/v1/layout/line-check",
     "POST /api/v1/setup/run-sheet",
     "GET /api/v1/reference",
     "POST /api/v1/layout/",

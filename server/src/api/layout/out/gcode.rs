@@ -1,0 +1,200 @@
+//! A layout as G-code. Source: ISO 6983-1, its preparatory words G0 to G4, G17, G20, G21, G40, G90, G94 and M2, from memory.
+//!
+//! The words for gas belong to a machine: the standard leaves them free, and the shop writes its own machine's in.
+
+use std::fmt::Write;
+
+use galvanon_core::geometry::{Point, Segment, Turn};
+use galvanon_core::layout::part::Of;
+use serde::{Deserialize, Serialize};
+use serde_json::json;
+use utoipa::ToSchema;
+
+use crate::api::layout::out::{Drawn, OutUnit};
+use crate::http::fields::{Fields, wrong_shape};
+
+/// The words of a machine.
+#[derive(Clone, Debug, Deserialize, PartialEq, Serialize, ToSchema)]
+#[serde(default, deny_unknown_fields)]
+pub struct Post {
+    /// Lights or raises the heating flames.
+    pub heat_on: String,
+    /// Ends them.
+    pub heat_off: String,
+    /// Opens the cutting oxygen.
+    pub oxygen_on: String,
+    /// Shuts it.
+    pub oxygen_off: String,
+    /// The letter of a dwell's time.
+    pub dwell: String,
+    /// Whether a dwell is written in milliseconds.
+    pub dwell_in_ms: bool,
+}
+
+/// Ours: four words that the standard leaves free. A machine has its own.
+impl Default for Post {
+    fn default() -> Self {
+        let word = |word: &str| word.to_owned();
+        Self {
+            heat_on: word("M21"),
+            heat_off: word("M22"),
+            oxygen_on: word("M23"),
+            oxygen_off: word("M24"),
+            dwell: word("P"),
+            dwell_in_ms: false,
+        }
+    }
+}
+
+impl Post {
+    /// Notes every word that is none: a letter and figures, so that nothing else gets into a program.
+    pub fn check(&self, fields: &mut Fields) {
+        let words = [
+            ("heat_on", &self.heat_on),
+            ("heat_off", &self.heat_off),
+            ("oxygen_on", &self.oxygen_on),
+            ("oxygen_off", &self.oxygen_off),
+        ];
+        for (name, word) in words {
+            let (letter, figures) = word.split_at(word.len().min(1));
+            let number = figures.len() < 5
+                && !figures.is_empty()
+                && figures.bytes().all(|b| b.is_ascii_digit());
+            if letter != "M" || !number {
+                let path = format!("post.{name}");
+                fields.errors.push(wrong_shape(
+                    &path,
+                    "M and up to 4 figures, as M21",
+                    json!(word),
+                ));
+            }
+        }
+        if !matches!(self.dwell.as_str(), "P" | "X" | "F" | "U" | "S") {
+            let expected = "one of the letters P, X, F, U, S";
+            fields.errors.push(wrong_shape("post.dwell", expected, json!(self.dwell)));
+        }
+    }
+}
+
+/// The program.
+pub(super) fn written(drawn: &Drawn<'_>, post: &Post) -> String {
+    let digits = if drawn.unit == OutUnit::Mm { 4 } else { 6 };
+    let mut program = Program {
+        text: String::new(),
+        by: drawn.unit.in_a_metre(),
+        digits,
+        feed: drawn.feed.map(|feed| feed * 60.0 * drawn.unit.in_a_metre()),
+        feed_said: false,
+    };
+    program.head(drawn);
+    let outline: Vec<_>;
+    if drawn.laid.is_none() {
+        outline = drawn.part.contours().map(|(_, contour)| contour.clone()).collect();
+        for contour in &outline {
+            program.line("(outline: the kerf is not in it; do not burn)");
+            program.fast(contour.start());
+            program.along(&contour.segments);
+        }
+    }
+    for (i, path) in drawn.paths().iter().enumerate() {
+        let name = match path.of {
+            Of::Outer => "outline".to_owned(),
+            Of::Hole(i) => format!("hole {}", i + 1),
+            Of::Cut(i) => format!("cut {}", i + 1),
+        };
+        let start: &'static str = path.lead.start.into();
+        program.line(&format!("(path {}: {name}, {})", i + 1, start.replace('_', " ")));
+        let preheat = drawn.figures.and_then(|figures| figures.each.get(i)).map(|one| one.preheat);
+        let way_in: Vec<Segment> = lines(&path.lead.way_in);
+        program.fast(path.lead.way_in.first().copied().unwrap_or_else(|| path.contour.start()));
+        program.line(&post.heat_on);
+        if let Some(preheat) = preheat {
+            let time = if post.dwell_in_ms {
+                (preheat * 1e3).round()
+            } else {
+                (preheat * 10.0).round() / 10.0
+            };
+            program.line(&format!("G4 {}{time}", post.dwell));
+        }
+        program.line(&post.oxygen_on);
+        program.along(&way_in);
+        program.along(&path.contour.segments);
+        program.along(&lines(&path.lead.way_out));
+        program.line(&post.oxygen_off);
+        program.line(&post.heat_off);
+    }
+    program.line("M2");
+    program.text
+}
+
+fn lines(points: &[Point]) -> Vec<Segment> {
+    points.windows(2).map(|pair| Segment::line(pair[0], pair[1])).collect()
+}
+
+struct Program {
+    text: String,
+    by: f64,
+    digits: usize,
+    feed: Option<f64>,
+    feed_said: bool,
+}
+
+impl Program {
+    fn head(&mut self, drawn: &Drawn<'_>) {
+        self.line("(dry run first: torch unlit, cutting oxygen shut)");
+        let name: String = drawn
+            .part
+            .name
+            .chars()
+            .filter(|c| c.is_ascii_alphanumeric() || " -_./".contains(*c))
+            .collect();
+        self.line(&format!("(part: {name})"));
+        self.line("(the kerf is in the path: the machine's own kerf offset stays off)");
+        if self.feed.is_none() {
+            self.line("(no plan: feed and heating time are not known, set them at the machine)");
+        }
+        self.line("G17 G40 G90 G94");
+        self.line(if drawn.unit == OutUnit::Mm { "G21" } else { "G20" });
+    }
+
+    fn line(&mut self, text: &str) {
+        self.text.push_str(text);
+        self.text.push('\n');
+    }
+
+    fn number(&self, m: f64) -> String {
+        let text = format!("{:.*}", self.digits, m * self.by);
+        // no nought is negative
+        if text.trim_start_matches('-').bytes().all(|b| b == b'0' || b == b'.') {
+            text.trim_start_matches('-').to_owned()
+        } else {
+            text
+        }
+    }
+
+    fn fast(&mut self, to: Point) {
+        let (x, y) = (self.number(to.x), self.number(to.y));
+        self.line(&format!("G0 X{x} Y{y}"));
+        self.feed_said = false;
+    }
+
+    fn along(&mut self, segments: &[Segment]) {
+        for segment in segments {
+            let (x, y) = (self.number(segment.to.x), self.number(segment.to.y));
+            let mut words = match segment.arc {
+                None => format!("G1 X{x} Y{y}"),
+                Some(arc) => {
+                    let word = if arc.turn == Turn::Left { "G3" } else { "G2" };
+                    let to = arc.centre - segment.from;
+                    format!("{word} X{x} Y{y} I{} J{}", self.number(to.x), self.number(to.y))
+                }
+            };
+            if let Some(feed) = self.feed.filter(|_| !self.feed_said) {
+                // writing into a string never fails
+                let _ = write!(words, " F{feed:.2}");
+                self.feed_said = true;
+            }
+            self.line(&words);
+        }
+    }
+}

@@ -1,0 +1,47 @@
+//! The marks as a table, all from the datum corner.
+
+use galvanon_core::code::Code;
+use galvanon_core::layout::marks::{Mark, marks};
+
+use crate::api::layout::out::{Drawn, OutUnit};
+use crate::error::{ApiError, ApiResult};
+use crate::wire::unit::fine;
+
+/// The file.
+pub(super) fn written(drawn: &Drawn<'_>) -> ApiResult<Vec<u8>> {
+    let unit = match drawn.unit {
+        OutUnit::Mm => "mm",
+        OutUnit::In => "in",
+    };
+    let number = |m: f64| fine(m * drawn.unit.in_a_metre()).to_string();
+    let found = marks(drawn.part);
+    let mut writer = csv::Writer::from_writer(Vec::new());
+    let failed = |error: csv::Error| ApiError::Internal(error.to_string());
+    let head = ["order", "mark"].map(str::to_owned);
+    let measures = ["x", "y", "radius"].map(|name| format!("{name}_{unit}"));
+    writer.write_record(head.iter().chain(&measures)).map_err(failed)?;
+    let row = |(i, mark): (usize, &Mark)| {
+        let radius = mark.radius.map_or_else(String::new, number);
+        [
+            (i + 1).to_string(),
+            mark.kind.code().to_owned(),
+            number(mark.at.x),
+            number(mark.at.y),
+            radius,
+        ]
+    };
+    for one in found.marks.iter().enumerate().map(row) {
+        writer.write_record(&one).map_err(failed)?;
+    }
+    let order = (found.marks.len() + 1).to_string();
+    // both diagonals of the box are as long, or it is not square
+    let check = [
+        order,
+        "diagonal".to_owned(),
+        number(found.size.x),
+        number(found.size.y),
+        number(found.diagonal),
+    ];
+    writer.write_record(&check).map_err(failed)?;
+    writer.into_inner().map_err(|error| ApiError::Internal(error.to_string()))
+}
