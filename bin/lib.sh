@@ -9,7 +9,7 @@ fail() { printf 'error: %s\n' "$*" >&2; exit 1; }
 need_tools() {
     local tool
     for tool in cargo node npm; do
-        command -v "$tool" >/dev/null || fail "$tool is missing. Install Rust (rustup, 1.88 or newer) and Node.js 20 with npm 11 first."
+        command -v "$tool" >/dev/null || fail "$tool is missing. Install Rust (rustup, 1.92 or newer) and Node.js 20 with npm 11 first."
     done
 }
 

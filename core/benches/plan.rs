@@ -12,6 +12,8 @@ use galvanon_core::cut::section::plan_section;
 use galvanon_core::cut::{Process, Request, Work, plan};
 use galvanon_core::entry::line::read;
 use galvanon_core::gas::fuel::Fuel;
+use galvanon_core::geometry::{Contour, Point, Segment};
+use galvanon_core::layout::order::{Item, OrderBy, order};
 use galvanon_core::quantity::Length;
 use galvanon_core::section::{Access, Asked, Cut, find, search};
 use galvanon_core::steel::surface::Surface;
@@ -22,6 +24,35 @@ const LINES: u32 = 10_000;
 fn one_plan(criterion: &mut Criterion) {
     let request = Request::plate(Length::from_in(0.75), Length::from_in(36.0));
     criterion.bench_function("one plan", |b| b.iter(|| plan(black_box(&request)).unwrap()));
+}
+
+/// A wheel of 500 corners, every other piece an arc.
+fn wheel() -> Contour {
+    let corner = |i: u32| {
+        let radius = if i.is_multiple_of(2) { 0.5 } else { 0.48 };
+        Point::heading(f64::from(i) * std::f64::consts::TAU / 500.0) * radius
+    };
+    let piece = |i: u32| {
+        Segment::bulged(corner(i), corner(i + 1), if i.is_multiple_of(2) { 0.2 } else { 0.0 })
+    };
+    Contour { closed: true, segments: (0..500).map(piece).collect() }
+}
+
+/// The way round a contour of 500 pieces, and the order of a hundred parts on a plate.
+fn laid_out(criterion: &mut Criterion) {
+    let contour = wheel();
+    criterion.bench_function("offset of 500 pieces, half of them arcs", |b| {
+        b.iter(|| black_box(&contour).offset(-0.001));
+    });
+    let item = |i: u32| {
+        // a plate of ten by ten, listed across and back as a shuffle would leave them
+        let at = Point::new(f64::from(i * 37 % 100 / 10) * 0.2, f64::from(i * 37 % 10) * 0.2);
+        Item { from: at, to: at, time: 30.0, after: Vec::new() }
+    };
+    let items: Vec<Item> = (0..100).map(item).collect();
+    criterion.bench_function("order of 100 parts", |b| {
+        b.iter(|| order(black_box(&items), OrderBy::Cool));
+    });
 }
 
 fn four_fuels(criterion: &mut Criterion) {
@@ -105,6 +136,7 @@ fn cut_list(criterion: &mut Criterion) {
 criterion_group!(
     benches,
     one_plan,
+    laid_out,
     four_fuels,
     search_as_typed,
     section_cuts,

@@ -9,6 +9,8 @@ use galvanon_core::gas::cylinder::compressed_oxygen;
 use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::gas::vapour::{latent_heat, vapour_pressure};
 use galvanon_core::gas::{hose::regulator_end, ideal_gas, reference_density};
+use galvanon_core::geometry::{Contour, Point, Segment};
+use galvanon_core::layout::kerf::{Keep, kerf_path};
 use galvanon_core::physics::compressible::{Orifice, Pipe};
 use galvanon_core::quantity::{
     GasFlow, GaugePressure, Length, P_REFERENCE, Temperature, WaterVolume,
@@ -101,7 +103,22 @@ fn part_cut(row: &Row) -> (f64, f64) {
     (left.plastic, number(row, "plastic_modulus_m3"))
 }
 
-const CHECKS: [(&str, &str, &str, Check); 8] = [
+/// Area inside the way of the tip, m².
+fn way(row: &Row) -> (f64, f64) {
+    let corner = |text: &str| -> Vec<f64> {
+        text.split(' ').map(|number| number.parse().expect("a number")).collect()
+    };
+    let corners: Vec<Vec<f64>> = row["corners"].split(';').map(corner).collect();
+    let point = |at: &[f64]| Point::new(at[0] / 1e3, at[1] / 1e3);
+    let next = corners.iter().cycle().skip(1);
+    let segments = corners.iter().zip(next).map(|(a, b)| Segment::bulged(point(a), point(b), a[2]));
+    let contour = Contour { closed: true, segments: segments.collect() };
+    let keep = Keep::of(&row["keep"]).expect("a side");
+    let found = kerf_path(&contour, keep, Length::from_mm(number(row, "kerf_mm"))).expect("a way");
+    (found.path.area() * 1e6, number(row, "way_mm2"))
+}
+
+const CHECKS: [(&str, &str, &str, Check); 9] = [
     (
         "Cutting oxygen through a bore",
         "choked_flow.csv",
@@ -144,6 +161,12 @@ const CHECKS: [(&str, &str, &str, Check); 8] = [
         "part_cut_sections.csv",
         "sectionproperties 3.10.2",
         part_cut,
+    ),
+    (
+        "Area inside the kerf-true way round a part or in a hole",
+        "layout_offsets.csv",
+        "shapely 2.2.0 and pyclipper 1.4.0",
+        way,
     ),
 ];
 

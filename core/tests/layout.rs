@@ -387,7 +387,12 @@ fn what_lies_in_a_part_is_its_hole_and_what_lies_in_a_hole_a_part() {
 #[test]
 fn marks_are_measured_from_one_corner() {
     let moved = lug().placed(&Affine::moved(at(500.0, 300.0)));
-    let found = marks(&moved);
+    let found = marks(&moved, None);
+    // the same marks from the corner of the plate: all of them moved alike
+    let plate = marks(&moved, Some(at(0.0, 0.0)));
+    for (one, other) in found.marks.iter().zip(&plate.marks).skip(1) {
+        assert!((other.at - one.at).distance(at(500.0, 300.0)) < 1e-9);
+    }
     assert_eq!(found.marks[0].kind, MarkKind::Datum);
     assert!((found.diagonal - 0.1_f64.hypot(0.15)).abs() < 1e-12);
     let centre =

@@ -25,6 +25,7 @@ async fn views(app: &App) -> Result<Vec<(String, &'static str)>> {
         ("/account".into(), "[data-sessions] li"),
         ("/rack".into(), "[data-part='torch'] li"),
         ("/edge".into(), "[data-zone='face']"),
+        ("/layout".into(), "[data-path-row='2']"),
         ("/steel".into(), "[data-cuttability]"),
         (format!("/jobs/{job}/gas"), "[data-tips]"),
         (format!("/jobs/{job}/list"), "[data-list-text]"),

@@ -59,7 +59,6 @@ async fn pictures_of_today_its_trace_and_the_card() -> Result<()> {
         browser.see("[data-quantity='tip']").await?;
         browser.see("[data-quantity='start_preheat_s']").await?.click().await?;
         browser.see("[data-trace]").await?;
-        camera.take(&browser, "trace").await?;
         browser.press("\u{e00c}").await?;
         browser.gone("[data-trace]").await?;
         browser.click("Make card").await?;
@@ -221,6 +220,22 @@ async fn pictures_of_steel_rack_and_supply() -> Result<()> {
         }
         browser.reads("[data-class]", "drag lines swept far back").await?;
         camera.take(&browser, "edge-before").await
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn pictures_of_a_part_on_its_plate() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        let camera = Camera::new();
+        browser.open("/layout").await?;
+        browser.fill("[data-typed-part]", "6x lug 6x9 3/4 plate, hole 2").await?;
+        browser.press("\u{e007}").await?;
+        browser.reads("[data-figures]", "6 ×:").await?;
+        browser.see("[aria-label='Next path']").await?.click().await?;
+        browser.see("[aria-label='Next path']").await?.click().await?;
+        browser.see("[data-torch]").await?;
+        camera.take(&browser, "layout").await
     })
     .await
 }

@@ -38,3 +38,31 @@ async fn every_path_of_the_document_is_served() {
         }
     }
 }
+
+/// Two shapes of one name would stand as one in the document, and the screen's types would be another's.
+#[test]
+fn no_two_shapes_of_the_document_have_one_name() {
+    fn files(folder: &std::path::Path, found: &mut Vec<String>) {
+        for entry in std::fs::read_dir(folder).unwrap().map(Result::unwrap) {
+            if entry.path().is_dir() {
+                files(&entry.path(), found);
+            } else {
+                found.push(std::fs::read_to_string(entry.path()).unwrap());
+            }
+        }
+    }
+    let mut texts = Vec::new();
+    files(&std::path::Path::new(env!("CARGO_MANIFEST_DIR")).join("src"), &mut texts);
+    let mut names: Vec<String> = Vec::new();
+    for text in &texts {
+        for after in text.split("ToSchema)]").skip(1) {
+            let line = after.lines().find(|line| line.starts_with("pub "));
+            names.extend(line.and_then(|line| line.split_whitespace().nth(2)).map(str::to_owned));
+        }
+    }
+    let count = names.len();
+    assert!(count > 100, "{count}");
+    names.sort();
+    let twice: Vec<_> = names.windows(2).filter(|pair| pair[0] == pair[1]).collect();
+    assert_eq!(twice, Vec::<&[String]>::new());
+}

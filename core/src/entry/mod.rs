@@ -18,6 +18,7 @@ pub mod cut_list;
 pub mod field;
 pub mod line;
 pub mod measure;
+pub mod part;
 mod reader;
 mod resolve;
 mod resolve_faces;

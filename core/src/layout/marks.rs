@@ -46,11 +46,12 @@ pub struct Marks {
 /// Punches stand so far apart on straights and on curves, m. Source: `common_practice`.
 const PUNCHES: (f64, f64) = (0.025, 0.010);
 
-/// The marks of a part, measured from the lower left corner of the box round it.
+/// The marks of a part, measured from a datum corner; from the lower left of the box round it where none is given.
 #[must_use]
-pub fn marks(part: &Part) -> Marks {
+pub fn marks(part: &Part, datum: Option<Point>) -> Marks {
     let bounds = part.outer.bounds();
-    let from = |at: Point| at - bounds.low;
+    let datum = datum.unwrap_or(bounds.low);
+    let from = |at: Point| at - datum;
     let mut marks = vec![Mark { kind: MarkKind::Datum, at: Point::default(), radius: None }];
     let contours: Vec<&Contour> = part.contours().map(|(_, contour)| contour).collect();
     for contour in &contours {

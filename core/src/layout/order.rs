@@ -137,7 +137,8 @@ mod tests {
 
     fn item(x: f64, after: &[usize]) -> Item {
         let at = Point::new(x, 0.0);
-        Item { from: at, to: at, time: 5.0, after: after.to_vec() }
+        // a minute each: while one is cut, what was cut before it cools
+        Item { from: at, to: at, time: 60.0, after: after.to_vec() }
     }
 
     #[test]

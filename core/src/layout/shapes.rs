@@ -14,6 +14,30 @@ pub const INNER: Range = Range::new("layout.inner", "m", 0.0005, 20.0);
 /// Sides of a polygon.
 pub const SIDES: Range = Range::new("layout.sides", "1", 3.0, 60.0);
 
+/// What a shape is called.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
+pub enum ShapeKind {
+    /// Four corners.
+    Rectangle,
+    /// A full round.
+    Disc,
+    /// A round with a round hole in its middle.
+    Ring,
+    /// Square below, half round above, with a hole.
+    Lug,
+    /// Three corners, one of them square.
+    Gusset,
+    /// Four corners and holes.
+    BasePlate,
+    /// Two legs and a side that curves in.
+    Bracket,
+    /// Four corners, long.
+    Strip,
+    /// As many equal sides.
+    Polygon,
+}
+
 /// What happens to the corners of a shape.
 #[derive(Clone, Copy, Debug, PartialEq)]
 pub enum Corner {

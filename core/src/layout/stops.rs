@@ -3,12 +3,11 @@
 use crate::geometry::Contour;
 use crate::layout::lead::OFF_CORNERS;
 
-/// A stop is looked for back from the end of the reach in such steps, m, and over this part of it. Source: `ours`.
+/// A stop is looked for round where equal parts would put it, in such steps, m. Source: `ours`.
 const STEP: f64 = 0.001;
-const BACK: f64 = 0.5;
 
-/// Distances along a path at which the torch stops, none farther than `reach` from the one before, the path's ends
-/// included.
+/// Distances along a path at which the torch stops: equal parts where the line is good for a stop, and none farther than
+/// `reach` from the one before, the path's ends included.
 #[must_use]
 pub fn stops(path: &Contour, reach: f64) -> Vec<f64> {
     let length = path.length();
@@ -16,15 +15,16 @@ pub fn stops(path: &Contour, reach: f64) -> Vec<f64> {
     let is_good = |along: f64| good.iter().any(|(from, to)| along >= *from && along <= *to);
     let mut found = Vec::new();
     let mut here = 0.0;
-    // a number of stops that no hand makes is a reach that was mistyped: the range of the reach forbids it
     while length - here > reach {
-        let least = here + reach * BACK;
-        let mut stop = here + reach;
-        while stop > least && !is_good(stop) {
-            stop -= STEP;
-        }
-        here = if is_good(stop) { stop } else { here + reach };
-        found.push(here);
+        let parts = ((length - here) / reach).ceil();
+        let equal = here + (length - here) / parts;
+        // as near to it as the line allows: on no account beyond the reach, nor back over half of it
+        let near = (0..).map(|i| f64::from(i) * STEP).take_while(|off| *off < reach / 2.0);
+        let places = near.flat_map(|off| [equal + off, equal - off]);
+        let within = |at: &f64| *at <= here + reach && *at > here + reach / 4.0;
+        let stop = places.filter(within).find(|at| is_good(*at)).unwrap_or(equal);
+        found.push(stop);
+        here = stop;
     }
     found
 }

@@ -68,6 +68,7 @@ fn worked(v1: Scope) -> Scope {
         .service(gas::withdrawal::withdraw)
         .service(entry::typed::line)
         .service(entry::typed::field)
+        .service(entry::part::part)
         .service(reference::reference)
 }
 
@@ -235,6 +236,7 @@ async fn nothing() -> ApiResult<String> {
         gas::withdrawal::withdraw,
         entry::typed::line,
         entry::typed::field,
+        entry::part::part,
         reference::reference,
         job::today::today,
         job::jobs::list,

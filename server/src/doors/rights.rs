@@ -140,6 +140,7 @@ pub const TABLE: &[Rule] = &[
     ("POST", "/api/v1/entry/line", Open),
     ("POST", "/api/v1/entry/field", Open),
     ("POST", "/api/v1/tip-charts/read", Open),
+    ("POST", "/api/v1/entry/part", Open),
     ("POST", "/api/v1/layout/parts/read", Open),
     ("POST", "/api/v1/layout/parts/shape", Open),
     ("POST", "/api/v1/layout/paths", Open),

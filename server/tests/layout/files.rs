@@ -190,6 +190,9 @@ async fn the_table_of_marks_is_measured_from_the_corner() {
     assert_eq!(reader.headers().unwrap(), vec!["order", "mark", "x_in", "y_in", "radius_in"]);
     let rows: Vec<csv::StringRecord> = reader.records().map(Result::unwrap).collect();
     assert_eq!(&rows[0][1], "datum");
+    let of_plate = json!({ "format": "marks_csv", "part": lug(&app).await, "unit": "mm", "datum": [-20, -10] });
+    let of_plate = String::from_utf8(written(&app, &of_plate).await).unwrap();
+    assert!(of_plate.contains("corner,20,10,"), "{of_plate}");
     let diagonal = rows.last().unwrap();
     let wanted = 100.0_f64.hypot(150.0) / 25.4;
     assert!((diagonal[4].parse::<f64>().unwrap() - wanted).abs() < 1e-5, "{diagonal:?}");

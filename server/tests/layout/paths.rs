@@ -135,6 +135,15 @@ async fn with_a_plan_there_are_time_and_gas_and_they_add_up() {
         .sum();
     assert!((sum - found.body["time_s"].as_f64().unwrap()).abs() < 0.01);
     assert!(found.body["oxygen_l"].as_f64().unwrap() > found.body["fuel_l"].as_f64().unwrap());
+    // steel of 7,850 kg/m3 (EN 1993-1-2), the lug's area by its formula
+    let area = 10_000.0 + PI * 1250.0 - PI * 225.0;
+    let thickness = plate()["steel"]["thickness_mm"].as_f64().unwrap();
+    let mass = area * thickness * 7.85e-6;
+    assert!(
+        (found.body["mass_kg"].as_f64().unwrap() - mass).abs() < 0.01,
+        "{}",
+        found.body["mass_kg"]
+    );
     let plan = app.preview(&plate()).await;
     assert_eq!(found.body["kerf_mm"], plan.body["kerf_mm"]);
     // an edge in reach saves a pierce
@@ -156,7 +165,7 @@ async fn a_part_that_is_none_is_refused_at_its_contour_and_place() {
         "{}",
         refused.body
     );
-    assert!(field["message"].as_str().unwrap().contains("25.0, 25.0"), "{field}");
+    assert_eq!(field["value"]["at"], json!([25.0, 25.0]), "{field}");
     let part = shape(&app, lug()).await.body;
     for (more, path) in [
         (json!({}), "kerf_mm"),
@@ -185,6 +194,29 @@ async fn a_part_that_is_none_is_refused_at_its_contour_and_place() {
         "{}",
         refused.body
     );
+}
+
+/// What is typed is the request for its shape: the part of it is the part by its dimensions.
+#[tokio::test]
+async fn a_part_that_is_typed_is_the_part_by_its_dimensions() {
+    let app = TestApp::start().await;
+    let typed =
+        async |text: &str| app.post("/api/v1/entry/part", &json!({ "text": text })).await.body;
+    let read = typed("6x lug 100x150 mm 20 mm plate, hole 30 edge 35").await;
+    assert_eq!(
+        (&read["complete"], &read["count"], &read["thickness_mm"]),
+        (&json!(true), &json!(6), &json!(20.0))
+    );
+    let by_text = shape(&app, read["shape"].clone()).await;
+    assert_eq!(by_text.status, 200, "{}", by_text.body);
+    assert_eq!(by_text.body["area_mm2"], shape(&app, lug()).await.body["area_mm2"]);
+    let ring = shape(&app, typed("ring 8 in, hole 4").await["shape"].clone()).await.body;
+    assert!((ring["area_mm2"].as_f64().unwrap() - PI * 12.0 * 645.16).abs() < 1e-3);
+    let asked = typed("lug 4x6 in sprocket").await;
+    assert_eq!(asked["complete"], false);
+    let problems = asked["problems"].as_array().unwrap();
+    assert_eq!((&problems[0]["start"], &problems[0]["end"]), (&json!(11), &json!(19)), "{asked}");
+    assert!(problems[1]["text"].as_str().unwrap().contains("hole"), "{asked}");
 }
 
 #[tokio::test]

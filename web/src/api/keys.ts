@@ -41,5 +41,10 @@ export const keys = {
   reference: ["reference"] as const,
   plan: (id: string) => ["plans", id] as const,
   line: (text: string, usual: string | null) => ["entry", text, usual] as const,
+  typedPart: (text: string) => ["typed-part", text] as const,
+  drawing: (name: string, text: string, unit: string | null, join: number | null) =>
+    ["drawing", name, text.length, text, unit, join] as const,
+  shape: (body: unknown) => ["shape", body] as const,
+  paths: (body: unknown) => ["paths", body] as const,
   draft: (jobId: string | null, input: unknown) => ["draft", jobId, input] as const,
 };

@@ -57,6 +57,11 @@ const list = createRoute({
 /** What an edge is asked about: a cut of a job, a trouble at the torch, a sign. */
 type EdgeAsked = { job?: string; line?: string; trouble?: string; sign?: string };
 
+const layout = createRoute({
+  getParentRoute: () => root,
+  path: "/layout",
+  component: lazyRouteComponent(() => import("@/features/layout"), "LayoutPage"),
+});
 const edge = createRoute({
   getParentRoute: () => root,
   path: "/edge",
@@ -113,6 +118,7 @@ const pages = [
   gas,
   list,
   run,
+  layout,
   edge,
   steel,
   rack,

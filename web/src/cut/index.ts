@@ -5,3 +5,5 @@ export { type OnBench, useOnBench } from "./onBench";
 export { QuickEntry } from "./QuickEntry";
 export { useShapes } from "./section/useShapes";
 export { Chain } from "./TraceSheet";
+export { useDraft } from "./useDraft";
+export { Warnings } from "./Warnings";

@@ -1,3 +1,4 @@
 //! What people type, read and said back.
 
+pub mod part;
 pub mod typed;

@@ -5,7 +5,7 @@ use galvanon_core::code::Code;
 use galvanon_core::entry::field::Typed;
 use galvanon_core::entry::line::read_in;
 use galvanon_core::entry::measure::TypedLength;
-use galvanon_core::entry::said::{Line, Problem, SaidSection, Understood};
+use galvanon_core::entry::said::{Line, Mark, Problem, SaidSection, Understood};
 use galvanon_core::section::asked::CutKind;
 use galvanon_core::trace::Kind;
 use serde::{Deserialize, Serialize};
@@ -79,20 +79,32 @@ fn utf16(text: &str, byte: usize) -> usize {
     text.get(..byte).map_or(0, |before| before.encode_utf16().count())
 }
 
-fn reply(text: &str, read: &Line) -> LineReply {
-    let marks = read.marks.iter().map(|mark| MarkWire {
+/// A part of a text that was understood, as a browser counts its places.
+#[must_use]
+pub fn mark_wire(text: &str, mark: &Mark) -> MarkWire {
+    MarkWire {
         start: utf16(text, mark.span.start),
         end: utf16(text, mark.span.end),
         part: mark.part.into(),
         assumed: mark.assumed.map(|code| filled(Section::Assumed, code, |_| None)),
-    });
-    let problems = read.problems.iter().map(|problem| ProblemWire {
+    }
+}
+
+/// Something to be asked of a text, in words.
+#[must_use]
+pub fn problem_wire(text: &str, problem: &Problem) -> ProblemWire {
+    ProblemWire {
         code: problem.code.into(),
         text: in_words(text, problem),
         start: problem.span.as_ref().map(|span| utf16(text, span.start)),
         end: problem.span.as_ref().map(|span| utf16(text, span.end)),
         offers: problem.offers.clone(),
-    });
+    }
+}
+
+fn reply(text: &str, read: &Line) -> LineReply {
+    let marks = read.marks.iter().map(|mark| mark_wire(text, mark));
+    let problems = read.problems.iter().map(|problem| problem_wire(text, problem));
     LineReply {
         echo: read.understood.echo(),
         complete: read.problems.is_empty(),

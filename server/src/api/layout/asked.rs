@@ -15,7 +15,7 @@ use utoipa::ToSchema;
 
 use crate::api::cut::planned::faults;
 use crate::api::cut::request::CutPlanRequest;
-use crate::api::layout::contour::PartWire;
+use crate::api::layout::contour::LayoutPart;
 use crate::error::{ApiError, ApiResult};
 use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
 
@@ -24,7 +24,7 @@ use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
 #[serde(deny_unknown_fields)]
 pub struct PathsRequest {
     /// The part.
-    pub part: PartWire,
+    pub part: LayoutPart,
     /// Width of the cut, 0.3 to 30 mm.
     #[schema(value_type = Option<f64>)]
     #[serde(default)]

@@ -9,7 +9,7 @@ use utoipa::ToSchema;
 
 use crate::error::{ApiError, ApiResult, FieldError};
 use crate::http::fields::{Fields, Given, wrong_shape};
-use crate::wire::text::{Section, filled, with_values};
+use crate::wire::text::{Section, with_values};
 use crate::wire::unit::fine;
 
 /// A place on the plate, mm: across, up.
@@ -48,7 +48,7 @@ pub struct ContourWire {
 /// A part: what is kept of the plate.
 #[derive(Clone, Debug, Deserialize, PartialEq, Serialize, ToSchema)]
 #[serde(deny_unknown_fields)]
-pub struct PartWire {
+pub struct LayoutPart {
     /// What the shop calls it.
     #[serde(default)]
     pub name: String,
@@ -84,7 +84,9 @@ pub fn place(at: Point) -> Place {
     [fine(at.x * 1e3) + 0.0, fine(at.y * 1e3) + 0.0]
 }
 
-fn point([x, y]: Place) -> Point {
+/// A place, from mm.
+#[must_use]
+pub fn point([x, y]: Place) -> Point {
     Point::new(x / 1e3, y / 1e3)
 }
 
@@ -173,7 +175,7 @@ fn no_arc(from: Point, to: Point, arc: Arc) -> Option<&'static str> {
         .then_some("the centre of an arc of at most half a circle: split it")
 }
 
-impl PartWire {
+impl LayoutPart {
     /// A part of core's.
     #[must_use]
     pub fn of(part: &Part) -> Self {
@@ -248,22 +250,14 @@ pub fn in_words(fault: &Fault) -> String {
     sentence.replace("{called}", called)
 }
 
-/// A part that is none: which contour, what is wrong, and where.
+/// A part that is none: which contour, what is wrong, and where: the place stands in the value, as a screen marks it.
 #[must_use]
 pub fn refused(of: Of, fault: &Fault, part: &str) -> ApiError {
-    let at = fault.at.map(place);
-    let place = at.map_or(String::new(), |[x, y]| {
-        filled(Section::Problems, "layout_at", |name| match name {
-            "x" => Some(format!("{x:.1}")),
-            "y" => Some(format!("{y:.1}")),
-            _ => None,
-        })
-    });
     ApiError::Invalid(vec![FieldError {
         path: path_of(of, part),
         code: fault.code.code().to_owned(),
-        message: format!("{} {place}", in_words(fault)).trim().to_owned(),
-        value: json!({ "at": at }),
+        message: in_words(fault),
+        value: json!({ "at": fault.at.map(place) }),
         limits: None,
         allowed: None,
     }])

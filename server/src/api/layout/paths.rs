@@ -6,6 +6,7 @@ use galvanon_core::cut::{Level, Note, Start, plan};
 use galvanon_core::layout::part::{Of, Part};
 use galvanon_core::layout::paths::{CutPath, Laid, lay};
 use galvanon_core::quantity::Length;
+use galvanon_core::steel::thermal::DENSITY;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -53,6 +54,8 @@ pub struct PathWire {
     pub why_note: NoteWire,
     /// Heating, cutting, moving on; null by kerf alone.
     pub time_s: Option<f64>,
+    /// Of that, heating at its start.
+    pub preheat_s: Option<f64>,
 }
 
 /// A corner that stays rounded.
@@ -90,7 +93,9 @@ pub struct PathsReply {
     pub kerf_mm: f64,
     /// Ways between the paths.
     pub moves_mm: f64,
-    /// Of one part; null by kerf alone, as are the next two.
+    /// What one part weighs; null by kerf alone, as are the next three.
+    pub mass_kg: Option<f64>,
+    /// Of one part.
     pub time_s: Option<f64>,
     /// Cutting and preheat oxygen.
     pub oxygen_l: Option<f64>,
@@ -139,6 +144,12 @@ impl LaidOut {
         let (asked, planned) = request.read()?;
         let laid = lay(&part, &asked).map_err(|(of, fault)| refused(of, &fault, "part"))?;
         Ok(Self { part, laid, kerf: asked.kerf, planned })
+    }
+
+    /// What the part weighs, kg; `None` where the thickness is not known.
+    fn mass(&self) -> Option<f64> {
+        let thickness = self.planned.as_ref()?.request.steel.thickness;
+        Some(self.part.area() * thickness.as_m() * DENSITY)
     }
 
     /// What each path takes, in their order; `None` without a plan.
@@ -211,9 +222,7 @@ fn written(laid: &LaidOut, figures: Option<Figures>) -> PathsReply {
         }
     }
     PathsReply {
-        paths: paths
-            .map(|(i, path)| path_wire(i, path, each.map(|each| thousandths(each[i].time))))
-            .collect(),
+        paths: paths.map(|(i, path)| path_wire(i, path, each.map(|each| &each[i]))).collect(),
         left_standing: standing
             .map(|one| StandingWire { at: place(one.at), radius_mm: mm(one.radius) })
             .collect(),
@@ -226,6 +235,7 @@ fn written(laid: &LaidOut, figures: Option<Figures>) -> PathsReply {
         notes: in_words(&notes),
         kerf_mm: fine(laid.kerf.as_mm()),
         moves_mm: mm(moves(&laid.laid)),
+        mass_kg: laid.mass().map(thousandths),
         time_s: sum(|one| one.time),
         oxygen_l: sum(|one| one.oxygen * 1e3),
         fuel_l: sum(|one| one.fuel * 1e3),
@@ -241,7 +251,7 @@ fn moves(laid: &Laid) -> f64 {
     laid.paths.windows(2).map(|pair| end(&pair[0]).distance(begin(&pair[1]))).sum()
 }
 
-fn path_wire(i: usize, path: &CutPath, time_s: Option<f64>) -> PathWire {
+fn path_wire(i: usize, path: &CutPath, figure: Option<&Figure>) -> PathWire {
     let (of, index) = match path.of {
         Of::Outer => ("outer", 0),
         Of::Hole(i) => ("hole", i),
@@ -265,6 +275,7 @@ fn path_wire(i: usize, path: &CutPath, time_s: Option<f64>) -> PathWire {
         pivot_mm: path.pivot.map(mm),
         why: why.text.to_string(),
         why_note: why,
-        time_s,
+        time_s: figure.map(|figure| thousandths(figure.time)),
+        preheat_s: figure.map(|figure| thousandths(figure.preheat)),
     }
 }

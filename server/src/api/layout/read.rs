@@ -13,7 +13,7 @@ use serde::{Deserialize, Serialize};
 use serde_json::Value;
 use utoipa::ToSchema;
 
-use crate::api::layout::contour::{PartWire, Place, in_words, place};
+use crate::api::layout::contour::{LayoutPart, Place, in_words, place};
 use crate::api::layout::file::{FileUnit, Found, NotRead};
 use crate::api::layout::{dxf_in, svg_in};
 use crate::config::DRAWING_LIMIT;
@@ -54,7 +54,7 @@ pub struct DrawingRequest {
 
 /// Something wrong in a drawing.
 #[derive(Debug, Serialize, ToSchema)]
-pub struct ProblemWire {
+pub struct DrawingProblem {
     /// open_contour, crossing, doubled, tiny, unknown_entity.
     pub code: String,
     /// What is wrong, in words.
@@ -68,7 +68,7 @@ pub struct ProblemWire {
 #[derive(Debug, Serialize, ToSchema)]
 pub struct DrawingReply {
     /// Its parts, the largest first.
-    pub parts: Vec<PartWire>,
+    pub parts: Vec<LayoutPart>,
     /// mm, cm, m, in, ft.
     pub unit: String,
     /// file, asked.
@@ -78,7 +78,7 @@ pub struct DrawingReply {
     /// Curves became arcs no farther off.
     pub curves_within_mm: f64,
     /// What is wrong.
-    pub problems: Vec<ProblemWire>,
+    pub problems: Vec<DrawingProblem>,
 }
 
 /// Ends are joined over at most this. Source: `ours`.
@@ -156,9 +156,9 @@ fn written(found: Found, unit: FileUnit, within: f64) -> DrawingReply {
     let said = found.unit.is_some();
     let parts = drawing.parts.iter().enumerate().map(|(i, part)| {
         let number = |name: &str| (name == "number").then(|| (i + 1).to_string());
-        PartWire {
+        LayoutPart {
             name: filled(Section::Problems, "layout_part", number),
-            ..PartWire::measured(part)
+            ..LayoutPart::measured(part)
         }
     });
     let of_file = found
@@ -176,8 +176,8 @@ fn written(found: Found, unit: FileUnit, within: f64) -> DrawingReply {
     }
 }
 
-fn problem(fault: &Fault) -> ProblemWire {
-    ProblemWire {
+fn problem(fault: &Fault) -> DrawingProblem {
+    DrawingProblem {
         code: fault.code.code().to_owned(),
         text: in_words(fault),
         at: fault.at.map(place),

@@ -3,7 +3,7 @@
 use actix_web::{post, web};
 use galvanon_core::geometry::Point;
 use galvanon_core::layout::shapes::{
-    Corner, INNER, NoRoom, Refused, RoundHole, SIDES, SIZE, Shape,
+    Corner, INNER, NoRoom, Refused, RoundHole, SIDES, SIZE, Shape, ShapeKind,
 };
 use galvanon_core::quantity::Length;
 use galvanon_core::range::Range;
@@ -12,35 +12,11 @@ use serde::Deserialize;
 use serde_json::json;
 use utoipa::ToSchema;
 
-use crate::api::layout::contour::{PartWire, refused};
+use crate::api::layout::contour::{LayoutPart, refused};
 use crate::error::{ApiResult, ErrorBody, Limits};
 use crate::http::body::Body;
 use crate::http::fields::{Fields, Given, NumberField};
 use crate::wire::unit::fine;
-
-/// A shape that is read.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
-#[strum(serialize_all = "snake_case")]
-pub enum ShapeWord {
-    /// Four corners.
-    Rectangle,
-    /// A full round.
-    Disc,
-    /// A round with a round hole in its middle.
-    Ring,
-    /// Square below, half round above, with a hole.
-    Lug,
-    /// Three corners, one of them square.
-    Gusset,
-    /// Four corners and holes.
-    BasePlate,
-    /// Two legs and a side that curves in.
-    Bracket,
-    /// Four corners, long.
-    Strip,
-    /// As many equal sides.
-    Polygon,
-}
 
 /// A round hole of a shape.
 #[derive(Clone, Debug, Deserialize, ToSchema)]
@@ -103,9 +79,9 @@ const CENTRE: Range = Range::new("layout.hole.centre", "m", -20.0, 20.0);
 
 /// Draws a part of dimensions.
 #[utoipa::path(post, operation_id = "layout_shape", path = "/api/v1/layout/parts/shape", request_body = ShapeRequest,
-    responses((status = 200, body = PartWire), (status = 422, body = ErrorBody)))]
+    responses((status = 200, body = LayoutPart), (status = 422, body = ErrorBody)))]
 #[post("/parts/shape")]
-pub async fn draw_shape(body: Body<ShapeRequest>) -> ApiResult<web::Json<PartWire>> {
+pub async fn draw_shape(body: Body<ShapeRequest>) -> ApiResult<web::Json<LayoutPart>> {
     let request = &body.value;
     let mut fields = Fields::default();
     let (word, shape) = request.read(&mut fields);
@@ -114,7 +90,7 @@ pub async fn draw_shape(body: Body<ShapeRequest>) -> ApiResult<web::Json<PartWir
     let usual: &'static str = word.into();
     let name = request.name.clone().unwrap_or_else(|| usual.replace('_', " "));
     match shape.part(&name, &holes) {
-        Ok(part) => Ok(web::Json(PartWire::measured(&part))),
+        Ok(part) => Ok(web::Json(LayoutPart::measured(&part))),
         Err(Refused::Measure(no_room)) => Err(no_room_in(&no_room)),
         Err(Refused::Hole(of, fault)) => Err(shape_hole(of, &fault, &shape)),
     }
@@ -167,8 +143,8 @@ fn said(fields: &mut Fields, name: &str, given: Option<&Given>) -> Option<Length
 }
 
 impl ShapeRequest {
-    fn read(&self, fields: &mut Fields) -> (ShapeWord, Shape) {
-        let word: ShapeWord = fields.code("shape", self.shape.as_ref(), None);
+    fn read(&self, fields: &mut Fields) -> (ShapeKind, Shape) {
+        let word: ShapeKind = fields.code("shape", self.shape.as_ref(), None);
         let width = |fields: &mut Fields| length(fields, "width_mm", &SIZE, self.width_mm.as_ref());
         let height =
             |fields: &mut Fields| length(fields, "height_mm", &SIZE, self.height_mm.as_ref());
@@ -178,7 +154,7 @@ impl ShapeRequest {
             |fields: &mut Fields| said(fields, "corner_radius_mm", self.corner_radius_mm.as_ref());
         let cut = |fields: &mut Fields| said(fields, "corner_cut_mm", self.corner_cut_mm.as_ref());
         let shape = match word {
-            ShapeWord::Rectangle | ShapeWord::BasePlate | ShapeWord::Strip => {
+            ShapeKind::Rectangle | ShapeKind::BasePlate | ShapeKind::Strip => {
                 let corner = match (radius(fields), cut(fields)) {
                     (Some(radius), None) => Corner::Round(radius),
                     (None, Some(cut)) => Corner::Cut(cut),
@@ -190,27 +166,27 @@ impl ShapeRequest {
                 };
                 Shape::Rectangle { width: width(fields), height: height(fields), corner }
             }
-            ShapeWord::Disc => Shape::Disc { diameter: across(fields) },
-            ShapeWord::Ring => {
+            ShapeKind::Disc => Shape::Disc { diameter: across(fields) },
+            ShapeKind::Ring => {
                 let given = self.inner_diameter_mm.as_ref();
                 let inner = length(fields, "inner_diameter_mm", &INNER, given);
                 Shape::Ring { diameter: across(fields), inner }
             }
-            ShapeWord::Lug => Shape::Lug {
+            ShapeKind::Lug => Shape::Lug {
                 width: width(fields),
                 height: height(fields),
                 hole: length(fields, "hole_diameter_mm", &INNER, self.hole_diameter_mm.as_ref()),
                 edge: length(fields, "hole_edge_mm", &INNER, self.hole_edge_mm.as_ref()),
             },
-            ShapeWord::Gusset => {
+            ShapeKind::Gusset => {
                 Shape::Gusset { width: width(fields), height: height(fields), snipe: cut(fields) }
             }
-            ShapeWord::Bracket => Shape::Bracket {
+            ShapeKind::Bracket => Shape::Bracket {
                 width: width(fields),
                 height: height(fields),
                 radius: radius(fields),
             },
-            ShapeWord::Polygon => {
+            ShapeKind::Polygon => {
                 let sides = NumberField::new("sides", &SIDES, Kind::Count);
                 let sides = fields.number(&sides, self.sides.as_ref(), None);
                 #[allow(

@@ -41,7 +41,7 @@ pub(super) fn written(drawn: &Drawn<'_>) -> ApiResult<Vec<u8>> {
         }
     }
     let bounds = drawn.part.outer.bounds();
-    for mark in marks(drawn.part).marks.iter().filter(|mark| mark.kind != MarkKind::Punch) {
+    for mark in marks(drawn.part, None).marks.iter().filter(|mark| mark.kind != MarkKind::Punch) {
         sheet.mark(bounds.low + mark.at);
     }
     for hole in drawn.laid.iter().flat_map(|laid| &laid.drilled) {

@@ -14,7 +14,7 @@ pub(super) fn written(drawn: &Drawn<'_>) -> ApiResult<Vec<u8>> {
         OutUnit::In => "in",
     };
     let number = |m: f64| fine(m * drawn.unit.in_a_metre()).to_string();
-    let found = marks(drawn.part);
+    let found = marks(drawn.part, drawn.datum);
     let mut writer = csv::Writer::from_writer(Vec::new());
     let failed = |error: csv::Error| ApiError::Internal(error.to_string());
     let head = ["order", "mark"].map(str::to_owned);

@@ -7,6 +7,7 @@ mod svg;
 mod template;
 
 use actix_web::{HttpResponse, post, web};
+use galvanon_core::geometry::Point;
 use galvanon_core::layout::part::Part;
 use galvanon_core::layout::paths::{CutPath, Laid};
 use serde::Deserialize;
@@ -15,7 +16,7 @@ use utoipa::ToSchema;
 
 use crate::api::cut::request::CutPlanRequest;
 use crate::api::layout::asked::PathsRequest;
-use crate::api::layout::contour::{PartWire, checked};
+use crate::api::layout::contour::{LayoutPart, Place, checked, point};
 use crate::api::layout::out::gcode::Post;
 use crate::api::layout::out::template::Paper;
 use crate::api::layout::paths::{Figures, LaidOut};
@@ -68,14 +69,14 @@ pub struct OutRequest {
     #[schema(value_type = String)]
     pub format: Option<Given>,
     /// The part.
-    pub part: PartWire,
+    pub part: LayoutPart,
     /// As in the paths.
     #[schema(value_type = Option<f64>)]
     pub kerf_mm: Option<Given>,
     /// As in the paths.
     pub plan: Option<CutPlanRequest>,
     /// As in the paths.
-    #[schema(value_type = Vec<String>)]
+    #[schema(value_type = Option<Vec<String>>)]
     #[serde(default)]
     pub at_edge: Vec<Given>,
     /// As in the paths.
@@ -99,6 +100,9 @@ pub struct OutRequest {
     /// a4, a3, letter, tabloid; a4 when left out.
     #[schema(value_type = Option<String>)]
     pub paper: Option<Given>,
+    /// Marks are measured from here, as the corner of the plate; from the lower left of the part when left out.
+    #[schema(value_type = Option<Vec<f64>>)]
+    pub datum: Option<Place>,
     /// The words of a machine; ours when left out.
     pub post: Option<Post>,
 }
@@ -109,6 +113,8 @@ pub(crate) struct Drawn<'a> {
     laid: Option<&'a Laid>,
     figures: Option<&'a Figures>,
     unit: OutUnit,
+    /// Where marks are measured from.
+    datum: Option<Point>,
     /// Travel, m/s.
     feed: Option<f64>,
 }
@@ -164,6 +170,7 @@ fn file(request: &OutRequest) -> ApiResult<File> {
         laid: laid.as_ref().map(|laid| &laid.laid),
         figures: figures.as_ref(),
         unit,
+        datum: request.datum.map(point),
         feed: planned.map(|planned| planned.settings.travel_speed.set.as_m_s()),
     };
     let (kind, name, bytes) = match format {

@@ -51,7 +51,8 @@ pub(super) fn written(drawn: &Drawn<'_>) -> String {
         .add(outline);
     if drawn.laid.is_some() {
         let mut crosses = group("marks", "#080", pen.by * 0.2e-3);
-        for mark in marks(drawn.part).marks.iter().filter(|mark| mark.kind != MarkKind::Punch) {
+        for mark in marks(drawn.part, None).marks.iter().filter(|mark| mark.kind != MarkKind::Punch)
+        {
             crosses = crosses.add(pen.cross(part.low + mark.at));
         }
         document = document.add(cut).add(lead).add(crosses);

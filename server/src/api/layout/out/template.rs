@@ -193,7 +193,9 @@ impl Sheet<'_, '_> {
             self.contour(contour);
         }
         self.stroke(0.15);
-        for mark in marks(drawn.part).marks.iter().filter(|mark| mark.kind == MarkKind::Centre) {
+        for mark in
+            marks(drawn.part, None).marks.iter().filter(|mark| mark.kind == MarkKind::Centre)
+        {
             self.cross(self.tiling.bounds.low + mark.at);
         }
         self.overlaps();

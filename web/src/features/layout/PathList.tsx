@@ -1,0 +1,80 @@
+/** The paths in the order of cutting, each with its start and why. */
+import type { Schemas } from "@/api/client";
+import { Sign } from "@/draw/layout/signs";
+import { sentence, word } from "@/text";
+import { LAYOUT, pathName, SIGNS } from "@/text/layout";
+import { usePreferences } from "@/ui/preferences";
+import { clock, print } from "@/units";
+
+type Props = {
+  laid: Schemas["PathsReply"];
+  picked: number | null;
+  onPick: (order: number) => void;
+};
+
+export function PathList({ laid, picked, onPick }: Props) {
+  const { system } = usePreferences();
+  return (
+    <section aria-label={LAYOUT.paths} className="flex flex-col gap-1">
+      <h2 className="text-sm font-semibold">{LAYOUT.paths}</h2>
+      {laid.drilled.length > 0 && (
+        <p className="text-sm" data-drilled={laid.drilled.length}>
+          {LAYOUT.drilled}:{" "}
+          {laid.drilled.map((one) => print(one.diameter_mm, "length", system)).join(", ")}
+        </p>
+      )}
+      <ol className="grid gap-1 xl:grid-cols-2">
+        {laid.paths.map((path) => (
+          <li key={path.order}>
+            <button
+              type="button"
+              aria-pressed={picked === path.order}
+              onClick={() => onPick(path.order)}
+              data-path-row={path.order}
+              className="grid w-full grid-cols-[24px_1fr_auto] items-center gap-2 rounded-md border border-line bg-sheet px-2 py-1 text-left text-sm hover:bg-sunk aria-pressed:border-2 aria-pressed:border-accent"
+            >
+              <span className="grid size-5 place-items-center rounded-full border border-ink text-xs font-bold">
+                {path.order}
+              </span>
+              <span>
+                {pathName(path.of, path.index)}, {word(path.start)}
+                <span className="block text-xs text-ink-2">
+                  {sentence("notes", path.why_note.code, path.why_note.values, system, path.why)}
+                </span>
+              </span>
+              <span className="text-right tabular-nums">
+                {print(path.length_mm, "length", system)}
+                <span className="block text-xs text-ink-2">
+                  {path.time_s == null ? "" : clock(path.time_s)}
+                  {path.pivot_mm == null
+                    ? ""
+                    : ` · ${LAYOUT.pivot} ${print(path.pivot_mm, "bore", system)}`}
+                </span>
+              </span>
+            </button>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+/** The signs of the drawing in words. */
+export function Legend() {
+  return (
+    <ul className="flex flex-wrap gap-x-4 gap-y-1 text-xs text-ink-2">
+      <li className="flex items-center gap-1.5">
+        <span className="inline-block h-3 w-5 border border-line-strong bg-[repeating-linear-gradient(135deg,var(--line-strong)_0_1px,transparent_1px_5px)]" />
+        kept
+      </li>
+      {SIGNS.map(({ sign, text }) => (
+        <li key={sign} className="flex items-center gap-1.5">
+          <svg viewBox="-9 -9 18 18" width="16" height="16" aria-hidden="true">
+            <Sign kind={sign} at={{ x: 0, y: 0 }} u={1} />
+          </svg>
+          {text}
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,2 @@
+/** Laying out a part on a plate. */
+export { LayoutPage } from "./Page";

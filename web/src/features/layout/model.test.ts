@@ -1,0 +1,97 @@
+import { describe, expect, it } from "vitest";
+import { MEASURES, SHAPES } from "@/text/layout";
+import {
+  formatOf,
+  laidOn,
+  MEASURES_OF,
+  nearestRim,
+  shapeRequest,
+  USUAL,
+  usualHoles,
+  withShape,
+  withTyped,
+} from "./model";
+
+const BOX = { left: 0, bottom: 0, right: 100, top: 150 };
+
+describe("what is asked of a layout", () => {
+  it("takes the nearest rim, and none where the part hangs over", () => {
+    const plate = { width_mm: 400, height_mm: 300, x_mm: 60, y_mm: 25 };
+    expect(nearestRim(BOX, plate)).toEqual({ edge: "bottom", gap: 25 });
+    expect(nearestRim(BOX, { ...plate, x_mm: 290 })).toEqual({ edge: "right", gap: 10 });
+    expect(nearestRim(BOX, { ...plate, x_mm: 301 })).toBeNull();
+    expect(nearestRim({ left: -50, bottom: -50, right: 50, top: 100 }, plate)?.gap).toBe(25);
+  });
+
+  it("lays a part with its lower left where it was typed, arcs with it", () => {
+    const half = {
+      closed: true,
+      start: [0, 0],
+      segments: [{ to: [20, 0] }, { to: [0, 0], centre: [10, 0], turn: "left" }],
+    };
+    const part = { name: "", outer: half, holes: [], cuts: [] };
+    const laid = laidOn(part, { width_mm: 400, height_mm: 300, x_mm: 30, y_mm: 40 });
+    expect(laid.outer.start).toEqual([30, 40]);
+    expect(laid.outer.segments[1]?.centre).toEqual([40, 40]);
+  });
+
+  it("sends a shape's own measures and no other's", () => {
+    const lug = withShape(USUAL, "lug");
+    const ring = {
+      ...withShape(USUAL, "ring"),
+      measures: { ...lug.measures, diameter_mm: 90, inner_diameter_mm: 30 },
+    };
+    expect(shapeRequest(ring)).toEqual({
+      shape: "ring",
+      diameter_mm: 90,
+      inner_diameter_mm: 30,
+      holes: [],
+    });
+  });
+
+  it("takes a typed part whole, and keeps what the line does not say", () => {
+    const shape = {
+      shape: "lug",
+      width_mm: 90,
+      height_mm: 120,
+      hole_diameter_mm: 20,
+      hole_edge_mm: 30,
+    };
+    const lug = withTyped({ ...USUAL, count: 3 }, { shape, thickness_mm: 20, count: null });
+    expect([lug.shape, lug.thickness_mm, lug.count, lug.measures.hole_edge_mm]).toEqual([
+      "lug",
+      20,
+      3,
+      30,
+    ]);
+    const plate = { shape: "base_plate", width_mm: 200, height_mm: 100, hole_diameter_mm: 40 };
+    const held = withTyped(USUAL, { shape: plate, thickness_mm: null, count: 4 });
+    expect(held.holes).toEqual([{ x_mm: 100, y_mm: 50, diameter_mm: 40 }]);
+    expect(held.measures.hole_diameter_mm).toBeUndefined();
+    const gusset = withTyped(USUAL, {
+      shape: { ...plate, shape: "gusset" },
+      thickness_mm: null,
+      count: null,
+    });
+    expect(gusset.holes[0]?.x_mm).toBeCloseTo(200 / 3);
+    expect(withTyped(USUAL, { shape: {}, thickness_mm: null, count: null })).toBe(USUAL);
+  });
+
+  it("begins a base plate with holes, and keeps none of them in a disc", () => {
+    const plate = withShape(USUAL, "base_plate");
+    expect(plate.holes).toEqual(usualHoles("base_plate"));
+    expect(plate.holes.length).toBe(2);
+    expect(shapeRequest({ ...withShape(USUAL, "disc"), holes: plate.holes }).holes).toEqual([]);
+  });
+
+  it("knows the two kinds of drawing by their names", () => {
+    expect(["a.DXF", "b.svg", "c.dwg", "svg"].map(formatOf)).toEqual(["dxf", "svg", null, "svg"]);
+  });
+
+  it("has words for every shape and measure", () => {
+    for (const [shape, measures] of Object.entries(MEASURES_OF)) {
+      expect(SHAPES[shape], shape).toBeDefined();
+      for (const { field } of measures) expect(MEASURES[field], field).toBeDefined();
+    }
+  });
+});
