@@ -19,6 +19,8 @@ pub mod field;
 pub mod line;
 pub mod measure;
 pub mod part;
+mod part_said;
+mod part_words;
 mod reader;
 mod resolve;
 mod resolve_faces;

@@ -3,131 +3,13 @@
 //! Sizes are across, then up; a number without a unit takes the one system of its line, and is asked for where there is none.
 //! [`SaidPart::echo`] says the part back so that it reads the same again.
 
-use crate::code::Code;
 use crate::entry::LONGEST;
 use crate::entry::measure::{Measured, System, TypedLength, measure};
+pub use crate::entry::part_said::{PartLine, SaidPart};
+use crate::entry::part_words::{POLYGONS, Role, SHAPES, SILENT, after, before};
 use crate::entry::said::{Mark, Problem};
 use crate::entry::token::{Form, Token, TokenKind, tokens};
 use crate::layout::shapes::ShapeKind;
-
-/// What a line says of a part; `None` where it says nothing.
-#[derive(Clone, Debug, Default, PartialEq)]
-pub struct SaidPart {
-    /// How many.
-    pub count: Option<u32>,
-    /// What it is.
-    pub shape: Option<ShapeKind>,
-    /// Of the plate.
-    pub thickness: Option<TypedLength>,
-    /// Across.
-    pub width: Option<TypedLength>,
-    /// Up, or over all.
-    pub height: Option<TypedLength>,
-    /// Of a round.
-    pub diameter: Option<TypedLength>,
-    /// Across its hole.
-    pub hole: Option<TypedLength>,
-    /// From that hole to the top.
-    pub edge: Option<TypedLength>,
-    /// Of its corners, or of its curved side.
-    pub radius: Option<TypedLength>,
-    /// Cut off its corners.
-    pub cut: Option<TypedLength>,
-    /// Of a polygon.
-    pub sides: Option<u32>,
-}
-
-/// A line, read.
-#[derive(Clone, Debug, Default, PartialEq)]
-pub struct PartLine {
-    /// What it says.
-    pub said: SaidPart,
-    /// Where.
-    pub marks: Vec<Mark>,
-    /// What must be asked. A line without problems can be laid out.
-    pub problems: Vec<Problem>,
-}
-
-const SHAPES: [(&str, ShapeKind); 26] = [
-    ("lug", ShapeKind::Lug),
-    ("lugs", ShapeKind::Lug),
-    ("gusset", ShapeKind::Gusset),
-    ("gussets", ShapeKind::Gusset),
-    ("bracket", ShapeKind::Bracket),
-    ("brackets", ShapeKind::Bracket),
-    ("strip", ShapeKind::Strip),
-    ("strips", ShapeKind::Strip),
-    ("coupon", ShapeKind::Strip),
-    ("coupons", ShapeKind::Strip),
-    ("disc", ShapeKind::Disc),
-    ("discs", ShapeKind::Disc),
-    ("disk", ShapeKind::Disc),
-    ("disks", ShapeKind::Disc),
-    ("circle", ShapeKind::Disc),
-    ("circles", ShapeKind::Disc),
-    ("ring", ShapeKind::Ring),
-    ("rings", ShapeKind::Ring),
-    ("washer", ShapeKind::Ring),
-    ("washers", ShapeKind::Ring),
-    ("rectangle", ShapeKind::Rectangle),
-    ("rectangles", ShapeKind::Rectangle),
-    ("baseplate", ShapeKind::BasePlate),
-    ("baseplates", ShapeKind::BasePlate),
-    ("polygon", ShapeKind::Polygon),
-    ("polygons", ShapeKind::Polygon),
-];
-
-const POLYGONS: [(&str, u32); 6] = [
-    ("triangle", 3),
-    ("pentagon", 5),
-    ("hexagon", 6),
-    ("hexagons", 6),
-    ("octagon", 8),
-    ("octagons", 8),
-];
-
-/// Words that join others and say nothing of their own.
-const SILENT: [&str; 9] = ["and", "an", "a", "with", "of", "the", "from", "at", "x"];
-
-/// What a number is.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
-enum Role {
-    Thickness,
-    Width,
-    Height,
-    Diameter,
-    Hole,
-    Edge,
-    Radius,
-    Cut,
-    /// Sizes in their order.
-    Size,
-}
-
-/// A word before a number that says what it is.
-fn before(word: &str) -> Option<Role> {
-    Some(match word {
-        "hole" | "holes" | "inner" | "id" => Role::Hole,
-        "edge" => Role::Edge,
-        "r" | "radius" | "rounded" => Role::Radius,
-        "snipe" | "chamfer" | "cut" => Role::Cut,
-        "dia" | "diameter" | "od" => Role::Diameter,
-        _ => return None,
-    })
-}
-
-/// A word after a number that says what it is.
-fn after(word: &str) -> Option<Role> {
-    Some(match word {
-        "plate" | "thick" => Role::Thickness,
-        "wide" | "across" => Role::Width,
-        "long" | "high" | "up" | "tall" => Role::Height,
-        "dia" | "diameter" | "round" => Role::Diameter,
-        "hole" => Role::Hole,
-        "radius" => Role::Radius,
-        _ => return None,
-    })
-}
 
 /// A length as it stands in a line; its system may still be missing.
 struct Found {
@@ -434,33 +316,5 @@ fn amount(found: &Measured) -> Option<(f64, Option<System>)> {
         }
         Measured::Bare(number) if number.form != Form::Unclear => Some((number.value, None)),
         _ => None,
-    }
-}
-
-impl SaidPart {
-    /// The part said back in full; it reads the same again.
-    #[must_use]
-    pub fn echo(&self) -> String {
-        let word = |length: Option<TypedLength>, word: &str| {
-            length.map(|length| format!("{} {word}", length.echo()))
-        };
-        let named = |name: &str, length: Option<TypedLength>| {
-            length.map(|length| format!("{name} {}", length.echo()))
-        };
-        let shape = self.shape.map(|shape| shape.code().replace('_', " "));
-        let parts = [
-            self.count.map(|count| format!("{count}x")),
-            shape,
-            word(self.width, "wide"),
-            word(self.height, "high"),
-            word(self.diameter, "dia"),
-            self.sides.map(|sides| format!("{sides} sides")),
-            named("hole", self.hole),
-            named("edge", self.edge),
-            named("radius", self.radius),
-            named("snipe", self.cut),
-            word(self.thickness, "plate"),
-        ];
-        parts.into_iter().flatten().collect::<Vec<_>>().join(" ")
     }
 }

@@ -152,7 +152,7 @@ pub fn routes(app: &mut web::ServiceConfig) {
                 .service(layout::read::read_drawing)
                 .service(layout::shape::draw_shape)
                 .service(layout::paths::find_paths)
-                .service(layout::out::write_file)
+                .service(layout::out::file::write_file)
                 .service(layout::line_check::check_line),
         );
     app.service(
@@ -190,7 +190,7 @@ async fn nothing() -> ApiResult<String> {
         layout::read::read_drawing,
         layout::shape::draw_shape,
         layout::paths::find_paths,
-        layout::out::write_file,
+        layout::out::file::write_file,
         layout::line_check::check_line,
         shop::chart_file::write_chart,
         edge::signs::list_findings,

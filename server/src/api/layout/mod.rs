@@ -10,3 +10,4 @@ pub mod paths;
 pub mod read;
 pub mod shape;
 mod svg_in;
+mod svg_path;

@@ -7,7 +7,7 @@ use ::dxf::{Drawing, LwPolylineVertex, Point as DxfPoint};
 use galvanon_core::geometry::{Contour, Point};
 use galvanon_core::layout::marks::{MarkKind, marks};
 
-use crate::api::layout::out::{Drawn, OutUnit};
+use crate::api::layout::out::drawn::{Drawn, OutUnit};
 use crate::error::{ApiError, ApiResult};
 
 /// The layers of a drawing, each with a colour of the format's own numbers.

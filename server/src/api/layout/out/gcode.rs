@@ -10,7 +10,7 @@ use serde::{Deserialize, Serialize};
 use serde_json::json;
 use utoipa::ToSchema;
 
-use crate::api::layout::out::{Drawn, OutUnit};
+use crate::api::layout::out::drawn::{Drawn, OutUnit};
 use crate::http::fields::{Fields, wrong_shape};
 
 /// The words of a machine.

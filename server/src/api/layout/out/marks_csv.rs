@@ -3,7 +3,7 @@
 use galvanon_core::code::Code;
 use galvanon_core::layout::marks::{Mark, marks};
 
-use crate::api::layout::out::{Drawn, OutUnit};
+use crate::api::layout::out::drawn::{Drawn, OutUnit};
 use crate::error::{ApiError, ApiResult};
 use crate::wire::unit::fine;
 

@@ -6,7 +6,7 @@ use galvanon_core::geometry::{Bounds, Contour, Point, Segment, Turn};
 use galvanon_core::layout::marks::{MarkKind, marks};
 use galvanon_core::layout::paths::bounds;
 
-use crate::api::layout::out::{Drawn, OutUnit};
+use crate::api::layout::out::drawn::{Drawn, OutUnit};
 use crate::wire::unit::fine;
 
 /// Room round the drawing, m. Source: `ours`.

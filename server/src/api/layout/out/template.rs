@@ -15,7 +15,7 @@ use krilla::surface::Surface;
 use krilla::text::{Font, TextDirection};
 use serde_json::json;
 
-use crate::api::layout::out::{Drawn, OutUnit};
+use crate::api::layout::out::drawn::{Drawn, OutUnit};
 use crate::error::{ApiError, ApiResult};
 use crate::http::fields::wrong_shape;
 

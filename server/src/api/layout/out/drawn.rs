@@ -1,0 +1,46 @@
+//! What a file is written of, and in which unit.
+
+use galvanon_core::geometry::Point;
+use galvanon_core::layout::part::Part;
+use galvanon_core::layout::paths::{CutPath, Laid};
+
+use crate::api::layout::paths::Figures;
+
+/// The unit that a file is in.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
+pub enum OutUnit {
+    /// Millimetres.
+    Mm,
+    /// Inches.
+    In,
+}
+
+impl OutUnit {
+    /// How many of it a metre is; the inch is 25.4 mm by definition.
+    #[must_use]
+    pub const fn in_a_metre(self) -> f64 {
+        match self {
+            Self::Mm => 1e3,
+            Self::In => 1.0 / 0.0254,
+        }
+    }
+}
+
+/// What a file is written of.
+pub(crate) struct Drawn<'a> {
+    pub part: &'a Part,
+    pub laid: Option<&'a Laid>,
+    pub figures: Option<&'a Figures>,
+    pub unit: OutUnit,
+    /// Where marks are measured from.
+    pub datum: Option<Point>,
+    /// Travel, m/s.
+    pub feed: Option<f64>,
+}
+
+impl Drawn<'_> {
+    pub fn paths(&self) -> &[CutPath] {
+        self.laid.map_or(&[], |laid| &laid.paths)
+    }
+}
