@@ -86,6 +86,27 @@ async fn strips_and_lugs_are_typed_in_a_line() -> Result<()> {
     .await
 }
 
+#[tokio::test(flavor = "multi_thread")]
+async fn marks_are_listed_and_a_drawn_line_is_judged() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/layout").await?;
+        browser.press_at("[id$='trigger-marks']", ENTER).await?;
+        // the lug of 4 by 6 in lies 1 in from both rims
+        browser.reads("[data-marks]", "7.21 in").await?;
+        browser.reads("[data-marks]", "Centre").await?;
+        browser.press_at("[id$='trigger-line']", ENTER).await?;
+        browser.see("[data-line='good']").await?;
+        // an eighth off in the middle of two feet: more than any cut allows
+        let off = "(//label[normalize-space(.)='Line is off by'])[2]/following::input[1]";
+        let field = browser.see_path(off).await?;
+        field.send_keys("\u{e009}a\u{e000}1/8\u{e007}").await?;
+        browser.see("[data-line='bad']").await?;
+        browser.reads("[data-line='bad']", "Draw it again").await?;
+        Ok(())
+    })
+    .await
+}
+
 /// A slot 0.8 mm wide is narrower than any cut.
 const SLOT: &str = "<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 120 120'><path d='M10 10H110V110H60.4V50H59.6V110H10z'/><path d='M0 0H5'/></svg>";
 

@@ -44,7 +44,7 @@ pub struct Marks {
 }
 
 /// Punches stand so far apart on straights and on curves, m. Source: `common_practice`.
-const PUNCHES: (f64, f64) = (0.025, 0.010);
+pub const PUNCHES: (f64, f64) = (0.025, 0.010);
 
 /// The marks of a part, measured from a datum corner; from the lower left of the box round it where none is given.
 #[must_use]

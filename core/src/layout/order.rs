@@ -80,11 +80,26 @@ impl Heat {
     }
 }
 
+/// What an order is like: its ways between contours, m, and how many starts are on metal still warm.
+#[must_use]
+pub fn tally(items: &[Item], order: &[usize]) -> (f64, usize) {
+    let mut heat = Heat::default();
+    let mut here = order.first().map_or_else(Point::default, |first| items[*first].from);
+    let (mut ways, mut warm) = (0.0, 0);
+    for at in order {
+        ways += here.distance(items[*at].from);
+        warm += usize::from(heat.penalty(&items[*at], OrderBy::Cool) > 0.0);
+        heat.cut(&items[*at], here);
+        here = items[*at].to;
+    }
+    (ways, warm)
+}
+
 /// What an order costs: its ways, and starts on warm metal, m.
 #[must_use]
 pub fn cost(items: &[Item], order: &[usize], by: OrderBy) -> f64 {
     let mut heat = Heat::default();
-    let mut here = Point::default();
+    let mut here = order.first().map_or_else(Point::default, |first| items[*first].from);
     let mut sum = 0.0;
     for at in order {
         sum += here.distance(items[*at].from) + heat.penalty(&items[*at], by);
@@ -103,8 +118,12 @@ fn improved(items: &[Item], mut order: Vec<usize>, by: OrderBy) -> Vec<usize> {
         (0..items.len()).all(|i| items[i].after.iter().all(|other| place[*other] < place[i]))
     };
     let way = |order: &[usize], at: usize| {
-        let from = if at == 0 { Point::default() } else { items[order[at - 1]].to };
-        order.get(at).map_or(0.0, |next| from.distance(items[*next].from))
+        // where the torch comes from before the first is nobody's way
+        let before = at.checked_sub(1).and_then(|before| order.get(before));
+        match (before, order.get(at)) {
+            (Some(from), Some(next)) => items[*from].to.distance(items[*next].from),
+            _ => 0.0,
+        }
     };
     let mut best = cost(items, &order, by);
     for _ in 0..ROUNDS {
@@ -144,7 +163,8 @@ mod tests {
     #[test]
     fn what_must_come_first_does_however_far_it_is() {
         let items = [item(0.1, &[1, 2]), item(3.0, &[]), item(2.0, &[])];
-        assert_eq!(order(&items, OrderBy::Near), [2, 1, 0]);
+        // from the far one inward, whichever lies nearer to the corner
+        assert_eq!(order(&items, OrderBy::Near), [1, 2, 0]);
     }
 
     #[test]
@@ -152,6 +172,15 @@ mod tests {
         let items = [item(0.0, &[]), item(0.05, &[]), item(0.4, &[])];
         assert_eq!(order(&items, OrderBy::Near), [0, 1, 2]);
         assert_eq!(order(&items, OrderBy::Cool), [0, 2, 1]);
+    }
+
+    #[test]
+    fn the_order_that_spares_heat_goes_farther_and_starts_less_on_warm_metal() {
+        let items = [item(0.0, &[]), item(0.05, &[]), item(0.4, &[])];
+        let [near, cool] =
+            [OrderBy::Near, OrderBy::Cool].map(|by| tally(&items, &order(&items, by)));
+        assert_eq!((near.1, cool.1), (1, 0));
+        assert!(cool.0 > near.0 && (near.0 - 0.4).abs() < 1e-12, "{near:?} {cool:?}");
     }
 
     #[test]

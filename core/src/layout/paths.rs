@@ -1,10 +1,11 @@
 //! A part as the paths of the tip: side, start, order, stops, and why.
 
+use crate::code::Code;
 use crate::cut::{Handedness, Process, Start};
 use crate::geometry::{Bounds, Contour, Point};
 use crate::layout::kerf::{Keep, Standing, kerf_path};
 use crate::layout::lead::{Edge, Ground, Lead, lead};
-use crate::layout::order::{Item, OrderBy, order};
+use crate::layout::order::{Item, OrderBy, order, tally};
 use crate::layout::part::{Fault, FaultCode, Of, Part};
 use crate::layout::stops::stops;
 use crate::note::{Level, Note};
@@ -84,6 +85,8 @@ pub struct Laid {
     pub drilled: Vec<Drilled>,
     /// What must be said.
     pub notes: Vec<Note>,
+    /// What each order is like: ways between paths, m, and starts on metal still warm.
+    pub orders: Vec<(OrderBy, f64, usize)>,
 }
 
 /// Smaller holes are drilled: by hand so many thicknesses or this, by machine so many. Source: `common_practice`.
@@ -141,8 +144,13 @@ impl Asked {
 pub fn lay(part: &Part, asked: &Asked) -> Result<Laid, (Of, Fault)> {
     part.check()?;
     let part = &part.clone().tidy();
-    let mut laid =
-        Laid { paths: Vec::new(), standing: Vec::new(), drilled: Vec::new(), notes: Vec::new() };
+    let mut laid = Laid {
+        paths: Vec::new(),
+        standing: Vec::new(),
+        drilled: Vec::new(),
+        notes: Vec::new(),
+        orders: Vec::new(),
+    };
     for (of, contour) in part.contours() {
         if let Some(hole) = drilled(of, contour, asked) {
             laid.drilled.push(hole);
@@ -161,7 +169,17 @@ pub fn lay(part: &Part, asked: &Asked) -> Result<Laid, (Of, Fault)> {
         laid.paths.push(closed(part, Line { of, contour, keep }, (found.path, asked)));
     }
     laid.notes = notes(part, &laid, asked);
-    laid.paths = in_order(laid.paths, asked);
+    let items = items(&laid.paths, asked);
+    laid.orders = OrderBy::ALL
+        .iter()
+        .map(|by| {
+            let (ways, warm) = tally(&items, &order(&items, *by));
+            (*by, ways, warm)
+        })
+        .collect();
+    let chosen = order(&items, asked.order_by);
+    let mut paths: Vec<Option<CutPath>> = laid.paths.into_iter().map(Some).collect();
+    laid.paths = chosen.into_iter().filter_map(|at| paths[at].take()).collect();
     Ok(laid)
 }
 
@@ -287,7 +305,7 @@ fn long_and_wide(part: &Part) -> (f64, f64) {
     (long, part.outer.area().abs() / long.max(f64::MIN_POSITIVE))
 }
 
-fn in_order(paths: Vec<CutPath>, asked: &Asked) -> Vec<CutPath> {
+fn items(paths: &[CutPath], asked: &Asked) -> Vec<Item> {
     let pace = asked.pace.map_or(USUAL_PACE, Speed::as_m_s);
     let outer = paths.iter().position(|path| path.of == Of::Outer);
     let item = |(at, path): (usize, &CutPath)| Item {
@@ -300,10 +318,7 @@ fn in_order(paths: Vec<CutPath>, asked: &Asked) -> Vec<CutPath> {
             Vec::new()
         },
     };
-    let items: Vec<Item> = paths.iter().enumerate().map(item).collect();
-    let order = order(&items, asked.order_by);
-    let mut paths: Vec<Option<CutPath>> = paths.into_iter().map(Some).collect();
-    order.into_iter().filter_map(|at| paths[at].take()).collect()
+    paths.iter().enumerate().map(item).collect()
 }
 
 /// The box round everything that a layout touches.

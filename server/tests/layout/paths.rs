@@ -244,3 +244,32 @@ async fn a_line_is_held_against_a_quality() {
     assert_eq!(check(json!([]), "fine").await.status, 422);
     assert_eq!(check(bent, "perfect").await.status, 422);
 }
+
+/// Four holes near each other: sparing heat never starts more often on warm metal, and the nearest next never goes farther.
+#[tokio::test]
+async fn the_orders_stand_side_by_side_and_marks_are_measured_from_the_plates_corner() {
+    let app = TestApp::start().await;
+    let holes: Vec<Value> = [(60, 60), (100, 60), (60, 240), (240, 240)]
+        .iter()
+        .map(|(x, y)| json!({ "x_mm": x, "y_mm": y, "diameter_mm": 30 }))
+        .collect();
+    let body = json!({ "shape": "base_plate", "width_mm": 300, "height_mm": 300, "holes": holes });
+    let part = shape(&app, body).await.body;
+    let found = paths(&app, &part, json!({ "kerf_mm": 2, "datum": [-50, -20] })).await;
+    let orders = found.body["orders"].as_array().unwrap();
+    let of = |name: &str| orders.iter().find(|one| one["order"] == name).unwrap().clone();
+    let (cool, near) = (of("cool"), of("near"));
+    assert!(cool["warm_starts"].as_u64() <= near["warm_starts"].as_u64(), "{orders:?}");
+    assert!(near["moves_mm"].as_f64() <= cool["moves_mm"].as_f64(), "{orders:?}");
+    let marks = &found.body["marks"];
+    let diagonal = 300.0 * 2.0_f64.sqrt();
+    assert!((marks["diagonal_mm"].as_f64().unwrap() - diagonal).abs() < 1e-3);
+    let corner = json!([50.0, 20.0]);
+    assert!(
+        marks["marks"]
+            .as_array()
+            .unwrap()
+            .iter()
+            .any(|mark| mark["kind"] == "corner" && mark["at"] == corner)
+    );
+}

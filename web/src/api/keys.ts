@@ -41,6 +41,7 @@ export const keys = {
   reference: ["reference"] as const,
   plan: (id: string) => ["plans", id] as const,
   line: (text: string, usual: string | null) => ["entry", text, usual] as const,
+  lineCheck: (body: unknown) => ["line-check", body] as const,
   typedPart: (text: string) => ["typed-part", text] as const,
   drawing: (name: string, text: string, unit: string | null, join: number | null) =>
     ["drawing", name, text.length, text, unit, join] as const,

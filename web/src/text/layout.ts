@@ -62,7 +62,36 @@ export const LAYOUT = {
   hand: "A right hand goes right to left with the kept side toward the body; what is kept is hatched.",
   dryRun: "Dry run first: torch unlit, oxygen shut.",
   datum: "All marks are measured from this corner",
+  marks: "Marks",
+  lineCheck: "Check my line",
+  marksLead: "All from the plate's corner, never one mark from another.",
+  square: "Square when both diagonals of the box are",
+  punches: "Punch the line every {straight} on straights, every {curve} on curves.",
+  mark: "Mark",
+  fromLeftShort: "From the left",
+  fromBelowShort: "From below",
+  radius: "Radius",
+  along: "Along the straightedge",
+  off: "Line is off by",
+  addPlace: "Add a place",
+  dropPlace: "Remove place",
+  quality: "The edge is",
+  lineGood: "Cut on it.",
+  lineBad: "Draw it again.",
+  worst: "Worst off its own straight",
+  tilt: "Tilt",
+  bow: "Bow",
+  ways: "ways",
+  warm: "starts on warm metal",
 } as const;
+
+/** What a mark is. */
+export const MARK_KINDS: Record<string, string> = {
+  datum: "Corner of the plate",
+  corner: "Corner",
+  tangent: "Line runs into an arc",
+  centre: "Centre",
+};
 
 /** Shapes by their word. */
 export const SHAPES: Record<string, string> = {

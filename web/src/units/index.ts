@@ -220,6 +220,14 @@ export function boreName(mm: number, system: System): string {
   return system === "inch" ? `${name} · ${decimals(mm / MM_PER_INCH, 3)} in` : name;
 }
 
+/** A length that nobody measures, round in the reader's own units: to an eighth of an inch, or a millimetre.
+ * `about(25, "inch")` is "1 in", `about(10, "inch")` is "3/8 in". */
+export function about(mm: number, system: System): string {
+  if (lengthsOf(system) !== "inch") return `${Math.round(mm)} mm`;
+  const eighths = Math.round((mm / MM_PER_INCH) * 8);
+  return `${fraction(eighths / 8, 8) ?? eighths / 8} in`;
+}
+
 /** A value as a field shows it for editing, without the unit. */
 export function editable(value: number, kind: Kind, system: System): string {
   if (kind === "length" && system !== "inch") return decimals(value, 2);

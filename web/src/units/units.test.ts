@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import {
+  about,
   band,
   clock,
   fraction,
@@ -12,6 +13,16 @@ import {
 } from "./index";
 
 describe("printing as a shop writes", () => {
+  it("rounds what nobody measures to an eighth or a millimetre", () => {
+    expect([25, 10, 50, 6].map((mm) => about(mm, "inch"))).toEqual([
+      "1 in",
+      "3/8 in",
+      "2 in",
+      "1/4 in",
+    ]);
+    expect([25.4, 9.7].map((mm) => about(mm, "metric_kpa"))).toEqual(["25 mm", "10 mm"]);
+  });
+
   it("prints fractions of a rule and sensible metric digits", () => {
     expect(print(19.05, "length", "inch")).toBe("3/4 in");
     expect(print(31.75, "length", "inch")).toBe("1-1/4 in");

@@ -15,7 +15,7 @@ use utoipa::ToSchema;
 
 use crate::api::cut::planned::faults;
 use crate::api::cut::request::CutPlanRequest;
-use crate::api::layout::contour::LayoutPart;
+use crate::api::layout::contour::{LayoutPart, Place};
 use crate::error::{ApiError, ApiResult};
 use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
 
@@ -52,6 +52,10 @@ pub struct PathsRequest {
     #[schema(value_type = Option<String>)]
     #[serde(default)]
     pub small_holes: Option<Given>,
+    /// Marks are measured from here, as the corner of the plate; from the lower left of the part when left out.
+    #[schema(value_type = Option<Vec<f64>>)]
+    #[serde(default)]
+    pub datum: Option<Place>,
     /// cool, near: whether the order spares heat or ways; cool when left out.
     #[schema(value_type = Option<String>)]
     #[serde(default)]

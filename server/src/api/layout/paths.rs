@@ -3,6 +3,9 @@
 use actix_web::{post, web};
 use galvanon_core::code::Code;
 use galvanon_core::cut::{Level, Note, Start, plan};
+use galvanon_core::geometry::Point;
+use galvanon_core::layout::marks::{Mark, PUNCHES, marks};
+use galvanon_core::layout::order::OrderBy;
 use galvanon_core::layout::part::{Of, Part};
 use galvanon_core::layout::paths::{CutPath, Laid, lay};
 use galvanon_core::quantity::Length;
@@ -12,7 +15,7 @@ use utoipa::ToSchema;
 
 use crate::api::cut::planned::faults;
 use crate::api::layout::asked::{PathsRequest, Planned};
-use crate::api::layout::contour::{ContourWire, Place, place, refused};
+use crate::api::layout::contour::{ContourWire, Place, place, point, refused};
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::Body;
 use crate::http::fields::Fields;
@@ -78,6 +81,42 @@ pub struct DrilledWire {
     pub diameter_mm: f64,
 }
 
+/// A mark on the plate.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct PlateMark {
+    /// datum, corner, tangent, centre, punch.
+    pub kind: String,
+    /// From the datum corner.
+    #[schema(value_type = Vec<f64>)]
+    pub at: Place,
+    /// Of a circle or an arc.
+    pub radius_mm: Option<f64>,
+}
+
+/// What is marked, in the order of marking, all from one corner.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct MarksReply {
+    /// The marks.
+    pub marks: Vec<PlateMark>,
+    /// Both diagonals of the box round the part are this long, or it is not square.
+    pub diagonal_mm: f64,
+    /// Punches stand so far apart on straights.
+    pub punch_straight_mm: f64,
+    /// And on curves.
+    pub punch_curve_mm: f64,
+}
+
+/// An order of the paths.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct OrderWire {
+    /// cool, near.
+    pub order: String,
+    /// Ways between the paths.
+    pub moves_mm: f64,
+    /// Starts beside metal cut less than a minute before.
+    pub warm_starts: usize,
+}
+
 /// A part laid out.
 #[derive(Clone, Debug, Serialize, ToSchema)]
 pub struct PathsReply {
@@ -91,8 +130,10 @@ pub struct PathsReply {
     pub notes: Vec<NoteWire>,
     /// Width of the cut.
     pub kerf_mm: f64,
-    /// Ways between the paths.
-    pub moves_mm: f64,
+    /// What is marked on the plate.
+    pub marks: MarksReply,
+    /// The orders there are, with what each is like.
+    pub orders: Vec<OrderWire>,
     /// What one part weighs; null by kerf alone, as are the next three.
     pub mass_kg: Option<f64>,
     /// Of one part.
@@ -130,6 +171,8 @@ pub struct LaidOut {
     pub kerf: Length,
     /// The plan it is cut by.
     pub planned: Option<Planned>,
+    /// Where marks are measured from.
+    pub datum: Option<Point>,
 }
 
 impl LaidOut {
@@ -143,7 +186,8 @@ impl LaidOut {
         let part = fields.done(part)?;
         let (asked, planned) = request.read()?;
         let laid = lay(&part, &asked).map_err(|(of, fault)| refused(of, &fault, "part"))?;
-        Ok(Self { part, laid, kerf: asked.kerf, planned })
+        let datum = request.datum.map(point);
+        Ok(Self { part, laid, kerf: asked.kerf, planned, datum })
     }
 
     /// What the part weighs, kg; `None` where the thickness is not known.
@@ -234,7 +278,8 @@ fn written(laid: &LaidOut, figures: Option<Figures>) -> PathsReply {
             .collect(),
         notes: in_words(&notes),
         kerf_mm: fine(laid.kerf.as_mm()),
-        moves_mm: mm(moves(&laid.laid)),
+        marks: marks_reply(laid),
+        orders: orders(&laid.laid),
         mass_kg: laid.mass().map(thousandths),
         time_s: sum(|one| one.time),
         oxygen_l: sum(|one| one.oxygen * 1e3),
@@ -242,13 +287,28 @@ fn written(laid: &LaidOut, figures: Option<Figures>) -> PathsReply {
     }
 }
 
-/// Ways between paths, the first one's from the origin left out.
-fn moves(laid: &Laid) -> f64 {
-    let end =
-        |path: &CutPath| path.lead.way_out.last().copied().unwrap_or_else(|| path.contour.end());
-    let begin =
-        |path: &CutPath| path.lead.way_in.first().copied().unwrap_or_else(|| path.contour.start());
-    laid.paths.windows(2).map(|pair| end(&pair[0]).distance(begin(&pair[1]))).sum()
+fn marks_reply(laid: &LaidOut) -> MarksReply {
+    let found = marks(&laid.part, laid.datum);
+    let one = |mark: &Mark| PlateMark {
+        kind: mark.kind.code().to_owned(),
+        at: place(mark.at),
+        radius_mm: mark.radius.map(|m| fine(m * 1e3)),
+    };
+    MarksReply {
+        marks: found.marks.iter().map(one).collect(),
+        diagonal_mm: fine(found.diagonal * 1e3),
+        punch_straight_mm: fine(PUNCHES.0 * 1e3),
+        punch_curve_mm: fine(PUNCHES.1 * 1e3),
+    }
+}
+
+fn orders(laid: &Laid) -> Vec<OrderWire> {
+    let one = |(order, ways, warm): &(OrderBy, f64, usize)| OrderWire {
+        order: order.code().to_owned(),
+        moves_mm: fine(ways * 1e3),
+        warm_starts: *warm,
+    };
+    laid.orders.iter().map(one).collect()
 }
 
 fn path_wire(i: usize, path: &CutPath, figure: Option<&Figure>) -> PathWire {

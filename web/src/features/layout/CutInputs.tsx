@@ -1,15 +1,31 @@
 /** The plate and how the torch is moved over it. */
+import type { Schemas } from "@/api/client";
 import { word } from "@/text";
 import { LAYOUT } from "@/text/layout";
 import { Choice } from "@/ui/choice";
 import { MeasureField } from "@/ui/measure-field";
+import { usePreferences } from "@/ui/preferences";
+import { print } from "@/units";
 import type { Asked } from "./model";
 
-type Props = { asked: Asked; onChange: (asked: Asked) => void; problem: string | undefined };
+type Props = {
+  asked: Asked;
+  onChange: (asked: Asked) => void;
+  problem: string | undefined;
+  /** What each order is like, once it is known. */
+  orders: readonly Schemas["OrderWire"][];
+};
 
 const PROCESSES = ["freehand", "guided", "machine"];
 
-export function CutInputs({ asked, onChange, problem }: Props) {
+export function CutInputs({ asked, onChange, problem, orders }: Props) {
+  const { system } = usePreferences();
+  const like = (order: string) => {
+    const found = orders.find((one) => one.order === order);
+    if (found === undefined) return "";
+    const ways = `${print(found.moves_mm, "length", system)} ${LAYOUT.ways}`;
+    return `: ${ways}, ${found.warm_starts} ${LAYOUT.warm}`;
+  };
   const plate = (change: Partial<Asked["plate"]>) =>
     onChange({ ...asked, plate: { ...asked.plate, ...change } });
   const field = (label: string, name: keyof Asked["plate"]) => (
@@ -52,8 +68,8 @@ export function CutInputs({ asked, onChange, problem }: Props) {
         label={LAYOUT.order}
         value={asked.order}
         options={[
-          { value: "cool", text: LAYOUT.orderCool },
-          { value: "near", text: LAYOUT.orderNear },
+          { value: "cool", text: LAYOUT.orderCool + like("cool") },
+          { value: "near", text: LAYOUT.orderNear + like("near") },
         ]}
         onChange={(order) => onChange({ ...asked, order })}
       />

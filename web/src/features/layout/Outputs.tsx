@@ -33,7 +33,7 @@ export function Outputs({ body }: { body: Schemas["PathsRequest"] }) {
     const unit = inch ? "in" : "mm";
     const answer = await api
       .POST("/api/v1/layout/out", {
-        body: { ...body, format, unit, paper, datum: [0, 0] },
+        body: { ...body, format, unit, paper },
         parseAs: "blob",
       })
       .catch(() => null);

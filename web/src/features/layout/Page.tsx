@@ -11,8 +11,9 @@ import { Handles } from "./Handles";
 import { type Asked, USUAL } from "./model";
 import { Outputs } from "./Outputs";
 import { PartInputs } from "./PartInputs";
-import { Legend, PathList } from "./PathList";
+import { Legend } from "./PathList";
 import { RunBar } from "./RunBar";
+import { Sheets } from "./Sheets";
 import { Stage } from "./Stage";
 import { TypedPart } from "./TypedPart";
 import { useLayout } from "./useLayout";
@@ -92,12 +93,17 @@ export function LayoutPage() {
         )}
         {laid !== undefined && <RunBar run={run} laid={laid} />}
         <Legend />
-        {laid !== undefined && <PathList laid={laid} picked={picked} onPick={pick} />}
+        {laid !== undefined && <Sheets laid={laid} picked={picked} onPick={pick} />}
       </div>
       <div className="flex min-w-0 flex-col gap-3">
         <TypedPart asked={asked} onChange={setAsked} />
         <PartInputs asked={asked} onChange={setAsked} failure={failures.shape} drawing={drawing} />
-        <CutInputs asked={asked} onChange={setAsked} problem={failures.cut?.fields[0]?.message} />
+        <CutInputs
+          asked={asked}
+          onChange={setAsked}
+          problem={failures.cut?.fields[0]?.message}
+          orders={laid?.orders ?? []}
+        />
         {failures.cut !== null && failures.cut.fields.length === 0 && (
           <Failed error={failures.cut} />
         )}

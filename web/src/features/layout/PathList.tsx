@@ -16,7 +16,6 @@ export function PathList({ laid, picked, onPick }: Props) {
   const { system } = usePreferences();
   return (
     <section aria-label={LAYOUT.paths} className="flex flex-col gap-1">
-      <h2 className="text-sm font-semibold">{LAYOUT.paths}</h2>
       {laid.drilled.length > 0 && (
         <p className="text-sm" data-drilled={laid.drilled.length}>
           {LAYOUT.drilled}:{" "}

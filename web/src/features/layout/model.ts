@@ -144,6 +144,7 @@ export function pathsRequest(
     plan,
     small_holes: asked.small_holes,
     order: asked.order,
+    datum: [0, 0],
     ...(rim === null ? {} : { at_edge: [rim.edge], rim_mm: rim.gap }),
   };
 }

@@ -156,6 +156,7 @@ impl OutRequest {
             hand: one.hand,
             small_holes: one.small_holes,
             order: one.order,
+            datum: one.datum,
         }
     }
 }
