@@ -250,6 +250,19 @@ fn a_lead_meets_its_path_along_it_and_never_touches_the_part() {
     }
 }
 
+/// The path is met where a person wants it, with a lead as good as there; the rest of it is the same.
+#[test]
+fn a_start_is_where_a_person_wants_it() {
+    let usual = lay(&lug(), &asked(2.0, 12.0)).expect("laid");
+    let starts = vec![(Of::Outer, at(101.0, 30.0))];
+    let moved = lay(&lug(), &Asked { starts, ..asked(2.0, 12.0) }).expect("laid");
+    let [before, after] = [&usual, &moved].map(|laid| laid.paths[1].clone());
+    assert!(after.contour.start().distance(at(101.0, 30.0)) < 1e-9, "{:?}", after.contour.start());
+    assert!(before.contour.start().distance(after.contour.start()) > 0.01);
+    assert!((before.contour.length() - after.contour.length()).abs() < 1e-9);
+    assert!(lug().outer.nearest(after.lead.way_in[0]).distance >= 0.012 - 1e-9);
+}
+
 #[test]
 fn an_edge_in_reach_comes_before_a_pierce() {
     let rims = vec![(Edge::Left, None)];

@@ -107,6 +107,23 @@ async fn marks_are_listed_and_a_drawn_line_is_judged() -> Result<()> {
     .await
 }
 
+#[tokio::test(flavor = "multi_thread")]
+async fn a_start_is_moved_by_hand_and_put_back() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/layout").await?;
+        let row = "[data-path-row='2']";
+        browser.reads(row, "outline, edge").await?;
+        browser.press_at(row, ENTER).await?;
+        // from the rim at the left to the right-hand side, where a pierce is needed
+        browser.drag("[data-handle='Start of the path']", 140, 0).await?;
+        browser.reads(row, "outline, pierce").await?;
+        browser.click("Start where it is best").await?;
+        browser.reads(row, "outline, edge").await?;
+        Ok(())
+    })
+    .await
+}
+
 /// A slot 0.8 mm wide is narrower than any cut.
 const SLOT: &str = "<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 120 120'><path d='M10 10H110V110H60.4V50H59.6V110H10z'/><path d='M0 0H5'/></svg>";
 

@@ -66,6 +66,8 @@ pub struct Ground<'a> {
     pub rims: &'a [(Edge, f64)],
     /// The box round the part.
     pub part: Bounds,
+    /// Where a person wants the path to be met: the nearest place of it is taken.
+    pub wanted: Option<Point>,
 }
 
 /// How a path is begun and left.
@@ -150,6 +152,13 @@ fn arc_in(joint: Point, heading: Point, to_centre: Point) -> Segment {
     Segment::arc(centre - heading * to_centre.length(), joint, Arc { centre, turn })
 }
 
+impl Ground<'_> {
+    /// Where the path may be met: where a person wants it, else the best first.
+    fn joints(&self) -> Vec<f64> {
+        self.wanted.map_or_else(|| joints(self.path), |at| vec![self.path.nearest(at).along])
+    }
+}
+
 /// Where a path may be met, the best first: middles of straights, longest first, then of arcs; off corners before near.
 fn joints(path: &Contour) -> Vec<f64> {
     let mut along = 0.0;
@@ -187,7 +196,8 @@ fn at_rim(ground: &Ground<'_>) -> Option<Lead> {
     let longest = EDGE_LONGEST.0.max(EDGE_LONGEST.1 * ground.thickness.unwrap_or(0.0));
     let rims = ground.rims.iter().filter(|(_, gap)| *gap <= longest);
     let best = rims.filter_map(|(edge, gap)| {
-        let along = joints(ground.path)
+        let along = ground
+            .joints()
             .into_iter()
             .find(|along| ground.scrap_way(*along).dot(edge.out()) > 0.999)?;
         let corner =
@@ -214,7 +224,7 @@ fn in_scrap(ground: &Ground<'_>) -> Lead {
     let most = pole.map_or(f64::INFINITY, |(_, depth)| (depth - ground.kerf / 2.0) / 2.0);
     let radius = ground.arc_in().min(most.max(FLAT));
     let run = (ground.own_clear() - radius - ground.kerf / 2.0).max(0.0);
-    let joints = joints(ground.path);
+    let joints = ground.joints();
     let tried = joints.iter().map(|along| {
         let way_in = straight_and_arc(ground, *along, radius, run);
         judged(ground, *along, (radius, way_in))

@@ -40,6 +40,8 @@ pub struct Asked {
     pub small_holes: SmallHoles,
     /// Sides near the plate's rim, with the distance to it where that is known.
     pub rims: Vec<(Edge, Option<Length>)>,
+    /// Where a person wants a path to be met.
+    pub starts: Vec<(Of, Point)>,
     /// What the order spares.
     pub order_by: OrderBy,
     /// Travel, where it is known.
@@ -114,6 +116,7 @@ impl Asked {
             reach: None,
             small_holes: SmallHoles::default(),
             rims: Vec::new(),
+            starts: Vec::new(),
             order_by: OrderBy::default(),
             pace: None,
         }
@@ -219,6 +222,7 @@ fn closed(part: &Part, line: Line<'_>, (path, asked): (Contour, &Asked)) -> CutP
         thickness: asked.thickness.map(Length::as_m),
         rims: &rims,
         part: part.outer.bounds(),
+        wanted: asked.starts.iter().find(|(which, _)| *which == of).map(|(_, at)| *at),
     });
     let path = path.begun_at(begun.along);
     CutPath {

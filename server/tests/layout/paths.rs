@@ -146,6 +146,16 @@ async fn with_a_plan_there_are_time_and_gas_and_they_add_up() {
     );
     let plan = app.preview(&plate()).await;
     assert_eq!(found.body["kerf_mm"], plan.body["kerf_mm"]);
+    // a start by hand is where it was put
+    let starts = json!([{ "of": "outer", "at": [120, 40] }]);
+    let by_hand = paths(&app, &part, json!({ "plan": plate(), "starts": starts })).await;
+    let outer = by_hand.body["paths"].as_array().unwrap().last().unwrap().clone();
+    let met = outer["contour"]["start"].as_array().unwrap();
+    assert!((met[1].as_f64().unwrap() - 40.0).abs() < 1e-3, "{met:?}");
+    let nobody =
+        paths(&app, &part, json!({ "plan": plate(), "starts": [{ "of": "moon", "at": [0, 0] }] }))
+            .await;
+    assert_eq!(nobody.body["error"]["fields"][0]["path"], "starts.0.of");
     // an edge in reach saves a pierce
     let edge = paths(&app, &part, json!({ "plan": plate(), "at_edge": ["bottom"] })).await;
     let outer = edge.body["paths"].as_array().unwrap().last().unwrap();

@@ -81,6 +81,8 @@ export const LAYOUT = {
   worst: "Worst off its own straight",
   tilt: "Tilt",
   bow: "Bow",
+  start: "Start of the path",
+  bestStart: "Start where it is best",
   ways: "ways",
   warm: "starts on warm metal",
 } as const;

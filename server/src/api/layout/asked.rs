@@ -5,6 +5,7 @@ use galvanon_core::cut::{Handedness, Process, Request, Settings, plan};
 use galvanon_core::layout::kerf::KERF;
 use galvanon_core::layout::lead::Edge;
 use galvanon_core::layout::order::OrderBy;
+use galvanon_core::layout::part::Of;
 use galvanon_core::layout::paths::{Asked, SmallHoles};
 use galvanon_core::quantity::Length;
 use galvanon_core::range::Range;
@@ -15,9 +16,33 @@ use utoipa::ToSchema;
 
 use crate::api::cut::planned::faults;
 use crate::api::cut::request::CutPlanRequest;
-use crate::api::layout::contour::{LayoutPart, Place};
+use crate::api::layout::contour::{LayoutPart, Place, point};
 use crate::error::{ApiError, ApiResult};
 use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
+
+/// Where a person wants a path to be met.
+#[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct StartWire {
+    /// hole, outer, cut.
+    #[schema(value_type = String)]
+    pub of: Option<Given>,
+    /// Which of them, from 0.
+    #[serde(default)]
+    pub index: usize,
+    /// The nearest place of its path is taken.
+    #[schema(value_type = Vec<f64>)]
+    pub at: Place,
+}
+
+/// What a path cuts.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
+enum OfWord {
+    Hole,
+    Outer,
+    Cut,
+}
 
 /// A part, and how it is to be cut.
 #[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
@@ -56,6 +81,9 @@ pub struct PathsRequest {
     #[schema(value_type = Option<Vec<f64>>)]
     #[serde(default)]
     pub datum: Option<Place>,
+    /// Where paths shall be met; the best place when left out.
+    #[serde(default)]
+    pub starts: Vec<StartWire>,
     /// cool, near: whether the order spares heat or ways; cool when left out.
     #[schema(value_type = Option<String>)]
     #[serde(default)]
@@ -71,6 +99,8 @@ pub struct Planned {
     pub settings: Settings,
 }
 
+/// Starts by hand at most: as many as a part has contours that a person would look at. Source: `ours`.
+const MOST_STARTS: usize = 1_000;
 /// How far the rim may be. Source: `ours`.
 const RIM: Range = Range::new("layout.rim", "m", 0.0, 5.0);
 
@@ -118,6 +148,17 @@ impl PathsRequest {
         asked.small_holes =
             fields.code("small_holes", self.small_holes.as_ref(), Some(SmallHoles::default()));
         asked.order_by = fields.code("order", self.order.as_ref(), Some(OrderBy::default()));
+        let starts = self.starts.iter().take(MOST_STARTS).enumerate();
+        asked.starts = starts
+            .map(|(i, start)| {
+                let of = match fields.code(&format!("starts.{i}.of"), start.of.as_ref(), None) {
+                    OfWord::Hole => Of::Hole(start.index),
+                    OfWord::Outer => Of::Outer,
+                    OfWord::Cut => Of::Cut(start.index),
+                };
+                (of, point(start.at))
+            })
+            .collect();
         let edges = self.at_edge.iter().take(4).enumerate();
         asked.rims = edges
             .map(|(i, edge)| (fields.code::<Edge>(&format!("at_edge.{i}"), Some(edge), None), rim))

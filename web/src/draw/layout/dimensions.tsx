@@ -6,7 +6,7 @@ type Props = { box: Box; u: number; say: (mm: number) => string };
 export function Dimensions({ box, u, say }: Props) {
   const off = 22 * u;
   const ink = { stroke: "var(--ink)", strokeWidth: u, fill: "none" };
-  const [above, right] = [-box.top - off, box.right + off];
+  const [above, right] = [-box.top - off, box.right + 2 * off];
   const text = {
     fontSize: 13 * u,
     fontWeight: 600,

@@ -1,5 +1,6 @@
 /** What of a shape is dragged: its upper right corner, and the centres of its holes. By keys, a step at a time. */
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
+import type { Schemas } from "@/api/client";
 import { snapped } from "@/draw/layout/view";
 import { LAYOUT, MEASURES } from "@/text/layout";
 import { usePreferences } from "@/ui/preferences";
@@ -16,6 +17,9 @@ type Props = {
   box: { left: number; bottom: number; right: number; top: number };
   onMeasures: (measures: Record<string, number>) => void;
   onHole: (index: number, hole: Hole) => void;
+  /** The path that is looked at: where it is met can be moved. */
+  picked: Schemas["PathWire"] | undefined;
+  onStart: (to: Place) => void;
 };
 
 type HandleProps = {
@@ -86,13 +90,15 @@ const rim = (hole: Hole) => (hole.diameter_mm / 2) * Math.SQRT1_2;
 /** Nothing is dragged smaller than this, mm; typed it may be. */
 const LEAST = 5;
 
-export function Handles({ asked, u, place, box, onMeasures, onHole }: Props) {
+export function Handles(props: Props) {
+  const { asked, u, place, box, onMeasures, onHole, picked, onStart } = props;
   const { system } = usePreferences();
   const step = lengthsOf(system) === "inch" ? 25.4 / 16 : 1;
   const size = (mm: number) => Math.max(snapped(mm, step), LEAST);
   const { measures } = asked;
-  const wide = measures.width_mm !== undefined;
-  const across = measures.diameter_mm !== undefined;
+  const shaped = asked.file === null;
+  const wide = shaped && measures.width_mm !== undefined;
+  const across = shaped && measures.diameter_mm !== undefined;
   return (
     <>
       {wide && (
@@ -117,7 +123,17 @@ export function Handles({ asked, u, place, box, onMeasures, onHole }: Props) {
           onDrag={(to) => onMeasures({ diameter_mm: size(to.x - box.left) })}
         />
       )}
-      {asked.holes.map((hole, i) => (
+      {picked !== undefined && picked.of !== "cut" && (
+        <Handle
+          at={{ x: picked.contour.start[0] ?? 0, y: picked.contour.start[1] ?? 0 }}
+          label={LAYOUT.start}
+          u={u}
+          place={place}
+          step={step}
+          onDrag={onStart}
+        />
+      )}
+      {(shaped ? asked.holes : []).map((hole, i) => (
         <Handle
           // biome-ignore lint/suspicious/noArrayIndexKey: holes have no other name than their place in the list
           key={i}

@@ -1,14 +1,16 @@
 /** Layout: a plate on trestles, the part on it, and the paths of the torch round it. The plate is the form. */
 import { useMemo, useState } from "react";
+import type { Schemas } from "@/api/client";
 import { Warnings } from "@/cut";
 import { boxOf } from "@/draw/layout/geometry";
 import { LAYOUT } from "@/text/layout";
+import { Button } from "@/ui/button";
 import { useKept } from "@/ui/kept";
 import { Failed, Loading } from "@/ui/states";
 import { CutInputs } from "./CutInputs";
 import { Figures } from "./Figures";
 import { Handles } from "./Handles";
-import { type Asked, USUAL } from "./model";
+import { type Asked, startKey, USUAL } from "./model";
 import { Outputs } from "./Outputs";
 import { PartInputs } from "./PartInputs";
 import { Legend } from "./PathList";
@@ -20,7 +22,9 @@ import { useLayout } from "./useLayout";
 import { useRunThrough } from "./useRunThrough";
 
 export function LayoutPage() {
-  const [asked, setAsked] = useKept<Asked>("galvanon.layout", USUAL);
+  const [kept, setAsked] = useKept<Asked>("galvanon.layout", USUAL);
+  // what an older version kept may lack what is new
+  const asked = useMemo(() => ({ ...USUAL, ...kept }), [kept]);
   const [picked, setPicked] = useState<number | null>(null);
   const { drawing, reading, part, laid, body, failures } = useLayout(asked);
   const paths = useMemo(() => laid?.paths ?? [], [laid]);
@@ -28,6 +32,12 @@ export function LayoutPage() {
   const fault = failures.paths?.fields[0];
   const marked = (failures.shape ?? failures.paths)?.fields[0];
   const at = (marked?.value as { at?: number[] | null } | null | undefined)?.at ?? null;
+  const looked = run.playing ? undefined : paths.find(({ order }) => order === picked);
+  const start = (path: Schemas["PathWire"], at: { x_mm: number; y_mm: number } | null) => {
+    const { [startKey(path.of, path.index)]: _, ...others } = asked.starts;
+    const starts = at === null ? others : { ...others, [startKey(path.of, path.index)]: at };
+    setAsked({ ...asked, starts });
+  };
   const pick = (order: number) => {
     setPicked(order);
     run.goTo(order);
@@ -60,8 +70,7 @@ export function LayoutPage() {
               fault={at}
               onMove={(x_mm, y_mm) => setAsked({ ...asked, plate: { ...asked.plate, x_mm, y_mm } })}
               handles={(u, place) =>
-                asked.file === null &&
-                run.torch === null && (
+                run.torch === null || picked !== null ? (
                   <Handles
                     asked={asked}
                     u={u}
@@ -76,8 +85,13 @@ export function LayoutPage() {
                         holes: asked.holes.map((one, i) => (i === index ? hole : one)),
                       })
                     }
+                    picked={looked}
+                    onStart={({ x, y }) =>
+                      looked &&
+                      start(looked, { x_mm: x - asked.plate.x_mm, y_mm: y - asked.plate.y_mm })
+                    }
                   />
-                )
+                ) : null
               }
             />
           )}
@@ -93,6 +107,11 @@ export function LayoutPage() {
         )}
         {laid !== undefined && <RunBar run={run} laid={laid} />}
         <Legend />
+        {looked !== undefined && asked.starts[startKey(looked.of, looked.index)] !== undefined && (
+          <Button className="self-start" onClick={() => start(looked, null)}>
+            {LAYOUT.bestStart}
+          </Button>
+        )}
         {laid !== undefined && <Sheets laid={laid} picked={picked} onPick={pick} />}
       </div>
       <div className="flex min-w-0 flex-col gap-3">

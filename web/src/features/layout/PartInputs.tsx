@@ -26,6 +26,7 @@ export function PartInputs({ asked, onChange, failure, drawing }: Props) {
       ...asked,
       file: { name: file.name, format, text },
       unit: null,
+      starts: {},
       join_mm: null,
       part: 0,
     });

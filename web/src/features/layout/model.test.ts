@@ -5,7 +5,9 @@ import {
   laidOn,
   MEASURES_OF,
   nearestRim,
+  pathsRequest,
   shapeRequest,
+  startKey,
   USUAL,
   usualHoles,
   withShape,
@@ -33,6 +35,21 @@ describe("what is asked of a layout", () => {
     const laid = laidOn(part, { width_mm: 400, height_mm: 300, x_mm: 30, y_mm: 40 });
     expect(laid.outer.start).toEqual([30, 40]);
     expect(laid.outer.segments[1]?.centre).toEqual([40, 40]);
+  });
+
+  it("moves starts by hand with the part", () => {
+    const asked = { ...USUAL, starts: { [startKey("hole", 1)]: { x_mm: 5, y_mm: 6 } } };
+    const plate = { ...USUAL.plate, x_mm: 100, y_mm: 50 };
+    const part = {
+      name: "",
+      outer: { closed: true, start: [0, 0], segments: [] },
+      holes: [],
+      cuts: [],
+    };
+    const plan = {} as Parameters<typeof pathsRequest>[2];
+    const body = pathsRequest({ ...asked, plate }, part, plan, null);
+    expect(body.starts).toEqual([{ of: "hole", index: 1, at: [105, 56] }]);
+    expect(withShape(asked, "disc").starts).toEqual({});
   });
 
   it("sends a shape's own measures and no other's", () => {

@@ -22,6 +22,8 @@ export type Asked = {
   plate: { width_mm: number; height_mm: number; x_mm: number; y_mm: number };
   small_holes: string;
   order: string;
+  /** Where a path is to be met, by its name, from the part's lower left. */
+  starts: Record<string, { x_mm: number; y_mm: number }>;
 };
 
 type Measure = { field: string; usual: number | null };
@@ -76,11 +78,24 @@ export const USUAL: Asked = {
   plate: { width_mm: 406.4, height_mm: 304.8, x_mm: 25.4, y_mm: 25.4 },
   small_holes: "drill",
   order: "cool",
+  starts: {},
 };
+
+/** The name of a path: what it cuts, and which of them. */
+export function startKey(of: string, index: number): string {
+  return `${of} ${index}`;
+}
 
 /** The asked with a shape begun anew. */
 export function withShape(asked: Asked, shape: string): Asked {
-  return { ...asked, shape, measures: usualMeasures(shape), holes: usualHoles(shape), file: null };
+  return {
+    ...asked,
+    shape,
+    measures: usualMeasures(shape),
+    holes: usualHoles(shape),
+    file: null,
+    starts: {},
+  };
 }
 
 /** The asked after a part was typed: its shape and measures anew; thickness and count where the line says them. */
@@ -102,6 +117,7 @@ export function withTyped(
       ? []
       : [{ x_mm: middle(others.width_mm), y_mm: middle(others.height_mm), diameter_mm: hole }],
     file: null,
+    starts: {},
     thickness_mm: typed.thickness_mm ?? asked.thickness_mm,
     count: typed.count ?? asked.count,
   };
@@ -145,6 +161,10 @@ export function pathsRequest(
     small_holes: asked.small_holes,
     order: asked.order,
     datum: [0, 0],
+    starts: Object.entries(asked.starts).map(([key, { x_mm, y_mm }]) => {
+      const [of = "outer", index = "0"] = key.split(" ");
+      return { of, index: Number(index), at: [asked.plate.x_mm + x_mm, asked.plate.y_mm + y_mm] };
+    }),
     ...(rim === null ? {} : { at_edge: [rim.edge], rim_mm: rim.gap }),
   };
 }

@@ -6,7 +6,7 @@ use serde_json::Value;
 use utoipa::ToSchema;
 
 use crate::api::cut::request::CutPlanRequest;
-use crate::api::layout::asked::PathsRequest;
+use crate::api::layout::asked::{PathsRequest, StartWire};
 use crate::api::layout::contour::{LayoutPart, Place, checked, point};
 use crate::api::layout::out::drawn::{Drawn, OutUnit};
 use crate::api::layout::out::gcode::{self, Post};
@@ -66,6 +66,9 @@ pub struct OutRequest {
     /// As in the paths.
     #[schema(value_type = Option<String>)]
     pub order: Option<Given>,
+    /// As in the paths.
+    #[serde(default)]
+    pub starts: Vec<StartWire>,
     /// mm, in; mm when left out.
     #[schema(value_type = Option<String>)]
     pub unit: Option<Given>,
@@ -157,6 +160,7 @@ impl OutRequest {
             small_holes: one.small_holes,
             order: one.order,
             datum: one.datum,
+            starts: one.starts,
         }
     }
 }
