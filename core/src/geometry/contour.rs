@@ -289,6 +289,25 @@ impl Contour {
         Nearest { point, distance: place.distance(point), along: before + on }
     }
 
+    /// About `count` places along it, evenly apart, and its corners: how far along each is, and where. In one walk.
+    #[must_use]
+    pub fn places(&self, count: f64) -> Vec<(f64, Point)> {
+        let step = self.length() / count.max(1.0);
+        let (mut found, mut along, mut next) = (Vec::new(), 0.0, 0.0);
+        for segment in &self.segments {
+            let length = segment.length();
+            found.push((along, segment.from));
+            while step > 0.0 && next < along + length {
+                if next > along {
+                    found.push((next, segment.at(next - along)));
+                }
+                next += step;
+            }
+            along += length;
+        }
+        found
+    }
+
     /// How far each place lies from it.
     #[must_use]
     pub fn distances(&self, places: &[Point]) -> Vec<f64> {

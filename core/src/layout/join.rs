@@ -19,6 +19,13 @@ pub struct Drawing {
     pub faults: Vec<Fault>,
 }
 
+/// Contours of a drawing at most: each may cross each. Source: `ours`.
+const MOST_CONTOURS: usize = 5_000;
+
+fn crowded(count: usize) -> Fault {
+    Fault::unknown("layout_crowded", count.to_string(), None)
+}
+
 /// A place of a grid of cells as wide as the tolerance.
 type Cell = (i64, i64);
 
@@ -82,6 +89,9 @@ pub fn join(chains: Vec<Vec<Segment>>, within: f64) -> Drawing {
     let loose = without_doubles(loose, within, &mut faults);
     let (joined, open) = chained(loose, within);
     closed.extend(joined);
+    if closed.len() > MOST_CONTOURS {
+        return Drawing { parts: Vec::new(), faults: vec![crowded(closed.len())] };
+    }
     let closed = without_twins(closed, within, &mut faults);
     let closed = without_tiny(closed, &mut faults);
     let closed = without_crossings(closed, &mut faults);

@@ -98,11 +98,7 @@ fn unreached(contour: &Contour, path: &Contour, reach: Reach) -> Result<Vec<Stan
     let length = contour.length();
     let corners = contour.corners();
     let count = (length / (half / 2.0)).clamp(PLACES.0, PLACES.1).ceil();
-    let mut places: Vec<f64> =
-        (0..).map(f64::from).take_while(|i| *i < count).map(|i| length * i / count).collect();
-    places.extend(corners.iter().map(|(along, _)| *along));
-    places.sort_by(f64::total_cmp);
-    let points: Vec<Point> = places.iter().map(|along| contour.at(*along)).collect();
+    let (places, points): (Vec<f64>, Vec<Point>) = contour.places(count).into_iter().unzip();
     let off = path.distances(&points);
     let limit = half + UNREACHED.0.max(UNREACHED.1 * half);
     let is_off: Vec<bool> = off.iter().map(|off| *off > limit).collect();

@@ -56,8 +56,6 @@ pub struct Ground<'a> {
     pub path: &'a Contour,
     /// Whether the scrap is inside the contour.
     pub in_hole: bool,
-    /// Other contours of the plate.
-    pub neighbours: &'a [&'a Contour],
     /// Width of the cut, m.
     pub kerf: f64,
     /// Of the plate, where it is known, m.
@@ -93,11 +91,6 @@ impl Ground<'_> {
         self.thickness.unwrap_or(0.0).max(3.0 * self.kerf)
     }
 
-    /// A pierce keeps so far off its neighbours.
-    fn other_clear(&self) -> f64 {
-        (self.thickness.unwrap_or(0.0) / 2.0).max(2.0 * self.kerf)
-    }
-
     fn arc_in(&self) -> f64 {
         (ARC.0 * self.kerf).max(ARC.1)
     }
@@ -111,10 +104,6 @@ impl Ground<'_> {
         let left = self.path.heading(along).left();
         let encloses_left = self.path.area() > 0.0;
         if encloses_left == self.in_hole { left } else { left * -1.0 }
-    }
-
-    fn neighbours_off(&self, at: Point) -> f64 {
-        self.neighbours.iter().map(|one| one.nearest(at).distance).fold(f64::INFINITY, f64::min)
     }
 }
 
@@ -162,15 +151,16 @@ impl Ground<'_> {
 /// Where a path may be met, the best first: middles of straights, longest first, then of arcs; off corners before near.
 fn joints(path: &Contour) -> Vec<f64> {
     let mut along = 0.0;
+    let round = path.as_circle().is_some();
     let mut found: Vec<(bool, bool, f64, Point, f64)> = Vec::new();
     for segment in &path.segments {
         let length = segment.length();
         let is_arc = segment.arc.is_some();
-        let near = length < 2.0 * OFF_CORNERS && path.as_circle().is_none();
+        let near = length < 2.0 * OFF_CORNERS && !round;
         for part in [0.5, 0.25, 0.75] {
             let at = along + length * part;
             let worse = if part == 0.5 { length } else { length * part.min(1.0 - part) };
-            found.push((is_arc, near, worse, path.at(at), at));
+            found.push((is_arc, near, worse, segment.at(length * part), at));
         }
         along += length;
     }
@@ -182,7 +172,7 @@ fn joints(path: &Contour) -> Vec<f64> {
             .then(rounded(a.3.y).total_cmp(&rounded(b.3.y)))
             .then(rounded(a.3.x).total_cmp(&rounded(b.3.x)))
     });
-    found.into_iter().map(|one| one.4).collect()
+    found.into_iter().take(TRIED).map(|one| one.4).collect()
 }
 
 fn rounded(m: f64) -> f64 {
@@ -255,17 +245,13 @@ fn in_scrap(ground: &Ground<'_>) -> Lead {
 fn judged(ground: &Ground<'_>, along: f64, (radius, way_in): (f64, Vec<Point>)) -> Tried {
     let start = way_in[0];
     let in_scrap = way_in.iter().all(|at| ground.in_scrap(*at));
+    // other contours of the part lie behind its own edge: they are never nearer
     let own = ground.contour.nearest(start).distance;
-    let other = ground.neighbours_off(start);
-    let clear = if in_scrap { own.min(other) } else { 0.0 };
+    let clear = if in_scrap { own } else { 0.0 };
     // the way in cuts too: nothing that is kept within half a kerf of it
     let half = ground.kerf / 2.0 * 0.99;
-    let safe = ground.contour.distances(&way_in).into_iter().all(|off| off >= half)
-        && ground
-            .neighbours
-            .iter()
-            .all(|one| one.distances(&way_in).into_iter().all(|off| off >= half));
-    let enough = own >= ground.own_clear() * (1.0 - 1e-9) && other >= ground.other_clear();
+    let safe = ground.contour.distances(&way_in).into_iter().all(|off| off >= half);
+    let enough = own >= ground.own_clear() * (1.0 - 1e-9);
     Tried {
         along,
         radius,
@@ -302,21 +288,19 @@ fn deepest(contour: &Contour) -> (Point, f64) {
     }
     let bounds = contour.bounds();
     let size = bounds.size();
-    let depth = |at: Point| {
-        let off = contour.nearest(at).distance;
-        if contour.holds(at) { off } else { -off }
-    };
-    let mut best = (bounds.middle(), depth(bounds.middle()));
+    let mut best = (bounds.middle(), 0.0);
     let (mut middle, mut reach) = (bounds.middle(), size * 0.5);
     for _ in 0..ROUNDS {
-        for i in -GRID..=GRID {
-            for j in -GRID..=GRID {
+        let grid = (-GRID..=GRID).flat_map(|i| (-GRID..=GRID).map(move |j| (i, j)));
+        let places: Vec<Point> = grid
+            .map(|(i, j)| {
                 let way = Point::new(f64::from(i) * reach.x, f64::from(j) * reach.y);
-                let at = middle + way * (1.0 / f64::from(GRID));
-                let here = depth(at);
-                if here > best.1 + 1e-9 {
-                    best = (at, here);
-                }
+                middle + way * (1.0 / f64::from(GRID))
+            })
+            .collect();
+        for (at, off) in places.iter().zip(contour.distances(&places)) {
+            if off > best.1 + 1e-9 && contour.holds(*at) {
+                best = (*at, off);
             }
         }
         middle = best.0;
@@ -325,6 +309,8 @@ fn deepest(contour: &Contour) -> (Point, f64) {
     best
 }
 
+/// Joints that are tried at most: the best ones; a contour of thousands of pieces has no better. Source: `ours`.
+const TRIED: usize = 120;
 /// Rounds of the search, and places each way in one. Source: `ours`.
 const ROUNDS: u32 = 4;
 const GRID: i32 = 8;

@@ -152,9 +152,16 @@ impl Part {
                 return Err((of, Fault::at(FaultCode::Crossing, "layout_outside", start, &[])));
             }
         }
-        let closed: Vec<_> = self.contours().filter(|(of, _)| !matches!(of, Of::Cut(_))).collect();
-        for (i, (_, one)) in closed.iter().enumerate() {
-            for (of, other) in &closed[i + 1..] {
+        let closed: Vec<_> = self
+            .contours()
+            .filter(|(of, _)| !matches!(of, Of::Cut(_)))
+            .map(|(of, contour)| (of, contour, contour.bounds()))
+            .collect();
+        for (i, (_, one, box_of_one)) in closed.iter().enumerate() {
+            for (of, other, box_of_other) in &closed[i + 1..] {
+                if !box_of_one.meets(box_of_other) {
+                    continue;
+                }
                 if let Some(at) = one.meets(other) {
                     return Err((*of, Fault::at(FaultCode::Crossing, "layout_crossing", at, &[])));
                 }

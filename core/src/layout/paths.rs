@@ -173,14 +173,15 @@ pub fn lay(part: &Part, asked: &Asked) -> Result<Laid, (Of, Fault)> {
     }
     laid.notes = notes(part, &laid, asked);
     let items = items(&laid.paths, asked);
-    laid.orders = OrderBy::ALL
-        .iter()
-        .map(|by| {
-            let (ways, warm) = tally(&items, &order(&items, *by));
-            (*by, ways, warm)
-        })
-        .collect();
-    let chosen = order(&items, asked.order_by);
+    let both: Vec<(OrderBy, Vec<usize>)> =
+        OrderBy::ALL.iter().map(|by| (*by, order(&items, *by))).collect();
+    let like = |(by, order): &(OrderBy, Vec<usize>)| {
+        let (ways, warm) = tally(&items, order);
+        (*by, ways, warm)
+    };
+    laid.orders = both.iter().map(like).collect();
+    let chosen = both.into_iter().find(|(by, _)| *by == asked.order_by);
+    let chosen = chosen.map_or_else(Vec::new, |(_, order)| order);
     let mut paths: Vec<Option<CutPath>> = laid.paths.into_iter().map(Some).collect();
     laid.paths = chosen.into_iter().filter_map(|at| paths[at].take()).collect();
     Ok(laid)
@@ -210,14 +211,11 @@ fn run_by(hand: Handedness, keep: Keep, path: &Contour) -> Contour {
 fn closed(part: &Part, line: Line<'_>, (path, asked): (Contour, &Asked)) -> CutPath {
     let Line { of, contour, keep } = line;
     let path = run_by(asked.hand, keep, &path);
-    let neighbours: Vec<&Contour> =
-        part.contours().filter(|(other, _)| *other != of).map(|(_, contour)| contour).collect();
     let rims = asked.rims();
     let begun = lead(&Ground {
         contour,
         path: &path,
         in_hole: keep == Keep::Outside,
-        neighbours: &neighbours,
         kerf: asked.kerf.as_m(),
         thickness: asked.thickness.map(Length::as_m),
         rims: &rims,

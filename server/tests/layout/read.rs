@@ -270,6 +270,11 @@ async fn a_crowded_drawing_is_read() {
     let read = app.post(READ, &json!({ "format": "svg", "text": text })).await;
     assert_eq!(read.status, 200);
     assert_eq!(read.body["parts"][0]["holes"].as_array().unwrap().len(), 2_000);
+    let laid = json!({ "part": read.body["parts"][0], "kerf_mm": 0.6, "small_holes": "cut" });
+    let laid = app.post("/api/v1/layout/paths", &laid).await;
+    assert_eq!(laid.status, 200, "{}", laid.body["error"]);
+    assert_eq!(laid.body["paths"].as_array().unwrap().len(), 2_001);
+    assert_eq!(laid.body["paths"][2_000]["of"], "outer");
     let nan = svg(
         &app,
         "<circle cx='NaN' r='5'/><circle cx='1e308' cy='5' r='1e308'/><rect width='9' height='9'/>",

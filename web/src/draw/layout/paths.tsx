@@ -58,20 +58,16 @@ export function CutPath({ path, kerf, u, done, picked, onPick }: Props) {
         strokeWidth={Math.max(kerf, 1.2 * u)}
         strokeLinejoin="round"
       />
-      <path
-        d={line(path.lead_in.map(spot))}
-        fill="none"
-        stroke="var(--ink)"
-        strokeWidth={Math.max(kerf, 1.2 * u)}
-        strokeOpacity="0.7"
-      />
-      <path
-        d={line(path.lead_out.map(spot))}
-        fill="none"
-        stroke="var(--ink)"
-        strokeWidth={Math.max(kerf, 1.2 * u)}
-        strokeOpacity="0.7"
-      />
+      {[path.lead_in, path.lead_out].map((lead) => (
+        <path
+          key={lead.join(" ")}
+          d={line(lead.map(spot))}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth={Math.max(kerf, 1.2 * u)}
+          strokeOpacity="0.7"
+        />
+      ))}
       {done > 0 && (
         <path
           d={line(cut(way, 0, done))}
