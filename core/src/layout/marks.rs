@@ -99,6 +99,12 @@ fn ends(contour: &Contour) -> Vec<(MarkKind, Point)> {
 }
 
 fn punches(contour: &Contour) -> Vec<Point> {
+    if contour.as_circle().is_some() {
+        // no corner of it is marked: punched all round
+        let pieces = (contour.length() / PUNCHES.1).ceil();
+        let places = (0..).map(f64::from).take_while(|i| *i < pieces);
+        return places.map(|i| contour.at(contour.length() * i / pieces)).collect();
+    }
     let between = |segment: &crate::geometry::Segment| {
         let apart = if segment.arc.is_some() { PUNCHES.1 } else { PUNCHES.0 };
         let length = segment.length();
