@@ -142,7 +142,7 @@ async fn what_is_no_drawing_is_told_at_the_text() {
         ("dxf", "not a drawing"),
         ("dxf", cut_off),
         ("dxf", no_entity),
-        ("dxf", "AutoCAD Binary DXF\r\n\u{1a}\u{0}"),
+        ("dxf", "binary\r\n\u{1a}\u{0}"),
         ("svg", ""),
         ("svg", "<html/>"),
         ("svg", "<svg xmlns='http://www.w3.org/2000/svg'><rect"),

@@ -27,6 +27,8 @@ const KNOWN: [&str; 12] = [
     "ATTRIB",
     "ATTDEF",
 ];
+/// Where a binary file shows, bytes. Source: DXF reference, binary DXF files: a line of 22 bytes begins it.
+const HEAD: usize = 64;
 /// Blocks in blocks at most. Source: `ours`.
 const DEEPEST: usize = 16;
 /// A line this much out of the plane is none of a part, in the drawing's unit. Source: `ours`.
@@ -44,7 +46,8 @@ struct Scan {
 /// # Errors
 /// Where it is empty, binary, no DXF, cut off, or holds nothing.
 pub fn read(bytes: &[u8]) -> Result<Found, NotRead> {
-    if bytes.starts_with(b"AutoCAD Binary DXF") {
+    // the other form of a DXF is bytes, and a nought stands in its first line
+    if bytes.iter().take(HEAD).any(|byte| *byte == 0) {
         return Err(NotRead::new("layout_binary"));
     }
     let scan = scan(&String::from_utf8_lossy(bytes))?;

@@ -102,7 +102,7 @@ describe("what is asked of a layout", () => {
   });
 
   it("knows the two kinds of drawing by their names", () => {
-    expect(["a.DXF", "b.svg", "c.dwg", "svg"].map(formatOf)).toEqual(["dxf", "svg", null, "svg"]);
+    expect(["a.DXF", "b.svg", "c.pdf", "svg"].map(formatOf)).toEqual(["dxf", "svg", null, "svg"]);
   });
 
   it("has words for every shape and measure", () => {
