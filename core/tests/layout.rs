@@ -263,6 +263,37 @@ fn a_start_is_where_a_person_wants_it() {
     assert!(lug().outer.nearest(after.lead.way_in[0]).distance >= 0.012 - 1e-9);
 }
 
+/// A part like a C: a lead straight from the rim to the slot's inner side would go through its arm.
+#[test]
+fn a_lead_never_goes_through_an_arm_of_the_part() {
+    let c = [
+        (0.0, 0.0),
+        (60.0, 0.0),
+        (60.0, 200.0),
+        (40.0, 200.0),
+        (40.0, 20.0),
+        (20.0, 20.0),
+        (20.0, 200.0),
+        (0.0, 200.0),
+    ];
+    let part = Part::solid("C", Contour::polygon(&c.map(|(x, y)| at(x, y))));
+    for edge in [Edge::Left, Edge::Right, Edge::Top, Edge::Bottom] {
+        let rims = vec![(edge, Some(mm(8.0)))];
+        let starts = vec![(Of::Outer, at(21.0, 110.0))];
+        for starts in [Vec::new(), starts] {
+            let asked = Asked { rims: rims.clone(), starts, ..asked(2.0, 20.0) };
+            let laid = lay(&part, &asked).expect("laid");
+            let way = &laid.paths[0].lead.way_in;
+            for pair in way.windows(2) {
+                for step in 0..=200 {
+                    let here = pair[0].toward(pair[1], f64::from(step) / 200.0);
+                    assert!(!part.outer.holds(here), "{edge:?} {here:?}");
+                }
+            }
+        }
+    }
+}
+
 #[test]
 fn an_edge_in_reach_comes_before_a_pierce() {
     let rims = vec![(Edge::Left, None)];

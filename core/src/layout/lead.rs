@@ -99,6 +99,19 @@ impl Ground<'_> {
         self.contour.holds(at) == self.in_hole
     }
 
+    /// Whether a way cuts nothing that is kept: all of it in the scrap, half a kerf off, its straights looked at closely.
+    fn spares(&self, way: &[Point]) -> bool {
+        let half = self.kerf / 2.0 * 0.99;
+        let mut places: Vec<Point> = way.to_vec();
+        for pair in way.windows(2) {
+            let pieces = (pair[0].distance(pair[1]) / half).ceil().min(LOOKED);
+            let between = (1..).map(f64::from).take_while(|i| *i < pieces);
+            places.extend(between.map(|i| pair[0].toward(pair[1], i / pieces)));
+        }
+        places.iter().all(|at| self.in_scrap(*at))
+            && self.contour.distances(&places).into_iter().all(|off| off >= half)
+    }
+
     /// Which side of the way the scrap lies on, as a way of length 1.
     fn scrap_way(&self, along: f64) -> Point {
         let left = self.path.heading(along).left();
@@ -185,27 +198,27 @@ fn at_rim(ground: &Ground<'_>) -> Option<Lead> {
     }
     let longest = EDGE_LONGEST.0.max(EDGE_LONGEST.1 * ground.thickness.unwrap_or(0.0));
     let rims = ground.rims.iter().filter(|(_, gap)| *gap <= longest);
-    let best = rims.filter_map(|(edge, gap)| {
-        let along = ground
-            .joints()
-            .into_iter()
-            .find(|along| ground.scrap_way(*along).dot(edge.out()) > 0.999)?;
-        let corner =
-            if edge.out().x + edge.out().y > 0.0 { ground.part.high } else { ground.part.low };
-        // from the path out to the rim
-        let reach = gap + (corner - ground.path.at(along)).dot(edge.out());
-        (reach > 0.0 && reach <= longest).then_some((along, reach))
+    let tried = rims.flat_map(|(edge, gap)| {
+        let side = edge.out();
+        let corner = if side.x + side.y > 0.0 { ground.part.high } else { ground.part.low };
+        ground.joints().into_iter().filter_map(move |along| {
+            // from the path out to the rim
+            let reach = gap + (corner - ground.path.at(along)).dot(side);
+            let faces = ground.scrap_way(along).dot(side) > 0.999;
+            (faces && reach > 0.0 && reach <= longest).then_some((along, reach))
+        })
     });
-    let (along, reach) = best.min_by(|a, b| a.1.total_cmp(&b.1))?;
-    let radius = ground.arc_in().min(reach / 2.0);
-    let way_in = straight_and_arc(ground, along, radius, reach - radius);
-    let free = way_in.iter().all(|at| ground.in_scrap(*at));
-    free.then(|| {
-        finished(
-            ground,
-            Start::Edge,
-            Tried { along, radius, way_in, clear: reach + ground.kerf / 2.0, room: true },
-        )
+    let mut tried: Vec<(f64, f64)> = tried.collect();
+    // the shortest first: those that are equal stay in the order of the best
+    tried.sort_by(|a, b| rounded(a.1).total_cmp(&rounded(b.1)));
+    tried.into_iter().find_map(|(along, reach)| {
+        let radius = ground.arc_in().min(reach / 2.0);
+        let way_in = straight_and_arc(ground, along, radius, reach - radius);
+        let clear = reach + ground.kerf / 2.0;
+        ground.spares(&way_in).then(|| {
+            let tried = Tried { along, radius, way_in, clear, room: true };
+            finished(ground, Start::Edge, tried)
+        })
     })
 }
 
@@ -244,21 +257,11 @@ fn in_scrap(ground: &Ground<'_>) -> Lead {
 
 fn judged(ground: &Ground<'_>, along: f64, (radius, way_in): (f64, Vec<Point>)) -> Tried {
     let start = way_in[0];
-    let in_scrap = way_in.iter().all(|at| ground.in_scrap(*at));
     // other contours of the part lie behind its own edge: they are never nearer
     let own = ground.contour.nearest(start).distance;
-    let clear = if in_scrap { own } else { 0.0 };
-    // the way in cuts too: nothing that is kept within half a kerf of it
-    let half = ground.kerf / 2.0 * 0.99;
-    let safe = ground.contour.distances(&way_in).into_iter().all(|off| off >= half);
+    let safe = ground.spares(&way_in);
     let enough = own >= ground.own_clear() * (1.0 - 1e-9);
-    Tried {
-        along,
-        radius,
-        way_in,
-        clear: if safe { clear } else { 0.0 },
-        room: in_scrap && safe && enough,
-    }
+    Tried { along, radius, way_in, clear: if safe { own } else { 0.0 }, room: safe && enough }
 }
 
 fn finished(ground: &Ground<'_>, start: Start, tried: Tried) -> Lead {
@@ -311,6 +314,8 @@ fn deepest(contour: &Contour) -> (Point, f64) {
 
 /// Joints that are tried at most: the best ones; a contour of thousands of pieces has no better. Source: `ours`.
 const TRIED: usize = 120;
+/// Places of a straight that are looked at, at most. Source: `ours`.
+const LOOKED: f64 = 2_000.0;
 /// Rounds of the search, and places each way in one. Source: `ours`.
 const ROUNDS: u32 = 4;
 const GRID: i32 = 8;
