@@ -56,6 +56,12 @@ const FLAGS: [&str; 12] = [
     "--force-color-profile=srgb",
 ];
 
+/// Whether a click met something else than what was looked at.
+fn has_moved(error: &WebDriverError) -> bool {
+    use thirtyfour::error::WebDriverErrorInner::{ElementClickIntercepted, StaleElementReference};
+    matches!(**error, ElementClickIntercepted(_) | StaleElementReference(_))
+}
+
 async fn start_service() -> Result<(Child, u16)> {
     let mut service = Command::new("chromedriver")
         .arg("--port=0")
@@ -223,9 +229,18 @@ impl Browser {
     /// # Errors
     /// When there is none.
     pub async fn click(&self, words: &str) -> Result<()> {
-        let element = self.see_words(words).await?;
-        self.bring_up(&element).await?;
-        Ok(element.click().await?)
+        let until = Instant::now() + PATIENCE;
+        loop {
+            let element = self.see_words(words).await?;
+            self.bring_up(&element).await?;
+            match element.click().await {
+                // the page moved between the look and the click: nothing was clicked, and a person looks again
+                Err(error) if has_moved(&error) && Instant::now() < until => {
+                    tokio::time::sleep(POLL).await;
+                }
+                clicked => return Ok(clicked?),
+            }
+        }
     }
 
     /// Waits until the text at `css` holds `words`, and gives that text.

@@ -71,6 +71,12 @@ pub struct Conflict {
     pub yours: Value,
 }
 
+/// What core refuses of a request that was read: a fault of ours.
+#[must_use]
+pub fn faults(errors: &[galvanon_core::error::Error]) -> ApiError {
+    ApiError::Internal(errors.iter().map(ToString::to_string).collect::<Vec<_>>().join("; "))
+}
+
 /// Everything a handler can fail with.
 #[derive(Debug, thiserror::Error)]
 pub enum ApiError {
@@ -254,6 +260,18 @@ impl ResponseError for ApiError {
             _ => {}
         }
         reply.json(ErrorBody { error: self.detail() })
+    }
+}
+
+impl ApiError {
+    /// The same, its fields under a part of the request.
+    #[must_use]
+    pub fn under(self, part: &str) -> Self {
+        let Self::Invalid(mut fields) = self else { return self };
+        for field in &mut fields {
+            field.path = format!("{part}.{}", field.path);
+        }
+        Self::Invalid(fields)
     }
 }
 

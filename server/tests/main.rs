@@ -58,6 +58,7 @@ mod job {
 
 mod layout {
     mod files;
+    mod lines;
     mod paths;
     mod read;
 }

@@ -36,6 +36,20 @@ impl Times {
         let at_torch = self.preheat.as_s() + self.cutting.as_s() + self.handling.as_s();
         Duration::from_s(at_torch + self.clean_up.as_s())
     }
+
+    /// Those of several cuts, part by part.
+    #[must_use]
+    pub fn sum(all: impl Iterator<Item = Self>) -> Self {
+        let none = Duration::from_s(0.0);
+        let zero = Self { preheat: none, cutting: none, handling: none, clean_up: none };
+        let plus = |a: Duration, b: Duration| Duration::from_s(a.as_s() + b.as_s());
+        all.fold(zero, |sum, it| Self {
+            preheat: plus(sum.preheat, it.preheat),
+            cutting: plus(sum.cutting, it.cutting),
+            handling: plus(sum.handling, it.handling),
+            clean_up: plus(sum.clean_up, it.clean_up),
+        })
+    }
 }
 
 /// Gas of one cut.
@@ -45,6 +59,19 @@ pub struct Amounts {
     pub oxygen: GasVolume,
     /// Fuel.
     pub fuel: GasVolume,
+}
+
+impl Amounts {
+    /// That of several cuts.
+    #[must_use]
+    pub fn sum(all: impl Iterator<Item = Self>) -> Self {
+        let zero = Self { oxygen: GasVolume::from_m3(0.0), fuel: GasVolume::from_m3(0.0) };
+        let plus = |a: GasVolume, b: GasVolume| GasVolume::from_m3(a.as_m3() + b.as_m3());
+        all.fold(zero, |sum, it| Self {
+            oxygen: plus(sum.oxygen, it.oxygen),
+            fuel: plus(sum.fuel, it.fuel),
+        })
+    }
 }
 
 /// Splits a hand cut into equal parts no longer than the reach.

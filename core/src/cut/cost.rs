@@ -26,6 +26,21 @@ impl Cost {
     pub fn total(&self) -> f64 {
         self.oxygen + self.fuel + self.labour + self.tip_wear + self.clean_up
     }
+
+    /// That of several cuts, part by part; `None` where one of them has none.
+    #[must_use]
+    pub fn sum(mut all: impl Iterator<Item = Option<Self>>) -> Option<Self> {
+        let zero = Self { oxygen: 0.0, fuel: 0.0, labour: 0.0, tip_wear: 0.0, clean_up: 0.0 };
+        all.try_fold(zero, |sum, it| {
+            it.map(|it| Self {
+                oxygen: sum.oxygen + it.oxygen,
+                fuel: sum.fuel + it.fuel,
+                labour: sum.labour + it.labour,
+                tip_wear: sum.tip_wear + it.tip_wear,
+                clean_up: sum.clean_up + it.clean_up,
+            })
+        })
+    }
 }
 
 const HOUR: f64 = 3_600.0; // s

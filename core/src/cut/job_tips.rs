@@ -2,7 +2,8 @@
 //! that cost against the best tip for each cut?
 //!
 //! A tip counts for a cut where the plan with it has no stop and nothing to say of its size; time and gas are those of that
-//! plan. A stroke of a shape is a cut of its own, with the times of the shape. Left out: what a tip is worn.
+//! plan. A stroke of a shape and a run of a layout are cuts of their own, with
+//! their times. Left out: what a tip is worn.
 
 use crate::cut::consumption::Amounts;
 use crate::cut::request::Request;
@@ -71,13 +72,15 @@ pub struct Cutting {
     pub request: Request,
     /// The stroke, and whether the torch is taken up for it.
     pub stroke: Option<(Stroke, bool)>,
+    /// Of a run: the time that is spared where the torch is only moved on to it.
+    pub spared: Duration,
     /// How many pieces.
     pub count: u32,
 }
 
 impl From<Request> for Cutting {
     fn from(request: Request) -> Self {
-        Self { count: request.cut.count, request, stroke: None }
+        Self { count: request.cut.count, request, stroke: None, spared: Duration::from_s(0.0) }
     }
 }
 
@@ -98,7 +101,7 @@ impl Cutting {
         Ok(Taken {
             bore: settings.bore,
             face: settings.face,
-            time: time.total().as_s() * pieces,
+            time: (time.total().as_s() - self.spared.as_s()) * pieces,
             oxygen: gas.oxygen.as_m3() * pieces,
             fuel: gas.fuel.as_m3() * pieces,
             off: (settings.tip_pressure.as_pa() - comfortable(settings.path).as_pa()).abs(),

@@ -4,6 +4,7 @@
 //! finds how the tip runs. Theory: docs/model/layout.md.
 
 pub mod curve;
+pub mod cut;
 pub mod join;
 pub mod kerf;
 pub mod lead;

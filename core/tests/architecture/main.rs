@@ -13,7 +13,7 @@ const CORE: [&str; 10] =
     ["steel", "section", "gas", "tip", "cut", "layout", "setup", "edge", "record", "entry"];
 
 /// The rooms of the server in the order that data flows; a room uses itself and those before it.
-const SERVER: [&str; 29] = [
+const SERVER: [&str; 31] = [
     "error",
     "config",
     "photo",
@@ -25,6 +25,7 @@ const SERVER: [&str; 29] = [
     "api::section",
     "api::gas",
     "api::tip",
+    "api::layout",
     "api::cut",
     "plan",
     "api::setup",
@@ -32,7 +33,8 @@ const SERVER: [&str; 29] = [
     "api::record",
     "api::edge",
     "api::shop",
-    "api::layout",
+    "api::layout::paths",
+    "api::layout::out",
     "api::job",
     "api::run",
     "api::people",

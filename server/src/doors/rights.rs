@@ -144,7 +144,7 @@ pub const TABLE: &[Rule] = &[
     ("POST", "/api/v1/layout/parts/read", Open),
     ("POST", "/api/v1/layout/parts/shape", Open),
     ("POST", "/api/v1/layout/paths", Open),
-    ("POST", "/api/v1/layout/out", Open),
+    ("POST", "/api/v1/layout/out", OpenKnown),
     ("POST", "/api/v1/layout/line-check", Open),
     ("POST", "/api/v1/setup/run-sheet", Open),
     ("GET", "/api/v1/reference", Open),

@@ -5,8 +5,7 @@ use galvanon_core::cut::{Request, Settings, Verdict};
 use sqlx::PgPool;
 use uuid::Uuid;
 
-use crate::api::cut::planned::faults;
-use crate::error::{ApiError, ApiResult};
+use crate::error::{ApiError, ApiResult, faults};
 use crate::plan::rig::Rig;
 use crate::plan::shop::Shop;
 use crate::store::{job_lines, jobs};

@@ -21,7 +21,7 @@ pub struct JobLine {
     pub record: Record,
     /// The job it is in.
     pub job_id: Uuid,
-    /// plate, section.
+    /// plate, section, layout.
     pub kind: String,
     /// As it was typed.
     pub typed: String,
@@ -59,7 +59,8 @@ pub struct NewLine {
 
 /// What an input cuts.
 fn kind_of(input: &Value) -> &'static str {
-    if input["section"].is_object() { "section" } else { "plate" }
+    let cuts = |kind: &&str| input[*kind].is_object();
+    ["section", "layout"].into_iter().find(cuts).unwrap_or("plate")
 }
 
 /// The lines of a job, in order.

@@ -6,7 +6,7 @@ use serde_json::{Value, json};
 
 use crate::test_app::{TestApp, plate};
 
-async fn written(app: &TestApp, body: &Value) -> Vec<u8> {
+pub async fn written(app: &TestApp, body: &Value) -> Vec<u8> {
     let url = format!("{}/api/v1/layout/out", app.address);
     let answer = app.client.post(url).json(body).send().await.unwrap();
     let status = answer.status();

@@ -31,6 +31,7 @@ export type CutInput = {
   tip?: CutPlanRequest["tip"];
   torch?: string | null;
   section?: SectionInput;
+  layout?: Partial<Schemas["LayoutWire"]>;
 };
 
 /** A shape and its cut, as far as they are said. */

@@ -16,6 +16,7 @@ import { CompareSheet } from "./CompareSheet";
 import { ExpectedEdge } from "./ExpectedEdge";
 import { FuelPicker } from "./FuelPicker";
 import { Inputs } from "./Inputs";
+import { LayoutBench } from "./layout/LayoutBench";
 import { noteKey, withChange } from "./model";
 import { SettingsTable } from "./SettingsTable";
 import { SectionBench } from "./section/SectionBench";
@@ -75,6 +76,11 @@ export function Bench({ jobId, input, onChange, heading, cutKey, rigFuel, action
   const refused = errors.some((error) => error.path === "steel.thickness_mm");
   const thickness = (refused ? request : wanted).steel.thickness_mm;
   const notes = plan.notes.map((note) => ({ ...note, level: note.level as Level }));
+  const onFuel = (next: string) => {
+    // settings held on purpose stay held
+    if (before === null || before.fuel !== "") setBefore({ fuel, plan });
+    onChange({ gas: { fuel: next } });
+  };
   const quiet = notes.filter((note) => note.level === "info");
 
   return (
@@ -116,17 +122,25 @@ export function Bench({ jobId, input, onChange, heading, cutKey, rigFuel, action
           onFuel={(next) => onChange({ gas: { fuel: next } })}
           onWhy={setWhy}
         />
+      ) : plan.layout && request.layout ? (
+        <LayoutBench
+          plan={plan}
+          laid={plan.layout}
+          layout={{ ...request.layout, ...shownInput.layout }}
+          request={wanted}
+          line={jobId === null ? null : cutKey}
+          errors={errors}
+          reference={reference.data}
+          gauges={draft.gauges}
+          before={before}
+          onChange={onChange}
+          onFuel={onFuel}
+          onWhy={setWhy}
+        />
       ) : (
         <div className="grid items-start gap-3 md:grid-cols-[minmax(0,10fr)_minmax(0,11fr)]">
           <div className="flex flex-col gap-3">
-            <FuelPicker
-              value={fuel}
-              onChange={(next) => {
-                // settings held on purpose stay held
-                if (before === null || before.fuel !== "") setBefore({ fuel, plan });
-                onChange({ gas: { fuel: next } });
-              }}
-            />
+            <FuelPicker value={fuel} onChange={onFuel} />
             <div className="rounded-md border border-line bg-sheet p-1">
               <div className="h-[280px]">
                 <EdgeDrawing

@@ -13,6 +13,8 @@ type Props = {
   errors: FieldError[];
   reference: Schemas["ReferenceReply"] | undefined;
   onChange: (change: CutInput) => void;
+  /** A part is laid out: how far and from where its paths run is not typed here. */
+  laid?: boolean;
 };
 
 const options = (codes: readonly string[]) => codes.map((value) => ({ value, text: word(value) }));
@@ -35,7 +37,7 @@ const MILD = "mild";
 const SHEET = "sheet";
 const CHOSEN = "chosen";
 
-export function Inputs({ request, errors, reference, onChange }: Props) {
+export function Inputs({ request, errors, reference, onChange, laid = false }: Props) {
   const { system } = usePreferences();
   const { steel, cut, gas, tip } = request;
   const error = (path: string) => {
@@ -65,13 +67,15 @@ export function Inputs({ request, errors, reference, onChange }: Props) {
           error={error("steel.thickness_mm")}
           onCommit={(thickness_mm) => onChange({ steel: { thickness_mm } })}
         />
-        <MeasureField
-          label="Length of cut"
-          kind="length"
-          value={number(cut.length_mm)}
-          error={error("cut.length_mm")}
-          onCommit={(length_mm) => onChange({ cut: { length_mm } })}
-        />
+        {!laid && (
+          <MeasureField
+            label="Length of cut"
+            kind="length"
+            value={number(cut.length_mm)}
+            error={error("cut.length_mm")}
+            onCommit={(length_mm) => onChange({ cut: { length_mm } })}
+          />
+        )}
         <Choice
           label="Torch is moved"
           value={cut.process}
@@ -90,12 +94,14 @@ export function Inputs({ request, errors, reference, onChange }: Props) {
           options={FACES}
           onChange={(back_surface) => onChange({ steel: { back_surface } })}
         />
-        <Choice
-          label="Start"
-          value={cut.start ?? "edge"}
-          options={STARTS}
-          onChange={(start) => onChange({ cut: { start } })}
-        />
+        {!laid && (
+          <Choice
+            label="Start"
+            value={cut.start ?? "edge"}
+            options={STARTS}
+            onChange={(start) => onChange({ cut: { start } })}
+          />
+        )}
         <Choice
           label="Edge asked"
           value={cut.quality ?? "standard"}
@@ -145,25 +151,29 @@ export function Inputs({ request, errors, reference, onChange }: Props) {
           options={VENTILATION}
           onChange={(named) => onChange({ steel: { ventilation_named: named === "yes" } })}
         />
-        <Choice
-          label="Stroke"
-          value={cut.stroke ?? "cut"}
-          options={STROKES}
-          onChange={(stroke) => onChange({ cut: { stroke } })}
-        />
-        <Choice
-          label="Scrap is on the"
-          value={cut.scrap ?? "far_side"}
-          options={SIDES}
-          onChange={(scrap) => onChange({ cut: { scrap } })}
-        />
-        <MeasureField
-          label="Bevel"
-          kind="angle"
-          value={number(cut.bevel_deg ?? 0)}
-          error={error("cut.bevel_deg")}
-          onCommit={(bevel_deg) => onChange({ cut: { bevel_deg } })}
-        />
+        {!laid && (
+          <>
+            <Choice
+              label="Stroke"
+              value={cut.stroke ?? "cut"}
+              options={STROKES}
+              onChange={(stroke) => onChange({ cut: { stroke } })}
+            />
+            <Choice
+              label="Scrap is on the"
+              value={cut.scrap ?? "far_side"}
+              options={SIDES}
+              onChange={(scrap) => onChange({ cut: { scrap } })}
+            />
+            <MeasureField
+              label="Bevel"
+              kind="angle"
+              value={number(cut.bevel_deg ?? 0)}
+              error={error("cut.bevel_deg")}
+              onCommit={(bevel_deg) => onChange({ cut: { bevel_deg } })}
+            />
+          </>
+        )}
         <MeasureField
           label="Plate temperature"
           kind="temperature"
@@ -187,7 +197,8 @@ export function Inputs({ request, errors, reference, onChange }: Props) {
       </Collapsible.Content>
       <Collapsible.Trigger className="group inline-flex h-7 items-center gap-1 self-start rounded-md px-1 text-xs text-ink-2 hover:bg-sunk">
         <ChevronDown size={14} aria-hidden="true" className="group-data-[state=open]:rotate-180" />
-        Pieces, grade, layers, access, stroke, scrap side, bevel, plate temperature, purity, tip
+        Pieces, grade, layers, access,{laid ? "" : " stroke, scrap side, bevel,"} plate temperature,
+        purity, tip
       </Collapsible.Trigger>
     </Collapsible.Root>
   );

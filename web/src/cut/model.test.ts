@@ -6,6 +6,7 @@ import {
   moved,
   nameOf,
   noteKey,
+  partFacts,
   ROWS,
   sectionFacts,
   setOf,
@@ -26,7 +27,45 @@ describe("the cut in the reader's words", () => {
   });
 });
 
+describe("a part in the reader's words", () => {
+  const outer = {
+    closed: true,
+    start: [0, 0],
+    segments: [{ to: [101.6, 0] }, { to: [101.6, 152.4] }, { to: [0, 152.4] }, { to: [0, 0] }],
+  };
+
+  it("is named, measured, and its holes counted", () => {
+    expect(partFacts({ name: "lug", outer, holes: [outer] }, "inch")).toEqual([
+      "lug 4 in × 6 in",
+      "1 hole",
+    ]);
+    expect(partFacts({ outer, holes: [outer, outer] }, "metric")).toEqual([
+      "part 102 mm × 152 mm",
+      "2 holes",
+    ]);
+    expect(partFacts({ outer }, "inch")).toHaveLength(1);
+  });
+
+  it("stands in a cut's facts with its plate, and without a length", () => {
+    const request = {
+      steel: { thickness_mm: 12.7 },
+      cut: { process: "guided", count: 6 },
+      gas: { fuel: "acetylene" },
+      layout: { part: { name: "lug", outer } },
+    } as CutPlanRequest;
+    expect(facts(request, "inch")).toBe("6× lug 4 in × 6 in · 1/2 in plate · guided");
+  });
+});
+
 describe("changes", () => {
+  it("of one way of a layout leave its part", () => {
+    const part = { outer: { closed: true, start: [0, 0], segments: [] } };
+    const input = { layout: { part, order: "cool" } };
+    expect(withChange(input, { layout: { order: "near" } })).toEqual({
+      layout: { part, order: "near" },
+    });
+  });
+
   it("are laid over part by part", () => {
     const input = { steel: { thickness_mm: 10 }, cut: { length_mm: 100 } };
     expect(withChange(input, { steel: { surface: "paint" }, gas: { fuel: "propane" } })).toEqual({

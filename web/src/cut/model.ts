@@ -1,12 +1,13 @@
 /** What the bench knows about a cut, without any fetching or drawing. */
 import type { CutInput, CutPlan, CutPlanRequest, LineView, Schemas } from "@/api/client";
+import { boxOf } from "@/draw/layout/geometry";
 import { word } from "@/text";
 import { boreName, type Kind, plateName, print, type System } from "@/units";
 
 /** Lays `change` over `input`, part by part. `with({cut:{start:"edge"}}, {cut:{count:2}})` has both. */
 export function withChange(input: CutInput, change: CutInput): CutInput {
   const out: CutInput = { ...input, ...change };
-  for (const part of ["steel", "cut", "gas", "section"] as const) {
+  for (const part of ["steel", "cut", "gas", "section", "layout"] as const) {
     if (input[part] || change[part])
       Object.assign(out, { [part]: { ...input[part], ...change[part] } });
   }
@@ -19,9 +20,12 @@ export function facts(request: CutPlanRequest, system: System): string {
   const face = (code: string | null | undefined, prefix = "") =>
     code && code !== "clean" ? `${prefix}${word(code)}` : null;
   const pieces = (cut.count ?? 1) > 1 ? `${cut.count}× ` : "";
-  const what = request.section
-    ? sectionFacts(request.section, system)
-    : [`${plateName(steel.thickness_mm, system)} plate`, print(cut.length_mm, "length", system)];
+  const plate = `${plateName(steel.thickness_mm, system)} plate`;
+  const what = request.layout
+    ? [...partFacts(request.layout.part, system), plate]
+    : request.section
+      ? sectionFacts(request.section, system)
+      : [plate, print(cut.length_mm, "length", system)];
   const parts = [
     ...what.map((part, i) => (i === 0 ? `${pieces}${part}` : part)),
     word(cut.process),
@@ -34,6 +38,16 @@ export function facts(request: CutPlanRequest, system: System): string {
     tip ? boreName(tip.bore_mm, system) : null,
   ];
   return parts.filter((part) => part !== null).join(" · ");
+}
+
+/** A part in the reader's words: "lug 4 × 6 in", "1 hole". */
+export function partFacts(part: Schemas["LayoutPart"], system: System): string[] {
+  const box = boxOf([part.outer]);
+  const [wide, high] = [box.right - box.left, box.top - box.bottom];
+  const say = (mm: number) => print(mm, "length", system);
+  const holes = part.holes?.length ?? 0;
+  const size = `${part.name || "part"} ${say(wide)} × ${say(high)}`;
+  return [size, ...(holes === 0 ? [] : [holes === 1 ? "1 hole" : `${holes} holes`])];
 }
 
 /** A line in the reader's words; as it was typed where it does not plan. */

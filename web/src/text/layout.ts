@@ -83,6 +83,9 @@ export const LAYOUT = {
   bow: "Bow",
   start: "Start of the path",
   bestStart: "Start where it is best",
+  onPlate: "The part on its plate, with the paths of the torch",
+  morePaths: "and {count} more paths, on the screen",
+  line: "Add to a job",
   ways: "ways",
   warm: "starts on warm metal",
 } as const;

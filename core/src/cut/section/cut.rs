@@ -8,10 +8,10 @@ use crate::cut::cost::Cost;
 use crate::cut::job_tips::Cutting;
 use crate::cut::request::Request;
 use crate::cut::section::notes::section_notes;
-use crate::cut::section::plan::{SectionPlan, SectionRequest, StrokePlan, WayTotals, added};
+use crate::cut::section::plan::{SectionPlan, SectionRequest, StrokePlan, WayTotals};
 use crate::cut::section::strokes::{requests_of, way_plan};
 use crate::error::Error;
-use crate::quantity::{Duration, GasVolume, Length};
+use crate::quantity::{Duration, Length};
 use crate::section::balance::part;
 use crate::section::carry::YIELD;
 use crate::section::freed::freed;
@@ -21,31 +21,14 @@ use crate::steel::grade::grade;
 use crate::tip::owned::Tip;
 
 fn totals(way: &Way, all: &[StrokePlan]) -> WayTotals {
-    let time =
-        |pick: fn(&Times) -> Duration| Duration::from_s(added(all, |it| pick(&it.time).as_s()));
-    let money = |pick: fn(&Cost) -> f64| added(all, |it| it.cost.as_ref().map_or(0.0, pick));
     WayTotals {
         code: way.code,
         strokes: way.strokes.len(),
         turns: way.turns(),
         reached: way.is_reached(),
-        time: Times {
-            preheat: time(|it| it.preheat),
-            cutting: time(|it| it.cutting),
-            handling: time(|it| it.handling),
-            clean_up: time(|it| it.clean_up),
-        },
-        gas: Amounts {
-            oxygen: GasVolume::from_m3(added(all, |it| it.gas.oxygen.as_m3())),
-            fuel: GasVolume::from_m3(added(all, |it| it.gas.fuel.as_m3())),
-        },
-        cost: all.iter().all(|it| it.cost.is_some()).then(|| Cost {
-            oxygen: money(|it| it.oxygen),
-            fuel: money(|it| it.fuel),
-            labour: money(|it| it.labour),
-            tip_wear: money(|it| it.tip_wear),
-            clean_up: money(|it| it.clean_up),
-        }),
+        time: Times::sum(all.iter().map(|it| it.time)),
+        gas: Amounts::sum(all.iter().map(|it| it.gas)),
+        cost: Cost::sum(all.iter().map(|it| it.cost)),
     }
 }
 
@@ -122,6 +105,7 @@ impl SectionPlan {
                 Cutting {
                     request,
                     stroke: Some((it.stroke.clone(), at == 0)),
+                    spared: Duration::from_s(0.0),
                     count: asked.base.cut.count,
                 }
             })

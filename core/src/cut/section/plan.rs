@@ -5,6 +5,7 @@ use crate::cut::consumption::{Amounts, Starts, Times};
 use crate::cut::cost::Cost;
 use crate::cut::request::Request;
 use crate::cut::settings::Settings;
+use crate::cut::work::sum::{Taken, Told, summed};
 use crate::error::Error;
 use crate::note::{Note, Verdict};
 use crate::quantity::{GasFlow, Length, Mass, Speed};
@@ -13,9 +14,8 @@ use crate::section::freed::Freed;
 use crate::section::held::{Hold, Stands};
 use crate::section::panel::Panel;
 use crate::section::{Asked, Profile, Stroke, Way};
-use crate::source::COMPUTED;
 use crate::steel::surface::Surface;
-use crate::trace::{Kind, Measure, Quantity, Trace, Tracer};
+use crate::trace::{Measure, Trace};
 
 /// What is asked.
 #[derive(Clone, Debug, PartialEq)]
@@ -154,35 +154,15 @@ impl SectionPlan {
 
     /// The chains of one stroke, and of each total the strokes it is made of.
     fn traces(&self, main: &StrokePlan) -> Vec<Trace> {
-        let money = |it: &StrokePlan| it.cost.as_ref().map_or(0.0, Cost::total);
-        let sums: [Sum; 5] = [
-            (Quantity::Starts, Kind::Count, |it| f64::from(it.settings.starts.count)),
-            (Quantity::Time, Kind::Duration, |it| it.time.total().as_s()),
-            (Quantity::Oxygen, Kind::GasVolume, |it| it.gas.oxygen.as_m3()),
-            (Quantity::Fuel, Kind::GasVolume, |it| it.gas.fuel.as_m3()),
-            (Quantity::Cost, Kind::Money, money),
-        ];
-        let traces = main.settings.traces.iter();
-        traces
-            .map(|trace| {
-                let sum = sums.iter().find(|(quantity, ..)| *quantity == trace.quantity);
-                sum.map_or_else(|| trace.clone(), |sum| self.summed(trace, sum))
-            })
-            .collect()
-    }
-
-    fn summed(&self, trace: &Trace, sum: &Sum) -> Trace {
-        let (quantity, kind, pick) = sum;
-        let mut chain = Tracer::new(*quantity, trace.depends_on);
-        for (at, it) in self.strokes.iter().enumerate() {
-            #[allow(clippy::cast_precision_loss, reason = "a few dozen strokes")]
-            let order = Measure::Number(Kind::Count, (at + 1) as f64);
-            let element = Measure::Word(it.stroke.element.code());
-            let values = vec![("order", order), ("element", element)];
-            chain.step("section_stroke", Measure::Number(*kind, pick(it)), COMPUTED, values);
-        }
-        chain.number("result_section", (*kind, added(&self.strokes, pick)), COMPUTED);
-        chain.done()
+        let taken = |it: &StrokePlan| Taken {
+            starts: it.settings.starts.count,
+            time: it.time,
+            gas: it.gas,
+            cost: it.cost,
+            named: ("element", Measure::Word(it.stroke.element.code())),
+        };
+        let all: Vec<Taken> = self.strokes.iter().map(taken).collect();
+        summed(&main.settings.traces, &all, &Told { each: "section_stroke", all: "result_section" })
     }
 
     /// The stroke that cuts most: its tip is the one named for the whole.
@@ -191,12 +171,4 @@ impl SectionPlan {
         let area = |it: &StrokePlan| it.stroke.cut_area.as_m2();
         self.strokes.iter().max_by(|a, b| area(a).total_cmp(&area(b)))
     }
-}
-
-/// What of a stroke adds up.
-type Sum = (Quantity, Kind, fn(&StrokePlan) -> f64);
-
-/// The sum of what strokes take.
-pub(crate) fn added(all: &[StrokePlan], pick: impl Fn(&StrokePlan) -> f64) -> f64 {
-    all.iter().map(pick).sum()
 }

@@ -1,12 +1,11 @@
 //! Plans a request that was read.
 
 use galvanon_core::cut::{Settings, Work};
-use galvanon_core::error::Error;
 
 use crate::api::cut::reply::CutPlan;
 use crate::api::cut::request::CutPlanRequest;
 use crate::api::cut::section_reply::SectionReply;
-use crate::error::{ApiError, ApiResult};
+use crate::error::{ApiResult, faults};
 
 /// Plans a request that was read.
 ///
@@ -32,18 +31,13 @@ pub fn planned_as(
     request: &CutPlanRequest,
     written: impl Fn(&Settings) -> ApiResult<CutPlan>,
 ) -> ApiResult<CutPlan> {
-    let work = request.to_work()?;
+    let (work, laid) = request.to_work_laid()?;
     // the fields were checked one by one: what core still refuses is a fault of ours
-    let (settings, section) = work.plan().map_err(|errors| faults(&errors))?;
-    let mut plan = written(&settings)?;
-    if let (Work::Section(asked), Some(section)) = (&work, section) {
+    let made = work.plan().map_err(|errors| faults(&errors))?;
+    let mut plan = written(&made.settings)?;
+    if let (Work::Section(asked), Some(section)) = (&work, made.section) {
         plan.section = Some(Box::new(SectionReply::of(asked, &section, plan.as_one())?));
     }
+    plan.layout = laid.map(|laid| Box::new(laid.reply()));
     Ok(plan)
-}
-
-/// What core refuses of a request that was read: a fault of ours.
-#[must_use]
-pub fn faults(errors: &[Error]) -> ApiError {
-    ApiError::Internal(errors.iter().map(ToString::to_string).collect::<Vec<_>>().join("; "))
 }

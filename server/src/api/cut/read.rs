@@ -10,32 +10,74 @@ use galvanon_core::quantity::{
 };
 use galvanon_core::steel::surface::Surface;
 use galvanon_core::trace::Kind;
+use serde_json::Value;
 
 use crate::api::cut::gear::read_gear;
 use crate::api::cut::prices::read_prices;
 use crate::api::cut::request::CutPlanRequest;
 use crate::api::gas::hose::read_hose;
+use crate::api::layout::laid::LaidOut;
 use crate::api::section::read::read_section;
 use crate::api::steel::cuttability::{read_composition, read_grade};
 use crate::api::tip::request::read_tip;
-use crate::error::ApiResult;
-use crate::http::fields::{Fields, NumberField};
+use crate::error::{ApiError, ApiResult};
+use crate::http::fields::{Fields, NumberField, wrong_shape};
 
 impl CutPlanRequest {
-    /// Reads the request into core's: a plate, or a shape.
+    /// Reads the request into core's: a plate, a shape, or a part that is laid out.
     ///
     /// # Errors
     /// [`ApiError::Invalid`] with every field at fault.
     pub fn to_work(&self) -> ApiResult<Work> {
+        self.to_work_laid().map(|(work, _)| work)
+    }
+
+    /// The same, with the layout where there is one.
+    ///
+    /// # Errors
+    /// [`ApiError::Invalid`] with every field at fault.
+    pub fn to_work_laid(&self) -> ApiResult<(Work, Option<LaidOut>)> {
         let mut fields = Fields::default();
         let request = self.read(&mut fields);
-        match &self.section {
-            None => Ok(fields.done(request)?.into()),
-            Some(section) => {
+        match (&self.section, &self.layout) {
+            (None, None) => Ok((fields.done(request)?.into(), None)),
+            (Some(section), None) => {
                 let asked = read_section(fields, "section.", section, request)?;
-                Ok(Work::Section(Box::new(asked)))
+                Ok((Work::Section(Box::new(asked)), None))
+            }
+            (None, Some(layout)) => {
+                let part = layout.part.read(&mut fields, "layout.part");
+                let ways = layout.read(&mut fields, "layout.");
+                let request = fields.done(request)?;
+                let laid = LaidOut::for_cut((part, "layout.part"), request, &ways)?;
+                let asked = laid.cut.as_ref().map(|cut| cut.asked.clone());
+                let asked =
+                    asked.ok_or_else(|| ApiError::Internal("no cut was laid out".into()))?;
+                Ok((Work::Runs(Box::new(asked)), Some(laid)))
+            }
+            (Some(_), Some(_)) => {
+                let expected = "left out beside a layout: one of the two is cut";
+                fields.errors.push(wrong_shape("section", expected, Value::Null));
+                Err(ApiError::Invalid(fields.errors))
             }
         }
+    }
+
+    /// Reads the request of a plate that a part is laid out of: its length and start are not needed.
+    ///
+    /// # Errors
+    /// [`ApiError::Invalid`] with every field at fault, and where a shape or a layout is asked.
+    pub fn of_plate(&self) -> ApiResult<Request> {
+        let mut fields = Fields::default();
+        for (name, said) in [("section", self.section.is_some()), ("layout", self.layout.is_some())]
+        {
+            if said {
+                let expected = "left out: a part is laid out on plate";
+                fields.errors.push(wrong_shape(name, expected, Value::Null));
+            }
+        }
+        let request = self.read(&mut fields);
+        fields.done(request)
     }
 
     /// Reads the request of a plate into core's; of a shape, what it has in common with one.
@@ -63,6 +105,11 @@ impl CutPlanRequest {
     /// What a plate must say and a shape need not, SI.
     fn unless_section(&self, usual: f64) -> Option<f64> {
         self.section.as_ref().map(|_| usual)
+    }
+
+    /// What a straight cut must say and a shape or a layout need not, SI.
+    fn unless_laid(&self, usual: f64) -> Option<f64> {
+        self.layout.as_ref().map(|_| usual).or(self.unless_section(usual))
     }
 
     fn steel(&self, fields: &mut Fields) -> SteelInput {
@@ -118,7 +165,7 @@ impl CutPlanRequest {
             length: Length::from_m(fields.number(
                 &length,
                 cut.length_mm.as_ref(),
-                self.unless_section(limits::CUT_LENGTH.low),
+                self.unless_laid(limits::CUT_LENGTH.low),
             )),
             stroke: fields.code("cut.stroke", cut.stroke.as_ref(), Some(Stroke::Cut)),
             process: fields.code("cut.process", cut.process.as_ref(), None),

@@ -13,6 +13,7 @@ use utoipa::ToSchema;
 
 use crate::api::cut::section_reply::{AsOne, SectionReply};
 use crate::api::cut::totals::{CostWire, LineTotal, TimeWire, TipReply, stops_mm};
+use crate::api::layout::laid::PathsReply;
 use crate::error::ApiResult;
 use crate::wire::band::{BandWire, gaps, paces, pressures, seconds};
 use crate::wire::note::{CueWire, NoteWire, cue, note};
@@ -85,6 +86,10 @@ pub struct CutPlan {
     /// the stroke that cuts most.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub section: Option<Box<SectionReply>>,
+    /// The paths of one part, where one is laid out; the figures above are then those of all of them, and the settings
+    /// those of the longest.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub layout: Option<Box<PathsReply>>,
 }
 
 impl CutPlan {
@@ -117,6 +122,9 @@ impl CutPlan {
                 stroke.tip.nameless();
             });
             section.tip.nameless();
+        }
+        if let Some(layout) = &mut self.layout {
+            layout.wordless();
         }
         self
     }
@@ -195,6 +203,7 @@ impl CutPlan {
             cues: s.cues.iter().map(cue).collect(),
             trace: Vec::new(),
             section: None,
+            layout: None,
         }
     }
 }

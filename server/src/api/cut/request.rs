@@ -8,6 +8,7 @@ use utoipa::ToSchema;
 use crate::api::cut::gear::GearWire;
 use crate::api::cut::prices::PricesWire;
 use crate::api::gas::hose::HoseWire;
+use crate::api::layout::asked::LayoutWire;
 use crate::api::section::request::SectionWire;
 use crate::api::tip::request::TipWire;
 use crate::http::fields::Given;
@@ -193,4 +194,7 @@ pub struct CutPlanRequest {
     /// A shape in place of a plate, with its cut: thickness, length, start and bevel are then those of its strokes.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub section: Option<SectionWire>,
+    /// A part that is laid out, in place of a straight cut: length and start are then those of its paths.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub layout: Option<LayoutWire>,
 }

@@ -360,10 +360,5 @@ pub async fn prediction(body: Body<PredictionRequest>) -> ApiResult<web::Json<Pr
 /// Faults of the cut stand under `cut.`.
 #[must_use]
 pub fn under_cut(error: ApiError) -> ApiError {
-    let ApiError::Invalid(fields) = error else { return error };
-    let under = |mut field: crate::error::FieldError| {
-        field.path = format!("cut.{}", field.path);
-        field
-    };
-    ApiError::Invalid(fields.into_iter().map(under).collect())
+    error.under("cut")
 }

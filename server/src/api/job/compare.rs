@@ -11,10 +11,9 @@ use sqlx::PgPool;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use crate::api::cut::planned::faults;
 use crate::api::cut::reply::CutPlan;
 use crate::api::job::draft::DraftRequest;
-use crate::error::{ApiError, ApiResult, ErrorBody};
+use crate::error::{ApiError, ApiResult, ErrorBody, faults};
 use crate::http::body::Body;
 use crate::http::caller::Caller;
 use crate::http::fields::{Fields, Given};

@@ -9,8 +9,7 @@ use sqlx::PgPool;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use crate::api::cut::planned::faults;
-use crate::error::{ApiResult, ErrorBody};
+use crate::error::{ApiResult, ErrorBody, faults};
 use crate::http::caller::Caller;
 use crate::http::rows::id;
 use crate::plan::job::{JobCuts, cuts_of};

@@ -9,6 +9,8 @@ import type { View } from "./view";
 
 type Props = {
   plate: { width_mm: number; height_mm: number };
+  /** The corner that the plate is drawn from. */
+  corner?: Spot;
   part: Part;
   laid: Schemas["PathsReply"] | undefined;
   view: View;
@@ -23,7 +25,8 @@ type Props = {
   children?: ReactNode;
 };
 
-export function Plate({ plate, part, laid, u, view, torch, fault, children, ...rest }: Props) {
+export function Plate(props: Props) {
+  const { plate, corner, part, laid, u, view, torch, fault, children, ...rest } = props;
   const { width_mm: wide, height_mm: high } = plate;
   const contours = [part.outer, ...part.holes];
   return (
@@ -48,17 +51,19 @@ export function Plate({ plate, part, laid, u, view, torch, fault, children, ...r
           <stop offset="1" stopColor="var(--steel-2)" />
         </linearGradient>
       </defs>
-      <Trestles wide={wide} high={high} />
-      <rect
-        x="0"
-        y={-high}
-        width={wide}
-        height={high}
-        fill="url(#rolled)"
-        stroke="var(--ink)"
-        strokeWidth={1.2 * u}
-      />
-      <Rulers wide={wide} high={high} u={u} view={view} />
+      <g transform={`translate(${corner?.x ?? 0} ${corner?.y ?? 0})`}>
+        <Trestles wide={wide} high={high} />
+        <rect
+          x="0"
+          y={-high}
+          width={wide}
+          height={high}
+          fill="url(#rolled)"
+          stroke="var(--ink)"
+          strokeWidth={1.2 * u}
+        />
+        <Rulers wide={wide} high={high} u={u} view={view} />
+      </g>
       <path d={contours.map(d).join(" ")} fillRule="evenodd" fill="var(--face)" />
       <path
         d={contours.map(d).join(" ")}

@@ -1,19 +1,22 @@
 /** Layout: a plate on trestles, the part on it, and the paths of the torch round it. The plate is the form. */
 import { useMemo, useState } from "react";
 import type { Schemas } from "@/api/client";
-import { Warnings } from "@/cut";
+import { facts, Warnings } from "@/cut";
+import { AddToJob } from "@/cut/AddToJob";
+import { Outputs } from "@/cut/layout/Outputs";
+import { Legend } from "@/cut/layout/PathList";
 import { boxOf } from "@/draw/layout/geometry";
 import { LAYOUT } from "@/text/layout";
 import { Button } from "@/ui/button";
 import { useKept } from "@/ui/kept";
+import { usePreferences } from "@/ui/preferences";
+import { May } from "@/ui/session";
 import { Failed, Loading } from "@/ui/states";
 import { CutInputs } from "./CutInputs";
 import { Figures } from "./Figures";
 import { Handles } from "./Handles";
-import { type Asked, startKey, USUAL } from "./model";
-import { Outputs } from "./Outputs";
+import { type Asked, lineInput, startKey, USUAL } from "./model";
 import { PartInputs } from "./PartInputs";
-import { Legend } from "./PathList";
 import { RunBar } from "./RunBar";
 import { Sheets } from "./Sheets";
 import { Stage } from "./Stage";
@@ -22,6 +25,7 @@ import { useLayout } from "./useLayout";
 import { useRunThrough } from "./useRunThrough";
 
 export function LayoutPage() {
+  const { system } = usePreferences();
   const [kept, setAsked] = useKept<Asked>("galvanon.layout", USUAL);
   // what an older version kept may lack what is new
   const asked = useMemo(() => ({ ...USUAL, ...kept }), [kept]);
@@ -38,6 +42,12 @@ export function LayoutPage() {
     const starts = at === null ? others : { ...others, [startKey(path.of, path.index)]: at };
     setAsked({ ...asked, starts });
   };
+  const line = useMemo(() => {
+    if (body?.plan == null || laid === undefined) return null;
+    const input = lineInput(asked, body);
+    const cut = { ...body.plan.cut, ...input.cut };
+    return { input, request: { ...body.plan, ...input, cut } };
+  }, [asked, body, laid]);
   const pick = (order: number) => {
     setPicked(order);
     run.goTo(order);
@@ -127,6 +137,11 @@ export function LayoutPage() {
           <Failed error={failures.cut} />
         )}
         {laid !== undefined && <Warnings notes={laid.notes} />}
+        {line !== null && (
+          <May right="plan">
+            <AddToJob typed={facts(line.request, system)} input={line.input} />
+          </May>
+        )}
         {body !== null && <Outputs body={body} />}
         <p className="text-xs text-ink-2">
           {LAYOUT.hand} {LAYOUT.dryRun}

@@ -1,10 +1,10 @@
 /** Under the plate: the order of cutting, the marks, and whether a drawn line will do. */
 import { Tabs } from "radix-ui";
 import type { Schemas } from "@/api/client";
+import { PathList } from "@/cut/layout/PathList";
 import { LAYOUT } from "@/text/layout";
 import { LineCheck } from "./LineCheck";
 import { MarkList } from "./MarkList";
-import { PathList } from "./PathList";
 
 type Props = {
   laid: Schemas["PathsReply"];

@@ -3,6 +3,7 @@ import { MEASURES, SHAPES } from "@/text/layout";
 import {
   formatOf,
   laidOn,
+  lineInput,
   MEASURES_OF,
   nearestRim,
   pathsRequest,
@@ -15,6 +16,36 @@ import {
 } from "./model";
 
 const BOX = { left: 0, bottom: 0, right: 100, top: 150 };
+
+describe("a layout as a line of a job", () => {
+  const outer = { closed: true, start: [0, 0], segments: [{ to: [9, 0] }, { to: [0, 0] }] };
+  const part = { name: "", outer, holes: [], cuts: [] };
+  const plan = { steel: { thickness_mm: 12.7 }, cut: { length_mm: 500 } } as never;
+
+  it("says part, plate and ways of its own, and leaves gas and gear to the job", () => {
+    const asked = { ...USUAL, count: 6, order: "near" };
+    const body = pathsRequest(asked, part, plan, { edge: "left", gap: 25 });
+    const input = lineInput(asked, body);
+    expect(input.steel).toEqual({ thickness_mm: 12.7 });
+    expect(input.cut).toEqual({ process: "guided", count: 6 });
+    expect(input.layout).toMatchObject({
+      order: "near",
+      at_edge: ["left"],
+      rim_mm: 25,
+      plate_mm: [406.4, 304.8],
+      part: { name: "lug", outer },
+    });
+    expect(Object.keys(input.layout)).not.toContain("plan");
+  });
+
+  it("is called by its file, or by the name its drawing has", () => {
+    const file = { name: "bracket.dxf", format: "dxf" as const, text: "" };
+    const body = pathsRequest(USUAL, part, plan, null);
+    expect(lineInput({ ...USUAL, file }, body).layout.part.name).toBe("bracket.dxf");
+    const named = { ...body, part: { ...part, name: "P-17" } };
+    expect(lineInput({ ...USUAL, file }, named).layout.part.name).toBe("P-17");
+  });
+});
 
 describe("what is asked of a layout", () => {
   it("takes the nearest rim, and none where the part hangs over", () => {

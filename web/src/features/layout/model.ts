@@ -1,6 +1,7 @@
 /** What is asked of a layout, and what of it goes to the server. Pure. */
 import type { Schemas } from "@/api/client";
 import { type Box, boxOf, type Part } from "@/draw/layout/geometry";
+import { SHAPES } from "@/text/layout";
 
 export type Hole = { x_mm: number; y_mm: number; diameter_mm: number };
 export type File = { name: string; format: "dxf" | "svg"; text: string };
@@ -24,6 +25,13 @@ export type Asked = {
   order: string;
   /** Where a path is to be met, by its name, from the part's lower left. */
   starts: Record<string, { x_mm: number; y_mm: number }>;
+};
+
+/** What a line of a job says of itself. */
+type LineInput = {
+  steel: { thickness_mm: number };
+  cut: { process: string; count: number };
+  layout: Schemas["LayoutWire"];
 };
 
 type Measure = { field: string; usual: number | null };
@@ -166,6 +174,25 @@ export function pathsRequest(
       return { of, index: Number(index), at: [asked.plate.x_mm + x_mm, asked.plate.y_mm + y_mm] };
     }),
     ...(rim === null ? {} : { at_edge: [rim.edge], rim_mm: rim.gap }),
+  };
+}
+
+/** What a part is called in a list: by its shape, or by its file. */
+export function nameOfPart(asked: Pick<Asked, "shape" | "file">, part: Part): string {
+  return part.name || asked.file?.name || (SHAPES[asked.shape] ?? asked.shape).toLowerCase();
+}
+
+/** The layout as a line of a job; gas, gear and the shop's ways come with the job. */
+export function lineInput(asked: Asked, body: Schemas["PathsRequest"]): LineInput {
+  const { plan: _plan, kerf_mm: _kerf, reach_mm: _reach, hand: _hand, part, ...ways } = body;
+  return {
+    steel: { thickness_mm: asked.thickness_mm },
+    cut: { process: asked.process, count: asked.count },
+    layout: {
+      ...ways,
+      part: { ...part, name: nameOfPart(asked, part as Part) },
+      plate_mm: [asked.plate.width_mm, asked.plate.height_mm],
+    },
   };
 }
 

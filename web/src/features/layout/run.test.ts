@@ -23,6 +23,7 @@ function path(order: number, time_s: number | null, preheat_s: number | null): S
     lead_out: [],
     clear_mm: 5,
     length_mm: 40,
+    burnt_mm: 47,
     stops_mm: [],
     pivot_mm: null,
     why: "",

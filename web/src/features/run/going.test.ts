@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { cameOut, cuts, ends, type Going, heats, partAt, pieceOf, READY, wentOut } from "./going";
-import type { Cut } from "./model";
+import { type Cut, partsOf } from "./model";
 
 const band = { low: 10, set: 14, high: 20 };
 const part = { tip: {}, start_preheat_s: band, travel_speed_mm_min: { set: 300 }, stops_mm: [] };
@@ -16,6 +16,26 @@ const beam = {
     section: {
       strokes: [100, 200].map((travel_mm, i) => ({ ...part, order: i + 1, travel_mm })),
     },
+  },
+} as unknown as Cut;
+
+const heat = { low: 20, set: 30, high: 40 };
+const laidPath = {
+  lead_in: [
+    [0, 0],
+    [12, 0],
+  ],
+  length_mm: 90,
+  burnt_mm: 105,
+  stops_mm: [50],
+};
+const lug = {
+  line: { id: "L" },
+  request: { cut: {} },
+  plan: {
+    ...part,
+    section: null,
+    layout: { paths: [1, 2].map((order) => ({ ...laidPath, order, start_preheat_s: heat })) },
   },
 } as unknown as Cut;
 
@@ -68,5 +88,27 @@ describe("a piece", () => {
     expect([piece.start_s, piece.duration_s, piece.pace_mm_min]).toEqual([14, 60, undefined]);
     const told = cameOut(first, "slag").made?.map((each) => each.outcome);
     expect(told).toEqual(["slag"]);
+  });
+});
+
+describe("a part that was laid out", () => {
+  it("is cut path by path, each with its own heat, its lead, and its stops from where it starts", () => {
+    const parts = partsOf(lug);
+    expect(parts.map(({ order }) => order)).toEqual([1, 2]);
+    expect(parts[0]).toMatchObject({ heat, length: 105, stops: [62], pace: 300 });
+  });
+
+  it("is a piece when its last path is through, and keeps what each took", () => {
+    const first = part1(lug, READY, 30, 40);
+    expect([first.stage, partAt(lug, first)]).toEqual(["ready", 1]);
+    const second = part1(lug, first, 25, 45);
+    expect(second.stage).toBe("outcome");
+    const piece = pieceOf(lug, second, "good", []);
+    expect(piece.strokes?.map((each) => [each.order, each.duration_s])).toEqual([
+      [1, 40],
+      [2, 45],
+    ]);
+    expect(piece.pace_mm_min).toBeUndefined();
+    expect(piece.duration_s).toBe(85);
   });
 });

@@ -83,7 +83,7 @@ export function pieceOf(
   const [first] = made;
   const known = made.flatMap((each) => each.duration_s ?? []);
   const seconds = known.reduce((a, b) => a + b, 0);
-  const single = !cut.plan.section;
+  const single = partsOf(cut)[0]?.order === null;
   return {
     line_id: cut.line.id,
     outcome,

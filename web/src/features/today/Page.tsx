@@ -8,6 +8,7 @@ import { api, type CutInput, type CutPlanRequest, data, type Schemas } from "@/a
 import { keys } from "@/api/keys";
 import { once } from "@/api/once";
 import { Bench, facts, nameOf, QuickEntry, useOnBench, withChange } from "@/cut";
+import { AddToJob } from "@/cut/AddToJob";
 import { SCREEN } from "@/text";
 import { tipName } from "@/text/tip";
 import { Button, buttonLook } from "@/ui/button";
@@ -17,7 +18,6 @@ import { usePreferences } from "@/ui/preferences";
 import { May } from "@/ui/session";
 import { Empty, Failed, Loading } from "@/ui/states";
 import { clock, print, setting } from "@/units";
-import { AddToJob } from "./AddToJob";
 import { Morning } from "./Morning";
 import { parts } from "./title";
 

@@ -4,7 +4,7 @@ use galvanon_core::geometry::Point;
 use galvanon_core::layout::part::Part;
 use galvanon_core::layout::paths::{CutPath, Laid};
 
-use crate::api::layout::paths::Figures;
+use galvanon_core::cut::work::runs::RunPlan;
 
 /// The unit that a file is in.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
@@ -31,7 +31,8 @@ impl OutUnit {
 pub(crate) struct Drawn<'a> {
     pub part: &'a Part,
     pub laid: Option<&'a Laid>,
-    pub figures: Option<&'a Figures>,
+    /// What each path takes, by a plan.
+    pub runs: Option<&'a [RunPlan]>,
     pub unit: OutUnit,
     /// Where marks are measured from.
     pub datum: Option<Point>,

@@ -1,21 +1,31 @@
 //! The file that is asked for.
 
 use actix_web::{HttpResponse, post, web};
+use galvanon_core::layout::part::Part;
 use serde::Deserialize;
 use serde_json::Value;
+use sqlx::PgPool;
 use utoipa::ToSchema;
+use uuid::Uuid;
 
 use crate::api::cut::request::CutPlanRequest;
-use crate::api::layout::asked::{PathsRequest, StartWire};
+use crate::api::layout::asked::StartWire;
 use crate::api::layout::contour::{LayoutPart, Place, checked, point};
+use crate::api::layout::laid::LaidOut;
 use crate::api::layout::out::drawn::{Drawn, OutUnit};
 use crate::api::layout::out::gcode::{self, Post};
 use crate::api::layout::out::template::{self, Paper};
 use crate::api::layout::out::{dxf, marks_csv, svg};
-use crate::api::layout::paths::LaidOut;
+use crate::api::layout::paths::PathsRequest;
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::Body;
-use crate::http::fields::{Fields, Given};
+use crate::http::caller::Caller;
+use crate::http::fields::{Fields, Given, wrong_shape};
+use crate::plan::rig::Rig;
+use crate::plan::shop::Shop;
+use crate::store::find;
+use crate::store::job_lines::JobLine;
+use crate::store::jobs;
 
 /// A file that is written.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
@@ -40,8 +50,11 @@ pub struct OutRequest {
     /// dxf, svg, gcode, marks_csv, template_pdf.
     #[schema(value_type = String)]
     pub format: Option<Given>,
-    /// The part.
-    pub part: LayoutPart,
+    /// The part; or the line of a job that lays one out.
+    pub part: Option<LayoutPart>,
+    /// Id of a line of a job: its part, laid out and planned in the shop. Signed in only.
+    #[schema(value_type = Option<String>)]
+    pub layout_id: Option<Given>,
     /// As in the paths.
     #[schema(value_type = Option<f64>)]
     pub kerf_mm: Option<Given>,
@@ -86,9 +99,19 @@ pub struct OutRequest {
 #[utoipa::path(post, operation_id = "layout_out", path = "/api/v1/layout/out", request_body = OutRequest,
     responses((status = 200, content_type = "application/octet-stream"), (status = 422, body = ErrorBody)))]
 #[post("/out")]
-pub async fn write_file(body: Body<OutRequest>) -> ApiResult<HttpResponse> {
+pub async fn write_file(
+    pool: web::Data<PgPool>,
+    caller: Caller,
+    body: Body<OutRequest>,
+) -> ApiResult<HttpResponse> {
     let request = body.value;
-    let written = web::block(move || file(&request)).await;
+    let line = match request.layout_id.as_ref().filter(|id| id.is_said()) {
+        // what a shop lays out is the shop's
+        Some(_) if caller.role.is_none() => return Err(ApiError::SignedOut),
+        Some(id) => Some(line_of(&pool, &request, id).await?),
+        None => None,
+    };
+    let written = web::block(move || file(&request, line.as_ref())).await;
     let file = written.map_err(|error| ApiError::Internal(error.to_string()))??;
     let name = format!("attachment; filename=\"{}\"", file.name);
     Ok(HttpResponse::Ok()
@@ -103,7 +126,42 @@ struct File {
     bytes: Vec<u8>,
 }
 
-fn file(request: &OutRequest) -> ApiResult<File> {
+/// The request of the line that is named.
+async fn line_of(pool: &PgPool, asked: &OutRequest, id: &Given) -> ApiResult<CutPlanRequest> {
+    let refused = |path: &str, expected: &str| {
+        ApiError::Invalid(vec![wrong_shape(path, expected, id.0.clone())])
+    };
+    if asked.part.is_some() || asked.has_kerf() {
+        return Err(refused("layout_id", "left out beside a part, a kerf or a plan"));
+    }
+    let key = id.0.as_str().and_then(|id| Uuid::parse_str(id).ok());
+    let key = key.ok_or_else(|| refused("layout_id", "the id of a line of a job"))?;
+    let line: JobLine = find(pool, key).await?.ok_or(ApiError::NotFound)?;
+    let job = jobs::live(pool, line.job_id).await?;
+    let shop = Shop::read(pool, None).await?;
+    let request = Rig::of(&shop, &job.rig).request(&shop, &line.input)?.request;
+    if request.layout.is_none() {
+        return Err(refused("layout_id", "a line that lays a part out"));
+    }
+    Ok(request)
+}
+
+/// The part, and how it is laid out where a cut or a kerf is known.
+fn laid(request: &OutRequest, line: Option<&CutPlanRequest>) -> ApiResult<(Part, Option<LaidOut>)> {
+    let laid = match line {
+        Some(line) => line.to_work_laid()?.1,
+        None if request.has_kerf() => Some(request.paths()?.laid_out()?),
+        None => None,
+    };
+    if let Some(laid) = laid {
+        return Ok((laid.part.clone(), Some(laid)));
+    }
+    let mut fields = Fields::default();
+    let part = request.part()?.read(&mut fields, "part");
+    Ok((checked(fields, part, "part")?, None))
+}
+
+fn file(request: &OutRequest, line: Option<&CutPlanRequest>) -> ApiResult<File> {
     let mut fields = Fields::default();
     let format: OutFormat = fields.code("format", request.format.as_ref(), None);
     let unit = fields.code("unit", request.unit.as_ref(), Some(OutUnit::Mm));
@@ -111,24 +169,15 @@ fn file(request: &OutRequest) -> ApiResult<File> {
     let post = request.post.clone().unwrap_or_default();
     post.check(&mut fields);
     fields.done(())?;
-    let paths = request.paths();
-    let (part, laid) = if paths.has_kerf() {
-        let laid = LaidOut::of(&paths)?;
-        (laid.part.clone(), Some(laid))
-    } else {
-        let mut fields = Fields::default();
-        let part = request.part.read(&mut fields, "part");
-        (checked(fields, part, "part")?, None)
-    };
-    let figures = laid.as_ref().map(LaidOut::figures).transpose()?.flatten();
-    let planned = laid.as_ref().and_then(|laid| laid.planned.as_ref());
+    let (part, laid) = laid(request, line)?;
+    let cut = laid.as_ref().and_then(|laid| laid.cut.as_ref());
     let drawn = Drawn {
         part: &part,
         laid: laid.as_ref().map(|laid| &laid.laid),
-        figures: figures.as_ref(),
+        runs: cut.map(|cut| cut.plan.runs.as_slice()),
         unit,
-        datum: request.datum.map(point),
-        feed: planned.map(|planned| planned.settings.travel_speed.set.as_m_s()),
+        datum: request.datum.map(point).or(laid.as_ref().and_then(|laid| laid.datum)),
+        feed: cut.map(|cut| cut.settings.travel_speed.set.as_m_s()),
     };
     let (kind, name, bytes) = match format {
         OutFormat::Dxf => ("image/vnd.dxf", "layout.dxf", dxf::written(&drawn)?),
@@ -147,10 +196,20 @@ fn file(request: &OutRequest) -> ApiResult<File> {
 }
 
 impl OutRequest {
-    fn paths(&self) -> PathsRequest {
+    fn has_kerf(&self) -> bool {
+        self.plan.is_some() || self.kerf_mm.as_ref().is_some_and(Given::is_said)
+    }
+
+    fn part(&self) -> ApiResult<&LayoutPart> {
+        let expected = "a part, or layout_id in its place";
+        let none = || ApiError::Invalid(vec![wrong_shape("part", expected, Value::Null)]);
+        self.part.as_ref().ok_or_else(none)
+    }
+
+    fn paths(&self) -> ApiResult<PathsRequest> {
         let one = self.clone();
-        PathsRequest {
-            part: one.part,
+        Ok(PathsRequest {
+            part: self.part()?.clone(),
             kerf_mm: one.kerf_mm.filter(|given| given.0 != Value::Null),
             plan: one.plan,
             at_edge: one.at_edge,
@@ -161,6 +220,6 @@ impl OutRequest {
             order: one.order,
             datum: one.datum,
             starts: one.starts,
-        }
+        })
     }
 }

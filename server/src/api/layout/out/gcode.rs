@@ -104,7 +104,7 @@ pub(super) fn written(drawn: &Drawn<'_>, post: &Post) -> String {
         };
         let start: &'static str = path.lead.start.into();
         program.line(&format!("(path {}: {name}, {})", i + 1, start.replace('_', " ")));
-        let preheat = drawn.figures.and_then(|figures| figures.each.get(i)).map(|one| one.preheat);
+        let preheat = drawn.runs.map(|runs| runs[i].settings.start_preheat.set.as_s());
         let way_in: Vec<Segment> = lines(&path.lead.way_in);
         program.fast(path.lead.way_in.first().copied().unwrap_or_else(|| path.contour.start()));
         program.line(&post.heat_on);

@@ -28,6 +28,7 @@ import { HeatRamp } from "../panels/HeatRamp";
 import { Pace } from "../panels/Pace";
 import type { Marks } from "../useGoing";
 import { useSeconds, useTicks } from "../useTicks";
+import { PathAhead } from "./PathAhead";
 
 type Props = {
   doc: Doc;
@@ -306,6 +307,7 @@ export function CutCard({
           <Settings doc={doc} cut={cut} part={part} />
           <CleanTip doc={doc} events={events} run={run} onCleaned={onCleaned} />
           {part.order !== null && <Stroke cut={cut} order={part.order} />}
+          {part.order !== null && <PathAhead cut={cut} order={part.order} />}
           <GasLeft doc={doc} events={events} from={null} />
           <StrokeBefore going={going} onStroke={onStroke} />
           {urgent.map((note) => (

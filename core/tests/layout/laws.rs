@@ -1,11 +1,5 @@
 //! Laws of contours and layouts, held against a grid of cells, brute force, and each other.
 
-#![allow(
-    clippy::expect_used,
-    clippy::unwrap_used,
-    reason = "a test fails by saying what it expected"
-)]
-
 use std::f64::consts::{PI, TAU};
 
 use galvanon_core::cut::{Quality, Start};

@@ -6,6 +6,9 @@
     reason = "a test fails by saying what it expected"
 )]
 
+mod laws;
+mod runs;
+
 use std::collections::BTreeMap;
 use std::f64::consts::PI;
 

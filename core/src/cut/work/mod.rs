@@ -1,10 +1,15 @@
-//! What a line of a job cuts: a plate, or a shape in strokes. Both come to one set of settings.
+//! What a line of a job cuts: a plate, a shape in strokes, or a part in the runs of its layout. Each comes to one set of
+//! settings.
+
+pub mod runs;
+pub(crate) mod sum;
 
 use crate::cut::job_tips::Cutting;
 use crate::cut::request::Request;
 use crate::cut::section::plan::{SectionPlan, SectionRequest};
 use crate::cut::section::plan_section;
 use crate::cut::settings::{Settings, plan};
+use crate::cut::work::runs::{RunsPlan, RunsRequest, plan_runs};
 use crate::error::Error;
 
 /// A cut as it is asked.
@@ -14,6 +19,19 @@ pub enum Work {
     Plate(Box<Request>),
     /// A shape.
     Section(Box<SectionRequest>),
+    /// A part that was laid out.
+    Runs(Box<RunsRequest>),
+}
+
+/// A cut as it is planned.
+#[derive(Clone, Debug, PartialEq)]
+pub struct Made {
+    /// Its settings as one cut.
+    pub settings: Settings,
+    /// Its strokes, where it is a shape.
+    pub section: Option<SectionPlan>,
+    /// Its runs, where it was laid out.
+    pub runs: Option<RunsPlan>,
 }
 
 impl From<Request> for Work {
@@ -23,16 +41,17 @@ impl From<Request> for Work {
 }
 
 impl Work {
-    /// Process, gas, gear, policy: what plate and shape have in common.
+    /// Process, gas, gear, policy: what all of them have in common.
     #[must_use]
     pub const fn request(&self) -> &Request {
         match self {
             Self::Plate(request) => request,
             Self::Section(asked) => &asked.base,
+            Self::Runs(asked) => &asked.base,
         }
     }
 
-    /// The same cut under other conditions.
+    /// The same cut under other conditions; runs keep the lengths that they were laid out with.
     #[must_use]
     pub fn under(&self, request: &Request) -> Self {
         match self {
@@ -41,20 +60,30 @@ impl Work {
                 base: request.clone(),
                 ..(**asked).clone()
             })),
+            Self::Runs(asked) => {
+                let (runs, said) = (asked.runs.clone(), asked.said.clone());
+                Self::Runs(Box::new(RunsRequest::new(request.clone(), runs, said)))
+            }
         }
     }
 
-    /// Its strokes, where it is a shape, and its settings as one cut.
+    /// Its settings as one cut, with its strokes or runs.
     ///
     /// # Errors
     /// Every input that is not possible.
-    pub fn plan(&self) -> Result<(Settings, Option<SectionPlan>), Vec<Error>> {
+    pub fn plan(&self) -> Result<Made, Vec<Error>> {
         match self {
-            Self::Plate(request) => Ok((plan(request)?, None)),
+            Self::Plate(request) => {
+                Ok(Made { settings: plan(request)?, section: None, runs: None })
+            }
             Self::Section(asked) => {
                 asked.base.check()?;
                 let made = plan_section(asked)?;
-                Ok((made.as_one(asked)?, Some(made)))
+                Ok(Made { settings: made.as_one(asked)?, section: Some(made), runs: None })
+            }
+            Self::Runs(asked) => {
+                let made = plan_runs(asked)?;
+                Ok(Made { settings: made.as_one(asked)?, section: None, runs: Some(made) })
             }
         }
     }
@@ -64,10 +93,10 @@ impl Work {
     /// # Errors
     /// Every input that is not possible.
     pub fn settings(&self) -> Result<Settings, Vec<Error>> {
-        self.plan().map(|(settings, _)| settings)
+        self.plan().map(|made| made.settings)
     }
 
-    /// The cuts that tips are chosen for: the plate, or each stroke with the tip that its plan has.
+    /// The cuts that tips are chosen for: the plate, each stroke with the tip that its plan has, or each run.
     ///
     /// # Errors
     /// Every input that is not possible.
@@ -75,6 +104,7 @@ impl Work {
         match self {
             Self::Plate(request) => Ok(vec![(**request).clone().into()]),
             Self::Section(asked) => Ok(plan_section(asked)?.cuttings(asked)),
+            Self::Runs(asked) => Ok(asked.cuttings()),
         }
     }
 }

@@ -23,7 +23,10 @@ const PAPERS = [
   { value: "a3", text: "A3" },
 ];
 
-export function Outputs({ body }: { body: Schemas["PathsRequest"] }) {
+/** What is written: a part as it is asked, or the line of a job that lays one out. */
+type Of = Omit<Schemas["OutRequest"], "format" | "unit" | "paper">;
+
+export function Outputs({ body }: { body: Of }) {
   const { system } = usePreferences();
   const inch = lengthsOf(system) === "inch";
   const [paper, setPaper] = useState(inch ? "letter" : "a4");

@@ -1,0 +1,186 @@
+//! What do several runs of the torch in one plate take together: the paths of a part, one after the other?
+//!
+//! Each run is planned as a cut of its own, with the length and the start that it was laid out with; the torch is taken up
+//! once and moved on from run to run. Left out: that a run beside one just cut starts warmer, and that a wider kerf makes
+//! its paths longer by half of what it is wider.
+
+use crate::code::Code;
+use crate::cut::consumption::{Amounts, Starts, Times};
+use crate::cut::cost::{Cost, cost};
+use crate::cut::job_tips::Cutting;
+use crate::cut::request::{Request, Start};
+use crate::cut::settings::{Settings, plan};
+use crate::cut::work::sum::{Taken, Told, summed};
+use crate::error::Error;
+use crate::note::Note;
+use crate::quantity::{Duration, Length};
+use crate::trace::{Measure, Trace};
+
+/// One run of the torch, from where it starts burning to where it lets go.
+#[derive(Clone, Copy, Debug, PartialEq)]
+pub struct Run {
+    /// How far it burns, leads counted.
+    pub length: Length,
+    /// How it begins.
+    pub start: Start,
+}
+
+/// What is asked: runs in their order, in the same plate with the same gas.
+#[derive(Clone, Debug, PartialEq)]
+pub struct RunsRequest {
+    /// Steel, process, gas, gear, policy, and how many parts. Length and start are those of its longest run.
+    pub base: Request,
+    /// In order.
+    pub runs: Vec<Run>,
+    /// What their layout says.
+    pub said: Vec<Note>,
+}
+
+/// One run, with what it takes.
+#[derive(Clone, Debug, PartialEq)]
+pub struct RunPlan {
+    /// How far, and from what start.
+    pub run: Run,
+    /// What to set.
+    pub settings: Settings,
+    /// Its times.
+    pub time: Times,
+    /// Its gas.
+    pub gas: Amounts,
+    /// Its money, where prices were given.
+    pub cost: Option<Cost>,
+}
+
+/// The runs of one part, planned.
+#[derive(Clone, Debug, PartialEq)]
+pub struct RunsPlan {
+    /// In order.
+    pub runs: Vec<RunPlan>,
+    /// What must be said, each once.
+    pub notes: Vec<Note>,
+}
+
+impl RunsRequest {
+    /// Runs in a plate; the request is made that of the longest.
+    #[must_use]
+    pub fn new(mut base: Request, runs: Vec<Run>, said: Vec<Note>) -> Self {
+        let length = |run: &&Run| run.length.as_m();
+        if let Some(main) = runs.iter().max_by(|a, b| length(a).total_cmp(&length(b))) {
+            base.cut.length = main.length;
+            base.cut.start = main.start;
+        }
+        Self { base, runs, said }
+    }
+
+    fn request_of(&self, run: &Run) -> Request {
+        let mut request = self.base.clone();
+        request.cut.length = run.length;
+        request.cut.start = run.start;
+        request
+    }
+
+    /// The time that is spared where the torch is moved on to a run and not taken up for it.
+    fn spared(&self, at: usize) -> Duration {
+        let policy = &self.base.policy;
+        let spared = policy.handling.as_s() - policy.reposition.as_s();
+        Duration::from_s(if at == 0 { 0.0 } else { spared })
+    }
+
+    /// The runs as cuts that a tip is wanted for; equal ones are one cut made several times.
+    #[must_use]
+    pub fn cuttings(&self) -> Vec<Cutting> {
+        let mut cuttings: Vec<((Run, Duration), Cutting)> = Vec::new();
+        for (at, run) in self.runs.iter().enumerate() {
+            let like = (*run, self.spared(at));
+            match cuttings.iter_mut().find(|(known, _)| *known == like) {
+                Some((_, cutting)) => cutting.count += self.base.cut.count,
+                None => {
+                    let cutting = Cutting { spared: like.1, ..self.request_of(run).into() };
+                    cuttings.push((like, cutting));
+                }
+            }
+        }
+        cuttings.into_iter().map(|(_, cutting)| cutting).collect()
+    }
+}
+
+/// Of one run: each path says by itself where it stops.
+const PLANNED_STOPS: &str = "planned_stops";
+
+/// A run as one of several: the torch is taken up for the first and moved on to the others.
+fn run_plan(run: Run, settings: Settings, spared: Duration, request: &Request) -> RunPlan {
+    let handling = Duration::from_s(settings.time.handling.as_s() - spared.as_s());
+    let time = Times { handling, ..settings.time };
+    let one = request.policy.fixed_pressure().is_some();
+    let money = request
+        .prices
+        .map(|prices| cost(&prices, (&time, settings.starts.count), &settings.gas, one).0);
+    RunPlan { run, time, gas: settings.gas, cost: money, settings }
+}
+
+/// Plans the runs of a part, equal ones once.
+///
+/// # Errors
+/// Every input that is not possible.
+pub fn plan_runs(asked: &RunsRequest) -> Result<RunsPlan, Vec<Error>> {
+    let mut known: Vec<(Run, Settings)> = Vec::new();
+    let mut made =
+        RunsPlan { runs: Vec::with_capacity(asked.runs.len()), notes: asked.said.clone() };
+    for (at, run) in asked.runs.iter().enumerate() {
+        let settings = match known.iter().find(|(other, _)| other == run) {
+            Some((_, settings)) => settings.clone(),
+            None => {
+                let settings = plan(&asked.request_of(run))?;
+                known.push((*run, settings.clone()));
+                settings
+            }
+        };
+        for note in settings.notes.iter().filter(|note| note.code != PLANNED_STOPS) {
+            if !made.notes.iter().any(|other| other.code == note.code && other.level >= note.level)
+            {
+                made.notes.push(note.clone());
+            }
+        }
+        made.runs.push(run_plan(*run, settings, asked.spared(at), &asked.base));
+    }
+    Ok(made)
+}
+
+impl RunsPlan {
+    /// The part as one cut: the settings of its longest run, with the times, gas, money and notes of all.
+    ///
+    /// # Errors
+    /// Only where nothing is cut: every hole is drilled and there is no outline.
+    pub fn as_one(&self, asked: &RunsRequest) -> Result<Settings, Vec<Error>> {
+        let length = |it: &&RunPlan| it.run.length.as_m();
+        let main = self.runs.iter().max_by(|a, b| length(a).total_cmp(&length(b)));
+        let main = main
+            .ok_or_else(|| vec![Error::Missing { input: "layout.part", needed_for: "layout" }])?;
+        Ok(Settings {
+            starts: Starts {
+                count: self.runs.iter().map(|it| it.settings.starts.count).sum(),
+                stops: Vec::new(),
+            },
+            time: Times::sum(self.runs.iter().map(|it| it.time)),
+            gas: Amounts::sum(self.runs.iter().map(|it| it.gas)),
+            cost: Cost::sum(self.runs.iter().map(|it| it.cost)),
+            count: asked.base.cut.count,
+            notes: self.notes.clone(),
+            traces: self.traces(main),
+            ..main.settings.clone()
+        })
+    }
+
+    /// The chains of the longest run, and of each total the runs it is made of.
+    fn traces(&self, main: &RunPlan) -> Vec<Trace> {
+        let taken = |it: &RunPlan| Taken {
+            starts: it.settings.starts.count,
+            time: it.time,
+            gas: it.gas,
+            cost: it.cost,
+            named: ("start", Measure::Word(it.run.start.code())),
+        };
+        let all: Vec<Taken> = self.runs.iter().map(taken).collect();
+        summed(&main.settings.traces, &all, &Told { each: "layout_path", all: "result_layout" })
+    }
+}

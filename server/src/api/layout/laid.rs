@@ -1,0 +1,324 @@
+//! A part laid out by a kerf or for a cut, and how that is said.
+
+use galvanon_core::code::Code;
+use galvanon_core::cut::work::runs::{RunPlan, RunsPlan, RunsRequest, plan_runs};
+use galvanon_core::cut::{Amounts, Level, Request, Settings, Start, Times, plan};
+use galvanon_core::geometry::Point;
+use galvanon_core::layout::cut::burnt;
+use galvanon_core::layout::marks::{Mark, PUNCHES, marks};
+use galvanon_core::layout::order::OrderBy;
+use galvanon_core::layout::part::{Of, Part};
+use galvanon_core::layout::paths::{Asked, CutPath, Laid, lay};
+use galvanon_core::quantity::Length;
+use galvanon_core::steel::thermal::DENSITY;
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+use crate::api::layout::asked::Ways;
+use crate::api::layout::contour::{ContourWire, Place, place, refused};
+use crate::error::{ApiResult, faults};
+use crate::wire::band::{BandWire, seconds};
+use crate::wire::note::{NoteWire, in_words, note};
+use crate::wire::unit::{fine, thousandths};
+
+/// One path of the tip's centre.
+#[derive(Clone, Debug, Deserialize, PartialEq, Serialize, ToSchema)]
+pub struct PathWire {
+    /// When it is cut, from 1.
+    pub order: usize,
+    /// hole, outer, cut.
+    pub of: String,
+    /// Which of them, in the part's list, from 0.
+    pub index: usize,
+    /// inside, outside, left, right: what is kept.
+    pub keep: String,
+    /// edge, pierce, drilled_hole.
+    pub start: String,
+    /// The path, without its lead.
+    pub contour: ContourWire,
+    /// From its start to the path.
+    #[schema(value_type = Vec<Vec<f64>>)]
+    pub lead_in: Vec<Place>,
+    /// From the path's start past it and into the scrap.
+    #[schema(value_type = Vec<Vec<f64>>)]
+    pub lead_out: Vec<Place>,
+    /// From the start to the nearest edge that is kept.
+    pub clear_mm: f64,
+    /// Length of the path, without its lead.
+    pub length_mm: f64,
+    /// Where a hand stops on it.
+    pub stops_mm: Vec<f64>,
+    /// Of a circle: from the pivot to the tip's centre.
+    pub pivot_mm: Option<f64>,
+    /// Why it begins where it does.
+    pub why: String,
+    /// The same as a note.
+    pub why_note: NoteWire,
+    /// Heating, cutting, moving on; null by kerf alone.
+    pub time_s: Option<f64>,
+    /// Of that, heating at its start.
+    pub preheat_s: Option<f64>,
+    /// The same as a band; null by kerf alone.
+    pub start_preheat_s: Option<BandWire>,
+    /// How far the torch burns, leads counted.
+    pub burnt_mm: f64,
+}
+
+/// A corner that stays rounded.
+#[derive(Clone, Debug, Deserialize, PartialEq, Serialize, ToSchema)]
+pub struct StandingWire {
+    /// The corner.
+    #[schema(value_type = Vec<f64>)]
+    pub at: Place,
+    /// It stays rounded by this.
+    pub radius_mm: f64,
+}
+
+/// A hole that is drilled instead of cut.
+#[derive(Clone, Debug, Deserialize, PartialEq, Serialize, ToSchema)]
+pub struct DrilledWire {
+    /// Its centre.
+    #[schema(value_type = Vec<f64>)]
+    pub at: Place,
+    /// Across.
+    pub diameter_mm: f64,
+}
+
+/// A mark on the plate.
+#[derive(Clone, Debug, Deserialize, PartialEq, Serialize, ToSchema)]
+pub struct PlateMark {
+    /// datum, corner, tangent, centre, punch.
+    pub kind: String,
+    /// From the datum corner.
+    #[schema(value_type = Vec<f64>)]
+    pub at: Place,
+    /// Of a circle or an arc.
+    pub radius_mm: Option<f64>,
+}
+
+/// What is marked, in the order of marking, all from one corner.
+#[derive(Clone, Debug, Deserialize, PartialEq, Serialize, ToSchema)]
+pub struct MarksReply {
+    /// The marks.
+    pub marks: Vec<PlateMark>,
+    /// Both diagonals of the box round the part are this long, or it is not square.
+    pub diagonal_mm: f64,
+    /// Punches stand so far apart on straights.
+    pub punch_straight_mm: f64,
+    /// And on curves.
+    pub punch_curve_mm: f64,
+}
+
+/// An order of the paths.
+#[derive(Clone, Debug, Deserialize, PartialEq, Serialize, ToSchema)]
+pub struct OrderWire {
+    /// cool, near.
+    pub order: String,
+    /// Ways between the paths.
+    pub moves_mm: f64,
+    /// Starts beside metal cut less than a minute before.
+    pub warm_starts: usize,
+}
+
+/// A part laid out.
+#[derive(Clone, Debug, Deserialize, PartialEq, Serialize, ToSchema)]
+pub struct PathsReply {
+    /// In the order of cutting.
+    pub paths: Vec<PathWire>,
+    /// Corners that the jet cannot reach.
+    pub left_standing: Vec<StandingWire>,
+    /// Holes to drill.
+    pub drilled: Vec<DrilledWire>,
+    /// What must be said.
+    pub notes: Vec<NoteWire>,
+    /// Width of the cut.
+    pub kerf_mm: f64,
+    /// What is marked on the plate.
+    pub marks: MarksReply,
+    /// The orders there are, with what each is like.
+    pub orders: Vec<OrderWire>,
+    /// What one part weighs; null by kerf alone, as are the next three.
+    pub mass_kg: Option<f64>,
+    /// Of one part.
+    pub time_s: Option<f64>,
+    /// Cutting and preheat oxygen.
+    pub oxygen_l: Option<f64>,
+    /// Fuel.
+    pub fuel_l: Option<f64>,
+}
+
+impl PathsReply {
+    /// Takes its sentences away: its figures stay.
+    pub fn wordless(&mut self) {
+        self.notes.clear();
+        for path in &mut self.paths {
+            path.why.clear();
+            path.why_note.text = "".into();
+        }
+    }
+}
+
+/// A cut that a part is laid out for.
+#[derive(Debug)]
+pub struct LaidCut {
+    /// Its settings, before its paths were known.
+    pub settings: Settings,
+    /// Its paths as runs of the torch.
+    pub asked: RunsRequest,
+    /// What they take.
+    pub plan: RunsPlan,
+}
+
+/// A part that was laid out, and what by.
+#[derive(Debug)]
+pub struct LaidOut {
+    /// The part.
+    pub part: Part,
+    /// Its paths.
+    pub laid: Laid,
+    /// Width of the cut.
+    pub kerf: Length,
+    /// The cut it is laid out for; `None` by kerf alone.
+    pub cut: Option<LaidCut>,
+    /// Where marks are measured from.
+    pub datum: Option<Point>,
+}
+
+impl LaidOut {
+    /// Lays a part out by a kerf alone; `at` is the part's place in the request.
+    ///
+    /// # Errors
+    /// [`ApiError::Invalid`] where the part is at fault, at its place.
+    pub fn by_kerf((part, at): (Part, &str), kerf: Length, ways: &Ways) -> ApiResult<Self> {
+        let laid = laid(&part, at, &ways.over(Asked::by_kerf(kerf)))?;
+        Ok(Self { part, laid, kerf, cut: None, datum: ways.datum })
+    }
+
+    /// Lays a part out for a cut of plate; its length and start do not matter.
+    ///
+    /// # Errors
+    /// [`ApiError::Invalid`] where the part is at fault, at its place.
+    pub fn for_cut((part, at): (Part, &str), base: Request, ways: &Ways) -> ApiResult<Self> {
+        let mut base = base;
+        base.policy.reach = ways.reach.unwrap_or(base.policy.reach);
+        base.cut.handedness = ways.hand.unwrap_or(base.cut.handedness);
+        let settings = plan(&base).map_err(|errors| faults(&errors))?;
+        let laid = laid(&part, at, &ways.over(Asked::by_cut(&base, &settings)))?;
+        let asked = RunsRequest::new(base, laid.runs(), laid.notes.clone());
+        let plan = plan_runs(&asked).map_err(|errors| faults(&errors))?;
+        let (kerf, datum) = (settings.kerf, ways.datum);
+        Ok(Self { part, laid, kerf, cut: Some(LaidCut { settings, asked, plan }), datum })
+    }
+
+    /// Each path's run, in their order; none by kerf alone.
+    #[must_use]
+    pub fn runs(&self) -> Option<&[RunPlan]> {
+        self.cut.as_ref().map(|cut| cut.plan.runs.as_slice())
+    }
+
+    /// What the part weighs, kg; `None` where the thickness is not known.
+    fn mass(&self) -> Option<f64> {
+        let thickness = self.cut.as_ref()?.asked.base.steel.thickness;
+        Some(self.part.area() * thickness.as_m() * DENSITY)
+    }
+
+    /// As the contract says it.
+    #[must_use]
+    pub fn reply(&self) -> PathsReply {
+        let (laid, runs) = (&self.laid, self.runs());
+        let mm = |m: f64| fine(m * 1e3);
+        let gas = runs.map(|runs| Amounts::sum(runs.iter().map(|it| it.gas)));
+        let time = runs.map(|runs| Times::sum(runs.iter().map(|it| it.time)).total().as_s());
+        let mut notes = laid.notes.clone();
+        // what a run has to say of itself stands with the plan; here what a hand must know of the paths
+        let told = self.cut.iter().flat_map(|cut| &cut.plan.notes);
+        let said =
+            |notes: &[galvanon_core::cut::Note], code| notes.iter().any(|it| it.code == code);
+        for one in told.filter(|one| one.level > Level::Info) {
+            if !said(&notes, one.code) {
+                notes.push(one.clone());
+            }
+        }
+        let paths = laid.paths.iter().enumerate();
+        PathsReply {
+            paths: paths.map(|(i, path)| path_wire(i, path, runs.map(|runs| &runs[i]))).collect(),
+            left_standing: laid
+                .standing
+                .iter()
+                .map(|one| StandingWire { at: place(one.at), radius_mm: mm(one.radius) })
+                .collect(),
+            drilled: laid
+                .drilled
+                .iter()
+                .map(|one| DrilledWire { at: place(one.at), diameter_mm: mm(one.diameter) })
+                .collect(),
+            notes: in_words(&notes),
+            kerf_mm: fine(self.kerf.as_mm()),
+            marks: marks_reply(self),
+            orders: orders(laid),
+            mass_kg: self.mass().map(thousandths),
+            time_s: time.map(thousandths),
+            oxygen_l: gas.map(|gas| thousandths(gas.oxygen.as_m3() * 1e3)),
+            fuel_l: gas.map(|gas| thousandths(gas.fuel.as_m3() * 1e3)),
+        }
+    }
+}
+
+fn laid(part: &Part, at: &str, asked: &Asked) -> ApiResult<Laid> {
+    lay(part, asked).map_err(|(of, fault)| refused(of, &fault, at))
+}
+
+fn marks_reply(laid: &LaidOut) -> MarksReply {
+    let found = marks(&laid.part, laid.datum);
+    let one = |mark: &Mark| PlateMark {
+        kind: mark.kind.code().to_owned(),
+        at: place(mark.at),
+        radius_mm: mark.radius.map(|m| fine(m * 1e3)),
+    };
+    MarksReply {
+        marks: found.marks.iter().map(one).collect(),
+        diagonal_mm: fine(found.diagonal * 1e3),
+        punch_straight_mm: fine(PUNCHES.0 * 1e3),
+        punch_curve_mm: fine(PUNCHES.1 * 1e3),
+    }
+}
+
+fn orders(laid: &Laid) -> Vec<OrderWire> {
+    let one = |(order, ways, warm): &(OrderBy, f64, usize)| OrderWire {
+        order: order.code().to_owned(),
+        moves_mm: fine(ways * 1e3),
+        warm_starts: *warm,
+    };
+    laid.orders.iter().map(one).collect()
+}
+
+fn path_wire(i: usize, path: &CutPath, run: Option<&RunPlan>) -> PathWire {
+    let (of, index) = match path.of {
+        Of::Outer => ("outer", 0),
+        Of::Hole(i) => ("hole", i),
+        Of::Cut(i) => ("cut", i),
+    };
+    let why = note(&path.why);
+    let mm = |m: f64| fine(m * 1e3);
+    let start: Start = path.lead.start;
+    PathWire {
+        order: i + 1,
+        of: of.to_owned(),
+        index,
+        keep: path.keep.code().to_owned(),
+        start: start.code().to_owned(),
+        contour: ContourWire::of(&path.contour),
+        lead_in: path.lead.way_in.iter().copied().map(place).collect(),
+        lead_out: path.lead.way_out.iter().copied().map(place).collect(),
+        clear_mm: mm(path.lead.clear),
+        length_mm: mm(path.contour.length()),
+        stops_mm: path.stops.iter().copied().map(mm).collect(),
+        pivot_mm: path.pivot.map(mm),
+        why: why.text.to_string(),
+        why_note: why,
+        time_s: run.map(|run| thousandths(run.time.total().as_s())),
+        start_preheat_s: run.map(|run| seconds(&run.settings.start_preheat)),
+        burnt_mm: fine(burnt(path).as_mm()),
+        preheat_s: run.map(|run| thousandths(run.settings.start_preheat.set.as_s())),
+    }
+}

@@ -1,0 +1,223 @@
+/** A run card on one sheet: what to set, how it looks and sounds, where to stop, and room to note. */
+import type { CutPlan, CutPlanRequest } from "@/api/client";
+import { facts, noteKey } from "@/cut";
+import { EdgeDrawing } from "@/draw/edge";
+import { CutStrip } from "@/draw/strip";
+import { SCREEN, sentence, word } from "@/text";
+import { tipFrom, tipShort } from "@/text/tip";
+import { LEVEL_WORDS, type Level, Mark } from "@/ui/mark";
+import { usePreferences } from "@/ui/preferences";
+import { band, clock, print } from "@/units";
+import { Big, PressureBlock } from "./Big";
+import { LaidPart, PathTable } from "./Paths";
+import { Schools } from "./Schools";
+import { Strokes } from "./Strokes";
+import { ToNote } from "./ToNote";
+
+const SIDES = ["above", "near", "far", "below"];
+/** As many rows as leave the card on one sheet. */
+const ROWS_TO_NOTE = 5;
+/** A shape's strokes and a part's paths take room of their own. */
+const ROWS_OF_A_SHAPE = 4;
+
+export function Sheet({
+  plan,
+  request,
+  title,
+  madeAt,
+  core,
+  code,
+}: {
+  plan: CutPlan;
+  request: CutPlanRequest;
+  title: string;
+  madeAt: string;
+  core: string;
+  code: string;
+}) {
+  const { system } = usePreferences();
+  const fuel = request.gas.fuel;
+  const { section, layout: laid } = plan;
+  const { layout } = request;
+  const stopped = plan.verdict === "stop";
+  const cue = (quantity: string) => {
+    const found = plan.cues.find((each) => each.quantity === quantity);
+    return found && sentence("cues", found.code, {}, system, found.text);
+  };
+  const tip = (
+    <Big
+      name="Tip"
+      value={tipShort(plan.tip)}
+      small={[
+        `${word(plan.tip.face)} face`,
+        system === "inch" ? print(plan.tip.bore_mm, "bore", system) : null,
+        ...tipFrom(plan.tip),
+      ]
+        .filter((part) => part !== null)
+        .join(" · ")}
+      cue={cue("tip")}
+    />
+  );
+  return (
+    <article
+      className="mx-auto flex w-full max-w-[780px] flex-col gap-2.5 rounded-md border border-line bg-sheet p-4 font-bench print:max-w-none print:gap-1.5 print:border-0 print:p-0"
+      data-card={plan.verdict}
+    >
+      <header className="flex items-start justify-between gap-4">
+        <div>
+          <p className="text-sm">
+            {title.includes(": ") ? title.slice(0, title.lastIndexOf(": ")) : "Run card"}
+          </p>
+          <h1 className="text-xl font-bold leading-tight">{facts(request, system)}</h1>
+        </div>
+        <img
+          src={code}
+          alt="Code to scan back to this card"
+          width="84"
+          height="84"
+          className="size-[84px] shrink-0 bg-white"
+        />
+      </header>
+      {stopped && (
+        <p
+          className="flex items-center gap-2 border-4 border-stop p-2 text-lg font-bold text-stop"
+          role="alert"
+        >
+          <Mark level="stop" size={28} /> {SCREEN.stopCard}
+        </p>
+      )}
+      {section && (
+        <Strokes
+          section={section}
+          fuel={fuel}
+          sides={
+            request.section?.sides ?? (request.section?.access === "one_side" ? ["near"] : SIDES)
+          }
+          system={system}
+        />
+      )}
+      {!section && !stopped && (
+        <div className="grid grid-cols-2 gap-3 sm:grid-cols-[1fr_1fr_1.1fr]">
+          <PressureBlock gas="oxygen" pressure={plan.oxygen_pressure_kpa} system={system} />
+          <PressureBlock gas={fuel} pressure={plan.fuel_pressure_kpa} system={system} />
+          <div className="col-span-2 sm:col-span-1">
+            {tip}
+            <p className="mt-1 text-xs leading-tight">{cue("fuel_pressure_kpa")}</p>
+          </div>
+        </div>
+      )}
+      {/* what must not be set is absent, not crossed out */}
+      {!stopped && (
+        <div
+          className={`grid grid-cols-2 gap-x-4 gap-y-2 ${section ? "sm:grid-cols-5" : "sm:grid-cols-3"}`}
+        >
+          {section && tip}
+          {!section && (
+            <>
+              <Big
+                name="Start preheat"
+                value={print(plan.start_preheat_s.set, "duration", system)}
+                small={band(
+                  plan.start_preheat_s.low,
+                  plan.start_preheat_s.high,
+                  "duration",
+                  system,
+                )}
+                cue={cue("start_preheat_s")}
+              />
+              <Big
+                name="Travel speed"
+                value={print(plan.travel_speed_mm_min.set, "speed", system)}
+                small={band(
+                  plan.travel_speed_mm_min.low,
+                  plan.travel_speed_mm_min.high,
+                  "speed",
+                  system,
+                )}
+                cue={cue("travel_speed_mm_min")}
+              />
+            </>
+          )}
+          <Big
+            name="Cones to plate"
+            value={band(plan.standoff_mm.low, plan.standoff_mm.high, "gap", system)}
+            small={`tip to plate ${band(plan.tip_to_plate_mm.low, plan.tip_to_plate_mm.high, "gap", system)}`}
+            cue={cue("standoff_mm")}
+          />
+          <Big
+            name="Kerf"
+            value={print(plan.kerf_mm, "bore", system)}
+            small={`drag ${print(plan.drag_mm, "bore", system)}`}
+          />
+          <Big
+            name={laid ? "One piece" : "One cut"}
+            value={clock(plan.time_s.total)}
+            small={`${plan.starts} ${plan.starts === 1 ? "start" : "starts"}, heat ${clock(plan.time_s.preheat)}, cut ${clock(plan.time_s.cutting)}`}
+          />
+          <Big
+            name={`Gas, ${plan.line_total.count === 1 ? (laid ? "one piece" : "one cut") : `all ${plan.line_total.count}`}`}
+            value={`O₂ ${print(plan.line_total.oxygen_l, "gas_volume", system)}`}
+            small={`${word(fuel)} ${print(plan.line_total.fuel_l, "gas_volume", system)}, ${clock(plan.line_total.time_s)}`}
+          />
+        </div>
+      )}
+      <div
+        className={`grid gap-4 ${
+          section
+            ? "sm:grid-cols-[minmax(0,5fr)_minmax(0,13fr)] print:grid-cols-[5fr_13fr]"
+            : "sm:grid-cols-[minmax(0,11fr)_minmax(0,9fr)] print:grid-cols-[11fr_9fr]"
+        }`}
+      >
+        {section && <Schools fuel={fuel} />}
+        {laid && layout && <LaidPart layout={layout} laid={laid} />}
+        {!section && !laid && (
+          <div className="h-[270px] sm:h-[250px] print:h-[210px]">
+            <EdgeDrawing
+              plan={plan}
+              thickness={request.steel.thickness_mm}
+              bevel={request.cut.bevel_deg ?? 0}
+              fuel={fuel}
+              system={system}
+            />
+          </div>
+        )}
+        <div className="flex flex-col gap-2">
+          <ul
+            className={`flex flex-col gap-0.5 text-sm leading-tight ${section ? "print:text-xs" : ""}`}
+          >
+            {plan.notes.map((note) => (
+              <li key={noteKey(note)} className="flex gap-1.5">
+                <Mark level={note.level as Level} />
+                <span>
+                  {note.level !== "info" && <strong>{LEVEL_WORDS[note.level as Level]}. </strong>}
+                  {sentence("notes", note.code, note.values, system, note.text)}
+                </span>
+              </li>
+            ))}
+          </ul>
+          {!section && <Schools fuel={fuel} />}
+        </div>
+      </div>
+      {laid && <PathTable laid={laid} system={system} />}
+      {!section && !laid && (
+        <CutStrip
+          plan={plan}
+          length={request.cut.length_mm}
+          start={request.cut.start ?? "edge"}
+          scrap={request.cut.scrap ?? "far_side"}
+          system={system}
+        />
+      )}
+      <ToNote
+        rows={Math.min(plan.line_total.count, section || laid ? ROWS_OF_A_SHAPE : ROWS_TO_NOTE)}
+      />
+      <footer className="flex flex-wrap justify-between gap-x-4 text-xs">
+        <span>{SCREEN.manual}</span>
+        <span>
+          {new Date(madeAt).toLocaleString("en", { dateStyle: "medium", timeStyle: "short" })} ·
+          core {core}
+        </span>
+      </footer>
+    </article>
+  );
+}
