@@ -6,7 +6,7 @@ use galvanon_e2e::{DESK, journey};
 #[tokio::test(flavor = "multi_thread")]
 async fn every_line_of_the_demo_prints_on_one_page() -> Result<()> {
     journey(DESK, |app, browser| async move {
-        for part in ["Sallow Beck", "Yard gate", "Press frame", "Footbridge steel"] {
+        for part in ["Sallow Beck", "Yard gate", "Press frame", "Footbridge steel", "Walkway"] {
             let (job, lines) = app.job(part).await?;
             for view in lines.as_array().context("lines")? {
                 let line = view["line"]["id"].as_str().context("id")?;

@@ -74,7 +74,7 @@ pub fn before(word: &str) -> Option<Role> {
         "hole" | "holes" | "inner" | "id" => Role::Hole,
         "edge" => Role::Edge,
         "r" | "radius" | "rounded" => Role::Radius,
-        "snipe" | "chamfer" | "cut" => Role::Cut,
+        "snipe" | "snipes" | "sniped" | "chamfer" | "chamfers" | "chamfered" | "cut" => Role::Cut,
         "dia" | "diameter" | "od" => Role::Diameter,
         _ => return None,
     })

@@ -2,6 +2,7 @@
 
 mod edges;
 mod known;
+mod lines;
 
 pub use known::DemoError;
 
@@ -13,20 +14,17 @@ use sqlx::PgPool;
 use time::{Duration, OffsetDateTime};
 use uuid::Uuid;
 
-use crate::api::entry::typed::input;
-use crate::api::job::cards::{PlanRequest, new_plan};
 use crate::api::people::clearances::{ClearanceRequest, checked as clearance};
 use crate::demo::known::{Known, Loaded, Named, ago, read};
+use crate::demo::lines::{LineEntry, LinePlace, load_line};
 use crate::http::body::read as read_body;
 use crate::plan::gear_fields::{GearSaid, checked};
-use crate::plan::rig::Rig;
 use crate::plan::shop::Shop;
+use crate::store::clearances;
 use crate::store::gear::{self, NewGear};
-use crate::store::job_lines::{self, NewLine};
 use crate::store::jobs::{self, NewJob};
 use crate::store::people::{self, NewPerson};
 use crate::store::shop_settings::{self, Setting};
-use crate::store::{Made, clearances, plans};
 
 #[derive(Deserialize)]
 struct ShopFile {
@@ -80,13 +78,6 @@ struct JobFile {
     #[serde(default)]
     rack: std::collections::BTreeMap<String, String>,
     lines: Vec<LineEntry>,
-}
-
-#[derive(Deserialize)]
-struct LineEntry {
-    typed: String,
-    /// Days ago on which its card was printed, if it was.
-    card_days_ago: Option<i64>,
 }
 
 /// Loads the demo into an empty database; false when it already has people or jobs.
@@ -228,56 +219,6 @@ async fn load_job(
         );
     }
     Ok(lines)
-}
-
-/// Where a line of the demo goes.
-struct LinePlace<'a> {
-    job: &'a NewJob,
-    job_id: Uuid,
-    by: Option<Uuid>,
-    /// Its place among the lines, from 0.
-    place: usize,
-}
-
-async fn load_line(
-    pool: &PgPool,
-    shop: &Shop,
-    entry: LineEntry,
-    at: &LinePlace<'_>,
-) -> Result<Loaded, DemoError> {
-    let LinePlace { job, job_id, by, place } = *at;
-    let read = galvanon_core::entry::line::read(&entry.typed);
-    if let Some(problem) = read.problems.first() {
-        return Err(DemoError::Line(entry.typed, problem.code.to_owned()));
-    }
-    #[allow(clippy::cast_precision_loss, reason = "a job has a handful of lines")]
-    let position = (place + 1) as f64;
-    let line = NewLine { job_id, typed: entry.typed, input: input(&read.understood), position };
-    let body =
-        json!({ "job_id": job_id, "typed": line.typed, "input": line.input, "position": position });
-    let id = Uuid::now_v7();
-    let Made::New(_) = job_lines::put(pool, (id, by), (&line, &body)).await? else {
-        return Err(DemoError::Line(line.typed, "id used twice".into()));
-    };
-    let planned = Rig::of(shop, &job.rig).request(shop, &line.input)?.request;
-    let plan = crate::api::cut::planned::planned(&planned)?;
-    let mut loaded = Loaded {
-        line: id,
-        card: None,
-        pace_mm_min: plan.travel_speed_mm_min.set,
-        oxygen_kpa: plan.oxygen_pressure_kpa.map_or(0.0, |at| at.set),
-    };
-    if let Some(days) = entry.card_days_ago {
-        let request = serde_json::to_value(planned).map_err(crate::error::ApiError::from)?;
-        let title = format!("{}: {}", job.name, read.understood.echo());
-        let plan = PlanRequest { job_line_id: Some(id), title, request };
-        let body = json!({ "job_line_id": id, "title": plan.title, "request": plan.request });
-        let card = Uuid::now_v7();
-        // written with its age at once: a plan is never changed afterwards
-        plans::put(pool, (card, by), (&new_plan(&plan)?, &body), ago(days)).await?;
-        loaded.card = Some(card);
-    }
-    Ok(loaded)
 }
 
 async fn age(pool: &PgPool, job: Uuid, days: i64) -> Result<(), DemoError> {

@@ -229,7 +229,7 @@ async fn the_demo_shop_loads_once_and_shows_each_fuel_and_start() {
     let folder = Path::new(env!("CARGO_MANIFEST_DIR")).join("../demo");
     assert!(!demo::load(&app.pool, &folder).await.unwrap(), "a filled shop is left as it is");
     let jobs = app.get("/api/v1/jobs").await.body["jobs"].clone();
-    assert_eq!(jobs.as_array().unwrap().len(), 5);
+    assert_eq!(jobs.as_array().unwrap().len(), 6);
     let mut met = std::collections::BTreeSet::new();
     let mut lines = 0;
     for job in jobs.as_array().unwrap() {
@@ -246,7 +246,7 @@ async fn the_demo_shop_loads_once_and_shows_each_fuel_and_start() {
             met.extend(notes.iter().map(|note| note["code"].as_str().unwrap().to_owned()));
         }
     }
-    assert_eq!(lines, 20);
+    assert_eq!(lines, 23);
     // cylinders that no job uses are spoken of in the rack alone
     for view in app.get("/api/v1/gear").await.body["gear"].as_array().unwrap() {
         let notes = view["notes"].as_array().unwrap();

@@ -3,7 +3,7 @@
 import type { ReactNode } from "react";
 import type { CutPlan, Schemas } from "@/api/client";
 import { Gauge } from "@/draw/gauge";
-import { QUANTITIES, SCREEN, sentence, stays, word } from "@/text";
+import { QUANTITIES, quantityName, SCREEN, sentence, stays, word } from "@/text";
 import { tipFrom, tipName } from "@/text/tip";
 import { useCurrency } from "@/ui/currency";
 import { GasBadge } from "@/ui/gas-badge";
@@ -233,7 +233,7 @@ export function SettingsTable(props: Props) {
               .map((row) => (
                 <Cell
                   key={row.quantity}
-                  name={`${QUANTITIES[row.quantity] ?? row.quantity}${row.quantity === "cost" ? `, ${currency}` : ""}`}
+                  name={`${quantityName(row.quantity, plan.layout != null)}${row.quantity === "cost" ? `, ${currency}` : ""}`}
                   quantity={row.quantity}
                   onWhy={onWhy}
                   value={stopped ? ABSENT : print(setOf(row.value(plan)), row.kind, system)}

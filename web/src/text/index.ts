@@ -123,6 +123,14 @@ export const QUANTITIES: Record<string, string> = {
   oxygen_balance: "Oxygen balance",
 };
 
+/** Names of the numbers of a part that was laid out: of all its paths. */
+const OF_A_PIECE: Record<string, string> = { time_s: "Time, one piece", cost: "Cost, one piece" };
+
+/** The name of a number of a plan. `quantityName("time_s", true)` is "Time, one piece". */
+export function quantityName(quantity: string, laid: boolean): string {
+  return (laid ? OF_A_PIECE[quantity] : undefined) ?? QUANTITIES[quantity] ?? quantity;
+}
+
 /** Names of the inputs that move a number. */
 export const INPUTS: Record<string, string> = {
   thickness: "thickness and bevel",

@@ -67,7 +67,9 @@ fn mm(length: TypedLength) -> f64 {
     (length.length().as_mm() * 1e9).round() / 1e9
 }
 
-fn shape(said: &SaidPart) -> Value {
+/// The request for the shape of a part, as far as it is said.
+#[must_use]
+pub fn shape(said: &SaidPart) -> Value {
     let ring = said.shape == Some(ShapeKind::Ring);
     let hole = if ring { "inner_diameter_mm" } else { "hole_diameter_mm" };
     let hole = said.hole.map(mm).map(|value| (hole, json!(value)));

@@ -2,6 +2,7 @@
 
 use actix_web::{post, web};
 use galvanon_core::geometry::Point;
+use galvanon_core::layout::part::Part;
 use galvanon_core::layout::shapes::{
     Corner, INNER, NoRoom, Refused, RoundHole, SIDES, SIZE, Shape, ShapeKind,
 };
@@ -82,18 +83,7 @@ const CENTRE: Range = Range::new("layout.hole.centre", "m", -20.0, 20.0);
     responses((status = 200, body = LayoutPart), (status = 422, body = ErrorBody)))]
 #[post("/parts/shape")]
 pub async fn draw_shape(body: Body<ShapeRequest>) -> ApiResult<web::Json<LayoutPart>> {
-    let request = &body.value;
-    let mut fields = Fields::default();
-    let (word, shape) = request.read(&mut fields);
-    let holes = request.holes(&mut fields);
-    let (shape, holes) = fields.done((shape, holes))?;
-    let usual: &'static str = word.into();
-    let name = request.name.clone().unwrap_or_else(|| usual.replace('_', " "));
-    match shape.part(&name, &holes) {
-        Ok(part) => Ok(web::Json(LayoutPart::measured(&part))),
-        Err(Refused::Measure(no_room)) => Err(no_room_in(&no_room)),
-        Err(Refused::Hole(of, fault)) => Err(shape_hole(of, &fault, &shape)),
-    }
+    Ok(web::Json(LayoutPart::measured(&body.value.part()?)))
 }
 
 /// A hole that is no good is told where it stands in the request: a lug's or a ring's own comes before those besides.
@@ -143,6 +133,23 @@ fn said(fields: &mut Fields, name: &str, given: Option<&Given>) -> Option<Length
 }
 
 impl ShapeRequest {
+    /// The part of its dimensions.
+    ///
+    /// # Errors
+    /// [`crate::error::ApiError::Invalid`] with every measure and hole at fault.
+    pub fn part(&self) -> ApiResult<Part> {
+        let mut fields = Fields::default();
+        let (word, shape) = self.read(&mut fields);
+        let holes = self.holes(&mut fields);
+        let (shape, holes) = fields.done((shape, holes))?;
+        let usual: &'static str = word.into();
+        let name = self.name.clone().unwrap_or_else(|| usual.replace('_', " "));
+        shape.part(&name, &holes).map_err(|refused| match refused {
+            Refused::Measure(no_room) => no_room_in(&no_room),
+            Refused::Hole(of, fault) => shape_hole(of, &fault, &shape),
+        })
+    }
+
     fn read(&self, fields: &mut Fields) -> (ShapeKind, Shape) {
         let word: ShapeKind = fields.code("shape", self.shape.as_ref(), None);
         let width = |fields: &mut Fields| length(fields, "width_mm", &SIZE, self.width_mm.as_ref());

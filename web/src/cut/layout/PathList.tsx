@@ -22,7 +22,7 @@ export function PathList({ laid, picked, onPick }: Props) {
           {laid.drilled.map((one) => print(one.diameter_mm, "length", system)).join(", ")}
         </p>
       )}
-      <ol className="grid gap-1 xl:grid-cols-2">
+      <ol className="grid grid-cols-[repeat(auto-fill,minmax(min(100%,340px),1fr))] gap-1">
         {laid.paths.map((path) => (
           <li key={path.order}>
             <button

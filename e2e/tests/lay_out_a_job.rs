@@ -1,0 +1,95 @@
+//! A layout as a line of a job: from a drawing to its card, changed on the bench, cut path by path.
+
+use anyhow::{Context, Result, ensure};
+use galvanon_e2e::{DESK, PHONE, journey};
+
+use crate::torch_hand::{is_fit_for_gloves, next, until};
+
+const ENTER: &str = "\u{e007}";
+
+#[tokio::test(flavor = "multi_thread")]
+async fn a_drawing_becomes_a_line_of_a_job_with_its_card() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        browser.open("/layout").await?;
+        let cases = std::path::Path::new(env!("CARGO_MANIFEST_DIR")).join("../reference/cases");
+        let drawing = cases.join("layout/lines_arcs.dxf").canonicalize()?;
+        let picked = browser.there("input[type='file']").await?;
+        picked.send_keys(drawing.display().to_string()).await?;
+        browser.see("[data-drawing='lines_arcs.dxf']").await?;
+        browser.reads("[data-path-row='3']", "outline").await?;
+        browser.click("Add to a job").await?;
+        browser.click("Yard gate").await?;
+        let bench = browser.see("[data-layout]").await?;
+        ensure!(bench.attr("data-layout").await?.as_deref() == Some("3"), "three paths");
+        let time = browser.setting("time_s").await?;
+        // the line says thickness and paths, the job its gas: they are planned together
+        let (job, lines) = app.job("Yard gate").await?;
+        let line = lines.as_array().and_then(|all| all.last()).context("a line")?;
+        ensure!(line["line"]["kind"] == "layout", "{}", line["line"]);
+        ensure!(browser.path().await?.contains(&job), "the job is open");
+        browser.click("Make card").await?;
+        browser.reads("[data-card]", &time).await?;
+        browser.see("[data-card-paths='3']").await?;
+        browser.see("[data-card] [data-laid='3']").await?;
+        let pdf = lopdf::Document::load_mem(&browser.print().await?)?;
+        ensure!(pdf.get_pages().len() == 1, "the card takes one sheet");
+        Ok(())
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn on_the_bench_small_holes_are_drilled_or_cut_and_the_card_grows_old() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        let (job, lines) = app.job("Walkway").await?;
+        ensure!(lines[0]["card_current"] == true, "{}", lines[0]["line"]);
+        browser.open(&format!("/jobs/{job}")).await?;
+        browser.see("[data-layout='2']").await?;
+        browser.see_words("Open card").await?;
+        // 1-1/2 times 1 in: the hole of the lugs is too small to burn well
+        browser.fill_field("Thickness", "1").await?;
+        browser.see("[data-layout='1']").await?;
+        browser.see("[data-drilled='1']").await?;
+        browser.see_words("Old card").await?;
+        browser.press_at("[aria-label='Small holes']", ENTER).await?;
+        browser.click("Cut them").await?;
+        browser.see("[data-layout='2']").await?;
+        browser.press_at("[data-path-row='1']", ENTER).await?;
+        browser.see("[data-path-row='1'][aria-pressed='true']").await?;
+        Ok(())
+    })
+    .await
+}
+
+/// A lug is led path by path, the hole first, and is one piece in the record.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_part_is_led_path_by_path() -> Result<()> {
+    journey(PHONE, |app, browser| async move {
+        let (job, lines) = app.job("Walkway").await?;
+        browser.open(&format!("/jobs/{job}/run")).await?;
+        next(&browser).await?;
+        until(&browser, "[data-cut='ready']").await?;
+        let paths = lines[0]["plan"]["layout"]["paths"].as_array().context("paths")?;
+        for (path, name) in paths.iter().zip(["hole 1", "outline"]) {
+            browser.see(&format!("[data-path-ahead='{}']", path["order"])).await?;
+            browser.reads("[data-path-ahead]", name).await?;
+            is_fit_for_gloves(&browser).await?;
+            ensure!(browser.overflow().await? <= 0, "{name} is wider than a phone");
+            for stage in ["heating", "cutting"] {
+                browser.see("[data-next]").await?.click().await?;
+                browser.see(&format!("[data-cut='{stage}']")).await?;
+            }
+            browser.see("[data-next]").await?.click().await?;
+        }
+        browser.see("[data-outcome='good']").await?.click().await?;
+        browser.see("[data-cut='ready'][data-made='1'] [data-path-ahead='1']").await?;
+        browser.see("[data-saved='shop']").await?;
+        let record = app.get(&format!("/api/v1/jobs/{job}/run/record")).await?;
+        let all = record["events"].as_array().context("events")?;
+        let cut = all.iter().find(|event| event["kind"] == "cut").context("a cut")?;
+        let made = cut["body"]["strokes"].as_array().context("strokes")?;
+        ensure!(made.len() == paths.len(), "{cut}");
+        Ok(())
+    })
+    .await
+}
