@@ -2,6 +2,7 @@
 
 use anyhow::{Context, Result, ensure};
 use galvanon_e2e::{DESK, PHONE, journey};
+use thirtyfour::By;
 
 use crate::torch_hand::{is_fit_for_gloves, next, until};
 
@@ -56,6 +57,8 @@ async fn on_the_bench_small_holes_are_drilled_or_cut_and_the_card_grows_old() ->
         browser.see("[data-layout='2']").await?;
         browser.press_at("[data-path-row='1']", ENTER).await?;
         browser.see("[data-path-row='1'][aria-pressed='true']").await?;
+        // the hole is a circle, and the torch is guided by hand
+        browser.reads("[data-by-hand='5']", "inside the circle").await?;
         Ok(())
     })
     .await
@@ -73,6 +76,10 @@ async fn a_part_is_led_path_by_path() -> Result<()> {
         for (path, name) in paths.iter().zip(["hole 1", "outline"]) {
             browser.see(&format!("[data-path-ahead='{}']", path["order"])).await?;
             browser.reads("[data-path-ahead]", name).await?;
+            // only the hole is a circle to walk round
+            let walked = browser.there("[data-path-ahead]").await?;
+            let walked = walked.find_all(By::Css("[data-by-hand]")).await?.len();
+            ensure!(walked == usize::from(name == "hole 1"), "{name}: {walked}");
             is_fit_for_gloves(&browser).await?;
             ensure!(browser.overflow().await? <= 0, "{name} is wider than a phone");
             for stage in ["heating", "cutting"] {

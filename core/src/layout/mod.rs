@@ -3,8 +3,10 @@
 //! [`join`](join::join) makes parts of a drawing's lines, [`Shape`](shapes::Shape) of dimensions; [`lay`](paths::lay)
 //! finds how the tip runs. Theory: docs/model/layout.md.
 
+pub mod circle;
 pub mod curve;
 pub mod cut;
+pub mod drop;
 pub mod join;
 pub mod kerf;
 pub mod lead;

@@ -3,13 +3,15 @@
 use crate::code::Code;
 use crate::cut::{Handedness, Process, Start};
 use crate::geometry::{Bounds, Contour, Point};
+use crate::layout::circle::{Round, by_hand};
+use crate::layout::drop::{self, Free};
 use crate::layout::kerf::{Keep, Standing, kerf_path};
 use crate::layout::lead::{Edge, Ground, Lead, lead};
 use crate::layout::order::{Item, OrderBy, order, tally};
 use crate::layout::part::{Fault, FaultCode, Of, Part};
 use crate::layout::stops::stops;
 use crate::note::{Level, Note};
-use crate::quantity::{Length, Speed};
+use crate::quantity::{Length, Mass, Speed};
 use crate::trace::{Kind, Measure};
 
 /// What is done with holes too small to burn well.
@@ -46,6 +48,8 @@ pub struct Asked {
     pub order_by: OrderBy,
     /// Travel, where it is known.
     pub pace: Option<Speed>,
+    /// The most that this shop lifts, where it has said so.
+    pub lifting_limit: Option<Mass>,
 }
 
 /// One path of the tip.
@@ -63,6 +67,8 @@ pub struct CutPath {
     pub stops: Vec<f64>,
     /// From the pivot to the tip's centre, where it is a circle.
     pub pivot: Option<f64>,
+    /// How a hand gets round it, where it is a circle and no machine carries the torch.
+    pub by_hand: Vec<Note>,
     /// Why it begins where it does: code of a sentence, with the clearance.
     pub why: Note,
 }
@@ -119,6 +125,7 @@ impl Asked {
             starts: Vec::new(),
             order_by: OrderBy::default(),
             pace: None,
+            lifting_limit: None,
         }
     }
 
@@ -223,11 +230,19 @@ fn closed(part: &Part, line: Line<'_>, (path, asked): (Contour, &Asked)) -> CutP
         wanted: asked.starts.iter().find(|(which, _)| *which == of).map(|(_, at)| *at),
     });
     let path = path.begun_at(begun.along);
+    let stops = asked.reach.map_or_else(Vec::new, |reach| stops(&path, reach.as_m()));
+    let pivot = contour.as_circle().and(path.as_circle()).map(|(_, radius)| radius);
+    let carried = pivot.filter(|_| asked.process.by_hand());
+    let centre = contour.as_circle().map(|(centre, _)| centre);
+    let pierced = begun.way_in.first().zip(centre).filter(|_| begun.start == Start::Pierce);
+    let pierced = pierced.map(|(at, centre)| at.distance(centre));
+    let round = carried.map(|pivot| Round { pivot, keep, pierced, stops: stops.len() });
     CutPath {
         of,
         keep,
-        stops: asked.reach.map_or_else(Vec::new, |reach| stops(&path, reach.as_m())),
-        pivot: contour.as_circle().and(path.as_circle()).map(|(_, radius)| radius),
+        stops,
+        pivot,
+        by_hand: round.as_ref().map_or_else(Vec::new, by_hand),
         why: why(&begun, asked),
         contour: path,
         lead: begun,
@@ -265,6 +280,7 @@ fn open_cut(of: Of, contour: &Contour, asked: &Asked) -> CutPath {
         keep: if right { Keep::Left } else { Keep::Right },
         stops: asked.reach.map_or_else(Vec::new, |reach| stops(&contour, reach.as_m())),
         pivot: None,
+        by_hand: Vec::new(),
         why: Note::new(Level::Info, "layout_on_the_line", vec![]),
         contour,
         lead: begun,
@@ -293,7 +309,12 @@ fn notes(part: &Part, laid: &Laid, asked: &Asked) -> Vec<Note> {
     if asked.thickness.is_none() {
         notes.push(Note::new(Level::Info, "layout_thickness_unknown", vec![]));
     }
-    notes.push(Note::new(Level::Caution, "layout_piece_drops", vec![]));
+    let burnt = laid.paths.iter().filter_map(|path| match path.of {
+        Of::Hole(at) => part.holes.get(at),
+        Of::Outer | Of::Cut(_) => None,
+    });
+    let (thickness, limit) = (asked.thickness, asked.lifting_limit);
+    notes.extend(drop::notes(&Free { part, burnt: burnt.collect(), thickness, limit }));
     notes
 }
 

@@ -6,6 +6,7 @@
     reason = "a test fails by saying what it expected"
 )]
 
+mod drop;
 mod laws;
 mod runs;
 

@@ -118,12 +118,15 @@ impl Rig {
         let mut whole = merged(&layers);
         let fuel = whole["gas"]["fuel"].as_str().unwrap_or_default().to_owned();
         let prices = json!({ "prices": shop.prices(&fuel) });
-        // what hangs on the fuel, or on there being a shape, is the shop's last word where nobody else has one
+        // what hangs on the fuel, or on there being a shape or a layout, is the shop's last word where nobody else has one
         let mut last = vec![&prices];
         let limit = shop.settings.get(LIFTING_LIMIT.key).cloned().unwrap_or(Value::Null);
-        let limit = json!({ "section": { "lifting_limit_kg": limit } });
-        if whole["section"].is_object() {
-            last.push(&limit);
+        let limits =
+            ["section", "layout"].map(|kind| json!({ kind: { "lifting_limit_kg": limit } }));
+        for (kind, limit) in ["section", "layout"].into_iter().zip(&limits) {
+            if whole[kind].is_object() {
+                last.push(limit);
+            }
         }
         last.extend(layers);
         whole = merged(&last);

@@ -278,7 +278,7 @@ async fn the_demo_shop_loads_once_and_shows_each_fuel_and_start() {
     assert_eq!(burns.as_array().unwrap().len(), 20);
     assert!(burns.as_array().unwrap().iter().any(|burn| burn["outcome"] == "lost"));
     let today = app.get("/api/v1/today").await.body;
-    assert_eq!((today["last"].as_array().unwrap().len(), &today["next_count"]), (3, &json!(17)));
+    assert_eq!((today["last"].as_array().unwrap().len(), &today["next_count"]), (4, &json!(19)));
 }
 
 #[actix_web::test]

@@ -151,3 +151,19 @@ async fn a_line_of_a_job_is_written_as_a_file_for_the_shop_alone() {
         assert_eq!(refused.body["error"]["fields"][0]["path"], path, "{}", refused.body);
     }
 }
+
+#[tokio::test]
+async fn what_the_shop_does_not_lift_stops_a_line_unless_the_line_says_more() {
+    let app = TestApp::start().await;
+    let (job, line, made) = line(&app, &input(&lug(&app).await)).await;
+    let limit = json!({ "id": Uuid::now_v7(), "value": 1.0 });
+    let set = app.put("/api/v1/shop/lifting_limit_kg", &limit).await;
+    assert!(set.status.is_success(), "{}", set.body);
+    let seen = || async { app.get(&format!("/api/v1/jobs/{job}")).await.body["lines"][0].clone() };
+    let stopped = seen().await;
+    assert_eq!(stopped["plan"]["verdict"], "stop", "the lug weighs over a kilogram: {stopped}");
+    let more = json!({ "version": made.body["version"],
+        "input": with(&input(&lug(&app).await), "layout.lifting_limit_kg", json!(50)) });
+    app.patch(&format!("/api/v1/job-lines/{line}"), &more).await;
+    assert_eq!(seen().await["plan"]["verdict"], "caution");
+}

@@ -7,8 +7,9 @@ use galvanon_core::layout::lead::Edge;
 use galvanon_core::layout::order::OrderBy;
 use galvanon_core::layout::part::Of;
 use galvanon_core::layout::paths::{Asked, SmallHoles};
-use galvanon_core::quantity::Length;
+use galvanon_core::quantity::{Length, Mass};
 use galvanon_core::range::Range;
+use galvanon_core::section::held::LIFT;
 use galvanon_core::trace::Kind;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -66,6 +67,10 @@ pub struct LayoutWire {
     #[schema(value_type = Option<Vec<f64>>)]
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub plate_mm: Option<Place>,
+    /// The most that this shop lifts, kg: what comes free and weighs more is a stop.
+    #[schema(value_type = Option<f64>)]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub lifting_limit_kg: Option<Given>,
     /// Where paths shall be met; the best place when left out.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub starts: Vec<StartWire>,
@@ -82,6 +87,7 @@ pub struct Ways {
     small_holes: SmallHoles,
     order_by: OrderBy,
     starts: Vec<(Of, Point)>,
+    lifting_limit: Option<Mass>,
     /// Where marks are measured from.
     pub datum: Option<Point>,
     /// How far the torch goes before it stops, where it is said beside the cut.
@@ -101,6 +107,8 @@ impl LayoutWire {
         let here = |name: &str| format!("{at}{name}");
         let rim = NumberField::new("rim_mm", &RIM, Kind::Length).at(here("rim_mm"));
         let rim = fields.number_if_said(&rim, self.rim_mm.as_ref()).map(Length::from_m);
+        let lift = NumberField::new("lifting_limit_kg", &LIFT, Kind::Mass);
+        let lift = lift.at(here("lifting_limit_kg"));
         let starts = self.starts.iter().take(MOST_STARTS).enumerate();
         let edges = self.at_edge.iter().take(4).enumerate();
         Ways {
@@ -127,6 +135,9 @@ impl LayoutWire {
                     (fields.code::<Edge>(&word, Some(edge), None), rim)
                 })
                 .collect(),
+            lifting_limit: fields
+                .number_if_said(&lift, self.lifting_limit_kg.as_ref())
+                .map(Mass::from_kg),
             datum: self.datum.map(point),
             reach: None,
             hand: None,
@@ -154,6 +165,7 @@ impl Ways {
             small_holes: self.small_holes,
             order_by: self.order_by,
             starts: self.starts.clone(),
+            lifting_limit: self.lifting_limit,
             reach: self.reach.or(asked.reach),
             hand: self.hand.unwrap_or(asked.hand),
             ..asked

@@ -5,12 +5,12 @@ use galvanon_core::cut::work::runs::{RunPlan, RunsPlan, RunsRequest, plan_runs};
 use galvanon_core::cut::{Amounts, Level, Request, Settings, Start, Times, plan};
 use galvanon_core::geometry::Point;
 use galvanon_core::layout::cut::burnt;
+use galvanon_core::layout::drop;
 use galvanon_core::layout::marks::{Mark, PUNCHES, marks};
 use galvanon_core::layout::order::OrderBy;
 use galvanon_core::layout::part::{Of, Part};
 use galvanon_core::layout::paths::{Asked, CutPath, Laid, lay};
 use galvanon_core::quantity::Length;
-use galvanon_core::steel::thermal::DENSITY;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -50,6 +50,8 @@ pub struct PathWire {
     pub stops_mm: Vec<f64>,
     /// Of a circle: from the pivot to the tip's centre.
     pub pivot_mm: Option<f64>,
+    /// Of a circle by hand: how a hand gets round it, in order.
+    pub by_hand: Vec<NoteWire>,
     /// Why it begins where it does.
     pub why: String,
     /// The same as a note.
@@ -154,6 +156,7 @@ impl PathsReply {
         for path in &mut self.paths {
             path.why.clear();
             path.why_note.text = "".into();
+            path.by_hand.clear();
         }
     }
 }
@@ -219,7 +222,7 @@ impl LaidOut {
     /// What the part weighs, kg; `None` where the thickness is not known.
     fn mass(&self) -> Option<f64> {
         let thickness = self.cut.as_ref()?.asked.base.steel.thickness;
-        Some(self.part.area() * thickness.as_m() * DENSITY)
+        Some(drop::mass(&self.part, thickness).as_kg())
     }
 
     /// As the contract says it.
@@ -314,6 +317,7 @@ fn path_wire(i: usize, path: &CutPath, run: Option<&RunPlan>) -> PathWire {
         length_mm: mm(path.contour.length()),
         stops_mm: path.stops.iter().copied().map(mm).collect(),
         pivot_mm: path.pivot.map(mm),
+        by_hand: in_words(&path.by_hand),
         why: why.text.to_string(),
         why_note: why,
         time_s: run.map(|run| thousandths(run.time.total().as_s())),

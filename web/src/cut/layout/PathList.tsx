@@ -51,10 +51,27 @@ export function PathList({ laid, picked, onPick }: Props) {
                 </span>
               </span>
             </button>
+            {picked === path.order && path.by_hand.length > 0 && (
+              <div className="text-sm">
+                <ByHand steps={path.by_hand} />
+              </div>
+            )}
           </li>
         ))}
       </ol>
     </section>
+  );
+}
+
+/** How a hand gets round a circle, in order. */
+export function ByHand({ steps }: { steps: Schemas["PathWire"]["by_hand"] }) {
+  const { system } = usePreferences();
+  return (
+    <ol className="list-decimal py-1 pl-8" data-by-hand={steps.length}>
+      {steps.map((step) => (
+        <li key={step.code}>{sentence("notes", step.code, step.values, system, step.text)}</li>
+      ))}
+    </ol>
   );
 }
 

@@ -11,6 +11,8 @@ type Props = {
   onPick?: (order: number) => void;
   /** Paths up to this one are cut. */
   cutTo?: number;
+  /** The part with its leads fills the picture, where the plate would be mostly empty. */
+  near?: boolean;
   label: string;
   className?: string;
 };
@@ -18,9 +20,12 @@ type Props = {
 /** Signs are drawn as if the whole were so many pixels across. */
 const PIXELS = 620;
 
-export function LaidPlate({ layout, laid, picked, onPick, cutTo = 0, label, className }: Props) {
+export function LaidPlate(props: Props) {
+  const { layout, laid, picked, onPick, cutTo = 0, near = false, label, className } = props;
   const { plate, corner } = plateOf(layout, laid.paths);
-  const view = wholeOf(plate, corner);
+  const { part } = layout;
+  const seen = near ? plateOf({ part }, laid.paths) : { plate, corner };
+  const view = wholeOf(seen.plate, seen.corner);
   return (
     <svg
       viewBox={`${view.x} ${view.y} ${view.width} ${view.height}`}
@@ -32,7 +37,7 @@ export function LaidPlate({ layout, laid, picked, onPick, cutTo = 0, label, clas
       <Plate
         plate={plate}
         corner={corner}
-        part={partOf(layout.part)}
+        part={partOf(part)}
         laid={laid}
         view={view}
         u={Math.max(view.width / PIXELS, view.height / (0.75 * PIXELS))}

@@ -26,6 +26,7 @@ function path(order: number, time_s: number | null, preheat_s: number | null): S
     burnt_mm: 47,
     stops_mm: [],
     pivot_mm: null,
+    by_hand: [],
     why: "",
     why_note: { level: "info", code: "", text: "", values: {} },
     time_s,
