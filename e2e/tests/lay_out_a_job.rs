@@ -64,6 +64,37 @@ async fn on_the_bench_small_holes_are_drilled_or_cut_and_the_card_grows_old() ->
     .await
 }
 
+#[tokio::test(flavor = "multi_thread")]
+async fn a_line_is_laid_out_anew_and_saved_or_left() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        let (job, _) = app.job("Walkway").await?;
+        browser.open(&format!("/jobs/{job}")).await?;
+        browser.see("[data-layout='2']").await?;
+        browser.click("Change the layout").await?;
+        // as the line keeps it: the demo's lug was drawn by nobody's hand on this page
+        browser.see_words("As it was drawn").await?;
+        browser.reads("[data-dimensions]", "6 in").await?;
+        browser.click("Leave it as it was").await?;
+        browser.see("[data-layout='2']").await?;
+        browser.click("Change the layout").await?;
+        browser.fill("[data-typed-part]", "3x lug 5x7 1/2 plate, hole 2").await?;
+        browser.reads("[data-part-echo]", "hole 2 in").await?;
+        browser.press(ENTER).await?;
+        browser.reads("[data-dimensions]", "7 in").await?;
+        browser.click("Save to the job").await?;
+        browser.see("[data-layout='2']").await?;
+        browser.reads("h2", "3× lug 5 in × 7 in").await?;
+        // now the line knows its shape, and opens with its measures
+        browser.click("Change the layout").await?;
+        let across = browser.field("Across").await?;
+        ensure!(across.value().await?.as_deref() == Some("5"), "{:?}", across.value().await?);
+        let (_, lines) = app.job("Walkway").await?;
+        ensure!(lines[0]["line"]["input"]["layout"]["drawn"]["shape"] == "lug", "{}", lines[0]);
+        Ok(())
+    })
+    .await
+}
+
 /// A lug is led path by path, the hole first, and is one piece in the record.
 #[tokio::test(flavor = "multi_thread")]
 async fn a_part_is_led_path_by_path() -> Result<()> {

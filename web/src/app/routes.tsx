@@ -60,6 +60,8 @@ type EdgeAsked = { job?: string; line?: string; trouble?: string; sign?: string 
 const layout = createRoute({
   getParentRoute: () => root,
   path: "/layout",
+  validateSearch: ({ job, line }: Record<string, unknown>): { job?: string; line?: string } =>
+    typeof job === "string" && typeof line === "string" ? { job, line } : {},
   component: lazyRouteComponent(() => import("@/features/layout"), "LayoutPage"),
 });
 const edge = createRoute({

@@ -129,6 +129,7 @@ export function Bench({ jobId, input, onChange, heading, cutKey, rigFuel, action
           layout={{ ...request.layout, ...shownInput.layout }}
           request={wanted}
           line={jobId === null ? null : cutKey}
+          job={jobId}
           errors={errors}
           reference={reference.data}
           gauges={draft.gauges}

@@ -85,7 +85,13 @@ export const LAYOUT = {
   bestStart: "Start where it is best",
   onPlate: "The part on its plate, with the paths of the torch",
   morePaths: "and {count} more paths, on the screen",
-  line: "Add to a job",
+  noLine: "No such layout",
+  fixed:
+    "The part is kept as it was drawn. Pick a shape or read a drawing to take another in its place.",
+  asDrawn: "As it was drawn",
+  change: "Change the layout",
+  save: "Save to the job",
+  back: "Leave it as it was",
   ways: "ways",
   warm: "starts on warm metal",
 } as const;

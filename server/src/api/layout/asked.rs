@@ -12,6 +12,7 @@ use galvanon_core::range::Range;
 use galvanon_core::section::held::LIFT;
 use galvanon_core::trace::Kind;
 use serde::{Deserialize, Serialize};
+use serde_json::Value;
 use utoipa::ToSchema;
 
 use crate::api::layout::contour::{LayoutPart, Place, point};
@@ -71,6 +72,10 @@ pub struct LayoutWire {
     #[schema(value_type = Option<f64>)]
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub lifting_limit_kg: Option<Given>,
+    /// What the part was drawn from, as the screen keeps it, so that it can be drawn on. Not read.
+    #[schema(value_type = Option<Object>)]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub drawn: Option<Value>,
     /// Where paths shall be met; the best place when left out.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub starts: Vec<StartWire>,

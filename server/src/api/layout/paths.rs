@@ -72,6 +72,7 @@ impl PathsRequest {
             small_holes: one.small_holes,
             datum: one.datum,
             plate_mm: None,
+            drawn: None,
             lifting_limit_kg: None,
             starts: one.starts,
             order: one.order,

@@ -1,11 +1,15 @@
 /** A part that was laid out, on the bench: its plate, its paths in order, what is set, and its files. */
+import { Link } from "@tanstack/react-router";
+import { PencilRuler } from "lucide-react";
 import { useState } from "react";
 import type { CutInput, CutPlan, CutPlanRequest, FieldError, Schemas } from "@/api/client";
 import { LaidPlate } from "@/draw/layout/laid-plate";
 import { SCREEN, sentence } from "@/text";
 import { LAYOUT } from "@/text/layout";
+import { buttonLook } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { usePreferences } from "@/ui/preferences";
+import { May } from "@/ui/session";
 import { FuelPicker } from "../FuelPicker";
 import { Inputs } from "../Inputs";
 import { noteKey } from "../model";
@@ -20,6 +24,8 @@ type Props = {
   request: CutPlanRequest;
   /** The line of a job that it is; null where it is none. */
   line: string | null;
+  /** Its job. */
+  job: string | null;
   errors: FieldError[];
   reference: Schemas["ReferenceReply"] | undefined;
   gauges: Schemas["Gauges"];
@@ -30,7 +36,7 @@ type Props = {
 };
 
 export function LayoutBench(props: Props) {
-  const { plan, laid, layout, request, line, errors, onChange } = props;
+  const { plan, laid, layout, request, line, job, errors, onChange } = props;
   const { system } = usePreferences();
   const [picked, setPicked] = useState<number | null>(null);
   const of = (change: CutInput["layout"] & object) => onChange({ layout: change });
@@ -88,6 +94,17 @@ export function LayoutBench(props: Props) {
             onChange={(order) => of({ order })}
           />
         </div>
+        {line !== null && job !== null && (
+          <May right="plan">
+            <Link
+              to="/layout"
+              search={{ job, line }}
+              className={`${buttonLook("quiet")} self-start`}
+            >
+              <PencilRuler size={16} aria-hidden="true" /> {LAYOUT.change}
+            </Link>
+          </May>
+        )}
         {line !== null && <Outputs body={{ layout_id: line }} />}
         {quiet.map((note) => (
           <p key={noteKey(note)} className="text-xs text-ink-2" data-note={note.code}>

@@ -96,7 +96,7 @@ export function Handles(props: Props) {
   const step = lengthsOf(system) === "inch" ? 25.4 / 16 : 1;
   const size = (mm: number) => Math.max(snapped(mm, step), LEAST);
   const { measures } = asked;
-  const shaped = asked.file === null;
+  const shaped = asked.file === null && asked.fixed === null;
   const wide = shaped && measures.width_mm !== undefined;
   const across = shaped && measures.diameter_mm !== undefined;
   return (

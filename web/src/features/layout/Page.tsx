@@ -1,152 +1,34 @@
-/** Layout: a plate on trestles, the part on it, and the paths of the torch round it. The plate is the form. */
-import { useMemo, useState } from "react";
-import type { Schemas } from "@/api/client";
-import { facts, Warnings } from "@/cut";
-import { AddToJob } from "@/cut/AddToJob";
-import { Outputs } from "@/cut/layout/Outputs";
-import { Legend } from "@/cut/layout/PathList";
-import { boxOf } from "@/draw/layout/geometry";
+/** Layout: a part begun here, or the part of a job's line, laid out anew. */
+import { useQuery } from "@tanstack/react-query";
+import { useSearch } from "@tanstack/react-router";
+import { api, data } from "@/api/client";
+import { keys } from "@/api/keys";
+import { SCREEN } from "@/text";
 import { LAYOUT } from "@/text/layout";
-import { Button } from "@/ui/button";
-import { useKept } from "@/ui/kept";
-import { usePreferences } from "@/ui/preferences";
-import { May } from "@/ui/session";
-import { Failed, Loading } from "@/ui/states";
-import { CutInputs } from "./CutInputs";
-import { Figures } from "./Figures";
-import { Handles } from "./Handles";
-import { type Asked, lineInput, startKey, USUAL } from "./model";
-import { PartInputs } from "./PartInputs";
-import { RunBar } from "./RunBar";
-import { Sheets } from "./Sheets";
-import { Stage } from "./Stage";
-import { TypedPart } from "./TypedPart";
-import { useLayout } from "./useLayout";
-import { useRunThrough } from "./useRunThrough";
+import { Failed, Loading, Nothing } from "@/ui/states";
+import { Layout } from "./Layout";
+import { askedOf, USUAL } from "./model";
 
 export function LayoutPage() {
-  const { system } = usePreferences();
-  const [kept, setAsked] = useKept<Asked>("galvanon.layout", USUAL);
-  // what an older version kept may lack what is new
-  const asked = useMemo(() => ({ ...USUAL, ...kept }), [kept]);
-  const [picked, setPicked] = useState<number | null>(null);
-  const { drawing, reading, part, laid, body, failures } = useLayout(asked);
-  const paths = useMemo(() => laid?.paths ?? [], [laid]);
-  const run = useRunThrough(paths);
-  const fault = failures.paths?.fields[0];
-  const marked = (failures.shape ?? failures.paths)?.fields[0];
-  const at = (marked?.value as { at?: number[] | null } | null | undefined)?.at ?? null;
-  const looked = run.playing ? undefined : paths.find(({ order }) => order === picked);
-  const start = (path: Schemas["PathWire"], at: { x_mm: number; y_mm: number } | null) => {
-    const { [startKey(path.of, path.index)]: _, ...others } = asked.starts;
-    const starts = at === null ? others : { ...others, [startKey(path.of, path.index)]: at };
-    setAsked({ ...asked, starts });
-  };
-  const line = useMemo(() => {
-    if (body?.plan == null || laid === undefined) return null;
-    const input = lineInput(asked, body);
-    const cut = { ...body.plan.cut, ...input.cut };
-    return { input, request: { ...body.plan, ...input, cut } };
-  }, [asked, body, laid]);
-  const pick = (order: number) => {
-    setPicked(order);
-    run.goTo(order);
-  };
+  const { job, line } = useSearch({ from: "/layout" });
+  if (job === undefined || line === undefined)
+    return <Layout storage="galvanon.layout" begin={USUAL} />;
+  return <OfLine key={line} job={job} line={line} />;
+}
+
+function OfLine({ job, line }: { job: string; line: string }) {
+  const found = useQuery({
+    queryKey: keys.job(job),
+    queryFn: () => data(api.GET("/api/v1/jobs/{id}", { params: { path: { id: job } } })),
+  });
+  if (found.isPending) return <Loading what={LAYOUT.working} />;
+  if (found.error) return <Failed error={found.error} onRetry={() => void found.refetch()} />;
+  const view = found.data.lines.find((each) => each.line.id === line);
+  const begin = view === undefined ? null : askedOf(view.line.input);
+  if (view === undefined || begin === null)
+    return <Nothing title={LAYOUT.noLine}>{SCREEN.noJob}</Nothing>;
+  // a line that was saved meanwhile begins anew
   return (
-    <div className="grid gap-3 lg:grid-cols-[minmax(0,1fr)_360px]">
-      <div className="flex min-w-0 flex-col gap-2">
-        <header className="flex flex-wrap items-center justify-between gap-2">
-          <h1 className="text-lg font-semibold">{LAYOUT.title}</h1>
-          {laid !== undefined && (
-            <Figures
-              laid={laid}
-              count={asked.count}
-              onCount={(count) => setAsked({ ...asked, count })}
-            />
-          )}
-        </header>
-        <div className="flex h-[54vh] min-h-72 flex-col">
-          {part === undefined ? (
-            <Loading what={reading ? LAYOUT.reading : LAYOUT.working} />
-          ) : (
-            <Stage
-              plate={asked.plate}
-              part={part}
-              laid={laid}
-              picked={picked}
-              onPick={pick}
-              done={run.done}
-              torch={run.torch}
-              fault={at}
-              onMove={(x_mm, y_mm) => setAsked({ ...asked, plate: { ...asked.plate, x_mm, y_mm } })}
-              handles={(u, place) =>
-                run.torch === null || picked !== null ? (
-                  <Handles
-                    asked={asked}
-                    u={u}
-                    place={place}
-                    box={boxOf([part.outer])}
-                    onMeasures={(measures) =>
-                      setAsked({ ...asked, measures: { ...asked.measures, ...measures } })
-                    }
-                    onHole={(index, hole) =>
-                      setAsked({
-                        ...asked,
-                        holes: asked.holes.map((one, i) => (i === index ? hole : one)),
-                      })
-                    }
-                    picked={looked}
-                    onStart={({ x, y }) =>
-                      looked &&
-                      start(looked, { x_mm: x - asked.plate.x_mm, y_mm: y - asked.plate.y_mm })
-                    }
-                  />
-                ) : null
-              }
-            />
-          )}
-        </div>
-        {fault !== undefined && (
-          <p
-            className="rounded-md bg-stop-soft px-3 py-2 text-sm"
-            role="alert"
-            data-refused={fault.code}
-          >
-            {fault.message}
-          </p>
-        )}
-        {laid !== undefined && <RunBar run={run} laid={laid} />}
-        <Legend />
-        {looked !== undefined && asked.starts[startKey(looked.of, looked.index)] !== undefined && (
-          <Button className="self-start" onClick={() => start(looked, null)}>
-            {LAYOUT.bestStart}
-          </Button>
-        )}
-        {laid !== undefined && <Sheets laid={laid} picked={picked} onPick={pick} />}
-      </div>
-      <div className="flex min-w-0 flex-col gap-3">
-        <TypedPart asked={asked} onChange={setAsked} />
-        <PartInputs asked={asked} onChange={setAsked} failure={failures.shape} drawing={drawing} />
-        <CutInputs
-          asked={asked}
-          onChange={setAsked}
-          problem={failures.cut?.fields[0]?.message}
-          orders={laid?.orders ?? []}
-        />
-        {failures.cut !== null && failures.cut.fields.length === 0 && (
-          <Failed error={failures.cut} />
-        )}
-        {laid !== undefined && <Warnings notes={laid.notes} />}
-        {line !== null && (
-          <May right="plan">
-            <AddToJob typed={facts(line.request, system)} input={line.input} />
-          </May>
-        )}
-        {body !== null && <Outputs body={body} />}
-        <p className="text-xs text-ink-2">
-          {LAYOUT.hand} {LAYOUT.dryRun}
-        </p>
-      </div>
-    </div>
+    <Layout storage={`galvanon.layout.${line}.${view.line.version}`} begin={begin} line={view} />
   );
 }

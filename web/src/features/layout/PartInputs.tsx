@@ -16,6 +16,10 @@ type Props = {
   drawing: Schemas["DrawingReply"] | undefined;
 };
 
+const OPTIONS = Object.entries(SHAPES).map(([value, text]) => ({ value, text }));
+/** The part of a line that no shape is known of. */
+const AS_DRAWN = "as_drawn";
+
 export function PartInputs({ asked, onChange, failure, drawing }: Props) {
   const error = (path: string) => failure?.fields.find((field) => field.path === path)?.message;
   const take = async (file: File) => {
@@ -25,6 +29,7 @@ export function PartInputs({ asked, onChange, failure, drawing }: Props) {
     onChange({
       ...asked,
       file: { name: file.name, format, text },
+      fixed: null,
       unit: null,
       starts: {},
       join_mm: null,
@@ -33,6 +38,7 @@ export function PartInputs({ asked, onChange, failure, drawing }: Props) {
   };
   return (
     <section aria-label={LAYOUT.part} className="flex flex-col gap-2">
+      {asked.fixed !== null && <p className="text-sm">{LAYOUT.fixed}</p>}
       {asked.file === null ? (
         <ShapeInputs asked={asked} onChange={onChange} error={error} />
       ) : (
@@ -53,6 +59,7 @@ function ShapeInputs({
   onChange,
   error,
 }: Pick<Props, "asked" | "onChange"> & { error: (path: string) => string | undefined }) {
+  const drawn = asked.fixed !== null;
   const measure = (field: string, value: number | null) => {
     const { [field]: _, ...others } = asked.measures;
     onChange({ ...asked, measures: value === null ? others : { ...others, [field]: value } });
@@ -72,11 +79,11 @@ function ShapeInputs({
       <div className="grid grid-cols-2 gap-2">
         <Choice
           label={LAYOUT.shape}
-          value={asked.shape}
-          options={Object.entries(SHAPES).map(([value, text]) => ({ value, text }))}
-          onChange={(shape) => onChange(withShape(asked, shape))}
+          value={drawn ? AS_DRAWN : asked.shape}
+          options={[...(drawn ? [{ value: AS_DRAWN, text: LAYOUT.asDrawn }] : []), ...OPTIONS]}
+          onChange={(shape) => shape !== AS_DRAWN && onChange(withShape(asked, shape))}
         />
-        {(MEASURES_OF[asked.shape] ?? []).map(({ field, usual }) => (
+        {(drawn ? [] : (MEASURES_OF[asked.shape] ?? [])).map(({ field, usual }) => (
           <MeasureField
             key={field}
             label={MEASURES[field] ?? field}
@@ -88,7 +95,7 @@ function ShapeInputs({
           />
         ))}
       </div>
-      {HOLED.includes(asked.shape) && (
+      {!drawn && HOLED.includes(asked.shape) && (
         <ul className="flex flex-col gap-1" aria-label={LAYOUT.holes}>
           {asked.holes.map((one, i) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: holes have no other name than their place in the list

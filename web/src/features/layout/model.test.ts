@@ -1,12 +1,14 @@
 import { describe, expect, it } from "vitest";
 import { MEASURES, SHAPES } from "@/text/layout";
 import {
+  askedOf,
   formatOf,
   laidOn,
   lineInput,
   MEASURES_OF,
   nearestRim,
   pathsRequest,
+  relaid,
   shapeRequest,
   startKey,
   USUAL,
@@ -44,6 +46,62 @@ describe("a layout as a line of a job", () => {
     expect(lineInput({ ...USUAL, file }, body).layout.part.name).toBe("bracket.dxf");
     const named = { ...body, part: { ...part, name: "P-17" } };
     expect(lineInput({ ...USUAL, file }, named).layout.part.name).toBe("P-17");
+  });
+});
+
+describe("a line laid out anew", () => {
+  const outer = {
+    closed: true,
+    start: [60, 40],
+    segments: [{ to: [160, 40] }, { to: [160, 190] }, { to: [60, 190] }, { to: [60, 40] }],
+  };
+  const layout = { part: { name: "bar", outer }, datum: [10, 15], plate_mm: [400, 300] };
+  const input = { steel: { thickness_mm: 19 }, cut: { process: "machine", count: 4 }, layout };
+
+  it("begins from what the line keeps: its plate, its place, its starts", () => {
+    const starts = [{ of: "hole", index: 1, at: [75, 60] }];
+    const asked = askedOf({ ...input, layout: { ...layout, starts, order: "near" } });
+    expect(asked).toMatchObject({
+      fixed: layout.part,
+      thickness_mm: 19,
+      process: "machine",
+      count: 4,
+      order: "near",
+      plate: { width_mm: 400, height_mm: 300, x_mm: 50, y_mm: 25 },
+      starts: { "hole 1": { x_mm: 15, y_mm: 20 } },
+    });
+    expect(askedOf({ steel: { thickness_mm: 19 } })).toBeNull();
+  });
+
+  it("comes back as it went when it was drawn from a shape", () => {
+    const asked = { ...withShape(USUAL, "base_plate"), count: 3, order: "near" };
+    const square = { name: "base plate", outer, holes: [], cuts: [] };
+    const laid = laidOn(square, asked.plate);
+    const plan = { steel: {}, cut: {} } as never;
+    const sent = lineInput(asked, pathsRequest(asked, laid, plan, null));
+    expect(askedOf(sent)).toEqual(asked);
+  });
+
+  it("gives a part whose plate nobody told room to lie", () => {
+    const { plate } = askedOf({ layout: { part: layout.part } }) ?? USUAL;
+    expect(plate.width_mm - plate.x_mm).toBeGreaterThan(100);
+    expect(Math.min(plate.x_mm, plate.y_mm)).toBeGreaterThan(0);
+  });
+
+  it("keeps what else the line says, and drops what the layout no longer says", () => {
+    const old = {
+      ...input,
+      gas: { fuel: "propane" },
+      steel: { thickness_mm: 19, surface: "light_rust" },
+      layout: { ...layout, at_edge: ["left"], lifting_limit_kg: 40 },
+    };
+    const next = { steel: { thickness_mm: 25 }, cut: { process: "guided", count: 1 }, layout };
+    expect(relaid(old, next)).toEqual({
+      gas: { fuel: "propane" },
+      steel: { thickness_mm: 25, surface: "light_rust" },
+      cut: { process: "guided", count: 1 },
+      layout: { ...layout, lifting_limit_kg: 40 },
+    });
   });
 });
 

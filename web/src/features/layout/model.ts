@@ -13,6 +13,8 @@ export type Asked = {
   measures: Record<string, number>;
   holes: Hole[];
   file: File | null;
+  /** A part as a job's line keeps it, drawn from no shape that is known. */
+  fixed: Schemas["LayoutPart"] | null;
   unit: "mm" | "in" | null;
   join_mm: number | null;
   /** Which part of a file. */
@@ -28,7 +30,7 @@ export type Asked = {
 };
 
 /** What a line of a job says of itself. */
-type LineInput = {
+export type LineInput = {
   steel: { thickness_mm: number };
   cut: { process: string; count: number };
   layout: Schemas["LayoutWire"];
@@ -77,6 +79,7 @@ export const USUAL: Asked = {
   measures: usualMeasures("lug"),
   holes: [],
   file: null,
+  fixed: null,
   unit: null,
   join_mm: null,
   part: 0,
@@ -102,6 +105,7 @@ export function withShape(asked: Asked, shape: string): Asked {
     measures: usualMeasures(shape),
     holes: usualHoles(shape),
     file: null,
+    fixed: null,
     starts: {},
   };
 }
@@ -125,6 +129,7 @@ export function withTyped(
       ? []
       : [{ x_mm: middle(others.width_mm), y_mm: middle(others.height_mm), diameter_mm: hole }],
     file: null,
+    fixed: null,
     starts: {},
     thickness_mm: typed.thickness_mm ?? asked.thickness_mm,
     count: typed.count ?? asked.count,
@@ -178,7 +183,7 @@ export function pathsRequest(
 }
 
 /** What a part is called in a list: by its shape, or by its file. */
-export function nameOfPart(asked: Pick<Asked, "shape" | "file">, part: Part): string {
+export function nameOfPart(asked: Pick<Asked, "shape" | "file">, part: Pick<Part, "name">): string {
   return part.name || asked.file?.name || (SHAPES[asked.shape] ?? asked.shape).toLowerCase();
 }
 
@@ -192,7 +197,57 @@ export function lineInput(asked: Asked, body: Schemas["PathsRequest"]): LineInpu
       ...ways,
       part: { ...part, name: nameOfPart(asked, part as Part) },
       plate_mm: [asked.plate.width_mm, asked.plate.height_mm],
+      ...(asked.file === null && asked.fixed === null
+        ? { drawn: { shape: asked.shape, measures: asked.measures, holes: asked.holes } }
+        : {}),
     },
+  };
+}
+
+/** A line's own input with its part laid out anew; what else it says stays. */
+export function relaid(input: unknown, next: LineInput): Record<string, unknown> {
+  const old = input as { steel?: object; cut?: object; layout?: { lifting_limit_kg?: number } };
+  const limit = old.layout?.lifting_limit_kg;
+  return {
+    ...old,
+    steel: { ...old.steel, ...next.steel },
+    cut: { ...old.cut, ...next.cut },
+    layout: { ...next.layout, ...(limit === undefined ? {} : { lifting_limit_kg: limit }) },
+  };
+}
+
+/** Room on each side of a part whose plate nobody told, mm. */
+const AROUND = 50.8;
+
+/** What is asked on the page, of a job's line; `null` where it lays nothing out. */
+export function askedOf(input: unknown): Asked | null {
+  const { steel, cut, layout } = input as Partial<LineInput>;
+  if (layout === undefined) return null;
+  const box = boxOf([layout.part.outer]);
+  const [left = 0, bottom = 0] = layout.datum ?? [box.left - AROUND, box.bottom - AROUND];
+  const [wide, high] = layout.plate_mm ?? [box.right - left + AROUND, box.top - bottom + AROUND];
+  const drawn = layout.drawn as Pick<Asked, "shape" | "measures" | "holes"> | undefined;
+  const corner = { x: box.left, y: box.bottom };
+  return {
+    ...USUAL,
+    ...(drawn ?? { fixed: layout.part }),
+    thickness_mm: steel?.thickness_mm ?? USUAL.thickness_mm,
+    process: cut?.process ?? USUAL.process,
+    count: cut?.count ?? 1,
+    plate: {
+      width_mm: wide ?? USUAL.plate.width_mm,
+      height_mm: high ?? USUAL.plate.height_mm,
+      x_mm: box.left - left,
+      y_mm: box.bottom - bottom,
+    },
+    small_holes: String(layout.small_holes ?? USUAL.small_holes),
+    order: String(layout.order ?? USUAL.order),
+    starts: Object.fromEntries(
+      (layout.starts ?? []).map(({ of, index, at: [x = 0, y = 0] }) => [
+        startKey(of, index ?? 0),
+        { x_mm: x - corner.x, y_mm: y - corner.y },
+      ]),
+    ),
   };
 }
 

@@ -46,14 +46,16 @@ export function useLayout(latest: Asked) {
   });
   const shape = useQuery({
     queryKey: keys.shape(shapeRequest(asked)),
-    enabled: file === null,
+    enabled: file === null && asked.fixed === null,
     retry: false,
     placeholderData: keepPreviousData,
     queryFn: ({ signal }) =>
       data(api.POST("/api/v1/layout/parts/shape", { body: shapeRequest(asked), signal })),
   });
   const read =
-    file === null ? shape.data : (drawing.data?.parts[asked.part] ?? drawing.data?.parts[0]);
+    file === null
+      ? (asked.fixed ?? shape.data)
+      : (drawing.data?.parts[asked.part] ?? drawing.data?.parts[0]);
   // after a refusal the last part stays, so that the drawing does not vanish under the hand
   const last = useRef(read);
   if (read !== undefined) last.current = read;
