@@ -202,8 +202,14 @@ async fn enter_before_the_reading_acts_when_it_comes() -> Result<()> {
         browser.type_line("3/4 plate 36in guided\u{e007}").await?;
         browser.reads("[data-quantity='oxygen_pressure_kpa']", "psi").await?;
         // what does not read is not planned by an Enter, and stays
+        browser.type_line("3/4 plate 36in sideways\u{e007}").await?;
+        browser.reads("[data-problem='unknown_word']", "sideways").await?;
+        // a part is no cut: Enter takes its words to the plate, where what they lack is asked
         browser.type_line("1/2 lug 4in guided\u{e007}").await?;
-        browser.reads("[data-problem='laid_out_later']", "Layout").await?;
+        browser.see("[data-part-problem]").await?;
+        let typed = browser.see("[data-typed-part]").await?.value().await?;
+        ensure!(typed.as_deref() == Some("1/2 lug 4in guided"), "{typed:?}");
+        browser.open("/").await?;
         browser.type_line("1/2 plate 12in guided unknown steel").await?;
         browser.click("Go to the four tests").await?;
         browser.reads("[role=tab][data-state=active]", "Unknown piece").await?;

@@ -95,6 +95,24 @@ async fn a_line_is_laid_out_anew_and_saved_or_left() -> Result<()> {
     .await
 }
 
+#[tokio::test(flavor = "multi_thread")]
+async fn a_part_typed_as_a_cut_is_led_to_its_plate() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/").await?;
+        browser.type_line("4x ring 8in, hole 4, 3/8 plate").await?;
+        browser.see("[data-part-typed]").await?;
+        browser.gone("[data-problem]").await?;
+        browser.press(ENTER).await?;
+        browser.reads("[data-dimensions]", "8 in").await?;
+        browser.reads("[data-path-row='2']", "outline").await?;
+        browser.reads("[data-figures]", "4 ×:").await?;
+        let typed = browser.see("[data-typed-part]").await?.value().await?;
+        ensure!(typed.as_deref() == Some("4x ring 8in, hole 4, 3/8 plate"), "{typed:?}");
+        Ok(())
+    })
+    .await
+}
+
 /// A lug is led path by path, the hole first, and is one piece in the record.
 #[tokio::test(flavor = "multi_thread")]
 async fn a_part_is_led_path_by_path() -> Result<()> {

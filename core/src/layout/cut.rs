@@ -37,6 +37,13 @@ impl Laid {
     /// Its paths as runs of the torch, in order.
     #[must_use]
     pub fn runs(&self) -> Vec<Run> {
-        self.paths.iter().map(|path| Run { length: burnt(path), start: path.lead.start }).collect()
+        self.paths
+            .iter()
+            .map(|path| Run {
+                length: burnt(path),
+                start: path.lead.start,
+                stops: u32::try_from(path.stops.len()).unwrap_or(u32::MAX),
+            })
+            .collect()
     }
 }

@@ -9,8 +9,9 @@ use galvanon_core::geometry::{Arc, Contour, Point, Segment, Turn};
 use galvanon_core::layout::cut::burnt;
 use galvanon_core::layout::part::Part;
 use galvanon_core::layout::paths::{Asked, lay};
+use galvanon_core::layout::shapes::{Corner, Shape};
 use galvanon_core::note::{Level, Note};
-use galvanon_core::quantity::{Duration, Length};
+use galvanon_core::quantity::{Duration, GaugePressure, Length};
 use galvanon_core::trace::{Measure, Quantity};
 use proptest::prelude::*;
 
@@ -23,7 +24,7 @@ fn plate() -> Request {
 }
 
 fn run(mm: f64, start: Start) -> Run {
-    Run { length: Length::from_mm(mm), start }
+    Run { length: Length::from_mm(mm), start, stops: 0 }
 }
 
 fn made(runs: Vec<Run>) -> Made {
@@ -157,4 +158,35 @@ proptest! {
             prop_assert!(near(last, expected));
         }
     }
+
+    /// What the plan counts is what the drawing shows, whatever the leads add to a path.
+    #[test]
+    fn a_hand_stops_as_often_as_the_layout_says(
+        width in 60.0..1_500.0, height in 60.0..1_500.0, reach in 150.0..900.0,
+    ) {
+        let mut request = plate();
+        request.cut.process = Process::Freehand;
+        request.policy.reach = Length::from_mm(reach);
+        let corner = Corner::Sharp;
+        let (width, height) = (Length::from_mm(width), Length::from_mm(height));
+        let part = Shape::Rectangle { width, height, corner }.part("plate", &[]).unwrap();
+        let laid = lay(&part, &Asked::by_cut(&request, &plan(&request).unwrap())).unwrap();
+        let stops: usize = laid.paths.iter().map(|path| path.stops.len()).sum();
+        let made = plan_runs(&RunsRequest::new(request, laid.runs(), vec![])).unwrap();
+        let starts: u32 = made.runs.iter().map(|it| it.settings.starts.count).sum();
+        prop_assert_eq!(starts as usize, laid.paths.len() + stops);
+    }
+}
+
+#[test]
+fn what_is_said_of_both_gases_is_said_of_both() {
+    let mut base = plate();
+    base.gear.oxygen_regulator_limit = Some(GaugePressure::from_pa(50e3));
+    base.gear.regulator_limit = Some(GaugePressure::from_pa(5e3));
+    let alone = plan(&base).unwrap().notes;
+    let runs = vec![run(300.0, Start::Edge), run(90.0, Start::Edge)];
+    let both = plan_runs(&RunsRequest::new(base, runs, vec![])).unwrap().notes;
+    let count = |notes: &[Note]| notes.iter().filter(|it| it.code.contains("regulator")).count();
+    assert!(count(&alone) >= 2, "{alone:?}");
+    assert_eq!(count(&alone), count(&both));
 }

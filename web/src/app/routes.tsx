@@ -57,11 +57,16 @@ const list = createRoute({
 /** What an edge is asked about: a cut of a job, a trouble at the torch, a sign. */
 type EdgeAsked = { job?: string; line?: string; trouble?: string; sign?: string };
 
+/** A line of a job that is laid out anew, or a part that was typed elsewhere. */
+type LayoutAsked = { job?: string; line?: string; typed?: string };
+
 const layout = createRoute({
   getParentRoute: () => root,
   path: "/layout",
-  validateSearch: ({ job, line }: Record<string, unknown>): { job?: string; line?: string } =>
-    typeof job === "string" && typeof line === "string" ? { job, line } : {},
+  validateSearch: ({ job, line, typed }: Record<string, unknown>): LayoutAsked => ({
+    ...(typeof job === "string" && typeof line === "string" ? { job, line } : {}),
+    ...(typeof typed === "string" ? { typed } : {}),
+  }),
   component: lazyRouteComponent(() => import("@/features/layout"), "LayoutPage"),
 });
 const edge = createRoute({

@@ -1,15 +1,19 @@
 /** One line, one cut: what was understood is underlined and said back, what was not is asked. */
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { Link } from "@tanstack/react-router";
+import { Link, useNavigate } from "@tanstack/react-router";
 import { type ReactNode, useEffect, useId, useRef, useState } from "react";
 import { api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { SCREEN } from "@/text";
-import { Button } from "@/ui/button";
+import { LAYOUT } from "@/text/layout";
+import { Button, buttonLook } from "@/ui/button";
 import { Mark } from "@/ui/mark";
 
 type LineReply = Schemas["LineReply"];
 type Problem = Schemas["ProblemWire"];
+
+/** What the reading says of a word for a part. */
+const PART = "laid_out_later";
 
 type Props = {
   text: string;
@@ -83,6 +87,9 @@ export function QuickEntry({ text, onText, onEnter, action }: Props) {
   const { data: read, isPlaceholderData } = useLine(text);
   const empty = text.trim() === "";
   const current = empty || isPlaceholderData ? undefined : read;
+  const navigate = useNavigate();
+  // a part is no cut in a line: the page that draws it takes the words over
+  const part = current?.problems.some(({ code }) => code === PART) ?? false;
   // Enter before the reading came: it acts when it comes, unless more was typed meanwhile
   const [entered, setEntered] = useState<string | null>(null);
   const acted = useRef(onEnter);
@@ -90,8 +97,10 @@ export function QuickEntry({ text, onText, onEnter, action }: Props) {
   useEffect(() => {
     if (entered === null || current === undefined) return;
     setEntered(null);
-    if (entered === text && current.complete) acted.current(current);
-  }, [entered, current, text]);
+    if (entered !== text) return;
+    if (part) void navigate({ to: "/layout", search: { typed: text } });
+    else if (current.complete) acted.current(current);
+  }, [entered, current, text, part, navigate]);
   const assumed = [
     ...new Set(current?.marks.flatMap((mark) => (mark.assumed ? [mark.assumed] : []))),
   ];
@@ -106,7 +115,8 @@ export function QuickEntry({ text, onText, onEnter, action }: Props) {
       className="flex flex-col gap-1.5"
       onSubmit={(event) => {
         event.preventDefault();
-        if (current?.complete) onEnter(current);
+        if (part) void navigate({ to: "/layout", search: { typed: text } });
+        else if (current?.complete) onEnter(current);
         else if (current === undefined && !empty) setEntered(text);
       }}
     >
@@ -138,21 +148,29 @@ export function QuickEntry({ text, onText, onEnter, action }: Props) {
           type="submit"
           look="next"
           className="min-h-11"
-          disabled={empty || current?.complete === false}
+          disabled={empty || (current?.complete === false && !part)}
         >
           {action}
         </Button>
       </div>
       <div id={`${id}-read`} aria-live="polite" className="flex min-h-5 flex-col gap-1 text-sm">
         {empty && <p className="text-xs text-ink-2">{SCREEN.entryHelp}</p>}
-        {current && current.marks.length > 0 && (
+        {part && (
+          <p className="flex flex-wrap items-center gap-2" data-part-typed="">
+            {SCREEN.partTyped}
+            <Link to="/layout" search={{ typed: text }} className={buttonLook("next")}>
+              {LAYOUT.take}
+            </Link>
+          </p>
+        )}
+        {current && !part && current.marks.length > 0 && (
           <p data-echo="">
             <span className="text-ink-2">Understood: </span>
             <strong className="font-semibold">{current.echo}</strong>
             {assumed.length > 0 && <span className="text-ink-2"> ({assumed.join("; ")})</span>}
           </p>
         )}
-        {current?.problems.map((problem) => (
+        {(part ? [] : (current?.problems ?? [])).map((problem) => (
           <p
             key={`${problem.code}${problem.start}`}
             className="flex flex-wrap items-center gap-2"

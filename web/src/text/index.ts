@@ -158,6 +158,7 @@ export const SCREEN = {
   loadPage: "Load it",
   placeholder: "4x 3/4 plate 36in guided, rust",
   entryLabel: "Describe one cut in a line",
+  partTyped: "A part, not one length of cut: it is laid out on its plate.",
   entryHelp:
     "How many, how thick or which shape, how long, how the torch is moved, what is on the faces: also 2x W12x26 square 20ft, painted, freehand.",
   emptyJob: "No cuts yet. Type the first one above, as you would write it on the plate.",

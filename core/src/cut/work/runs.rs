@@ -8,13 +8,14 @@ use crate::code::Code;
 use crate::cut::consumption::{Amounts, Starts, Times};
 use crate::cut::cost::{Cost, cost};
 use crate::cut::job_tips::Cutting;
+use crate::cut::limits::REACH;
 use crate::cut::request::{Request, Start};
 use crate::cut::settings::{Settings, plan};
 use crate::cut::work::sum::{Taken, Told, summed};
 use crate::error::Error;
 use crate::note::Note;
 use crate::quantity::{Duration, Length};
-use crate::trace::{Measure, Trace};
+use crate::trace::{Measure, Named, Trace};
 
 /// One run of the torch, from where it starts burning to where it lets go.
 #[derive(Clone, Copy, Debug, PartialEq)]
@@ -23,6 +24,8 @@ pub struct Run {
     pub length: Length,
     /// How it begins.
     pub start: Start,
+    /// How often a hand stops on it, as it was laid out.
+    pub stops: u32,
 }
 
 /// What is asked: runs in their order, in the same plate with the same gas.
@@ -76,6 +79,9 @@ impl RunsRequest {
         let mut request = self.base.clone();
         request.cut.length = run.length;
         request.cut.start = run.start;
+        // stops stand where the layout has them, not where the length with its leads would
+        let part = run.length.as_m() / f64::from(run.stops + 1);
+        request.policy.reach = Length::from_m(part.clamp(REACH.low, REACH.high));
         request
     }
 
@@ -107,6 +113,15 @@ impl RunsRequest {
 /// Of one run: each path says by itself where it stops.
 const PLANNED_STOPS: &str = "planned_stops";
 
+/// Whether a note says what another does, of the same gas or gear, be it of another length.
+fn says(one: &Note, other: &Note) -> bool {
+    let words = |note: &Note| -> Vec<Named> {
+        let words = note.values.iter().filter(|(_, value)| matches!(value, Measure::Word(_)));
+        words.cloned().collect()
+    };
+    one.code == other.code && one.level >= other.level && words(one) == words(other)
+}
+
 /// A run as one of several: the torch is taken up for the first and moved on to the others.
 fn run_plan(run: Run, settings: Settings, spared: Duration, request: &Request) -> RunPlan {
     let handling = Duration::from_s(settings.time.handling.as_s() - spared.as_s());
@@ -136,8 +151,7 @@ pub fn plan_runs(asked: &RunsRequest) -> Result<RunsPlan, Vec<Error>> {
             }
         };
         for note in settings.notes.iter().filter(|note| note.code != PLANNED_STOPS) {
-            if !made.notes.iter().any(|other| other.code == note.code && other.level >= note.level)
-            {
+            if !made.notes.iter().any(|other| says(other, note)) {
                 made.notes.push(note.clone());
             }
         }

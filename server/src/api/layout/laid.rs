@@ -2,7 +2,7 @@
 
 use galvanon_core::code::Code;
 use galvanon_core::cut::work::runs::{RunPlan, RunsPlan, RunsRequest, plan_runs};
-use galvanon_core::cut::{Amounts, Level, Request, Settings, Start, Times, plan};
+use galvanon_core::cut::{Amounts, Level, Note, Request, Settings, Start, Times, plan};
 use galvanon_core::geometry::Point;
 use galvanon_core::layout::cut::burnt;
 use galvanon_core::layout::drop;
@@ -232,16 +232,10 @@ impl LaidOut {
         let mm = |m: f64| fine(m * 1e3);
         let gas = runs.map(|runs| Amounts::sum(runs.iter().map(|it| it.gas)));
         let time = runs.map(|runs| Times::sum(runs.iter().map(|it| it.time)).total().as_s());
-        let mut notes = laid.notes.clone();
-        // what a run has to say of itself stands with the plan; here what a hand must know of the paths
-        let told = self.cut.iter().flat_map(|cut| &cut.plan.notes);
-        let said =
-            |notes: &[galvanon_core::cut::Note], code| notes.iter().any(|it| it.code == code);
-        for one in told.filter(|one| one.level > Level::Info) {
-            if !said(&notes, one.code) {
-                notes.push(one.clone());
-            }
-        }
+        // the plan begins with what the layout says; of the rest, here, what a hand must know of the paths
+        let planned = self.cut.iter().flat_map(|cut| cut.plan.notes.iter().skip(laid.notes.len()));
+        let told = planned.filter(|note| note.level > Level::Info);
+        let notes: Vec<Note> = laid.notes.iter().chain(told).cloned().collect();
         let paths = laid.paths.iter().enumerate();
         PathsReply {
             paths: paths.map(|(i, path)| path_wire(i, path, runs.map(|runs| &runs[i]))).collect(),

@@ -32,9 +32,11 @@ type Props = {
   begin: Asked;
   /** The line of a job that is laid out anew. */
   line?: LineView | undefined;
+  /** A part that was typed on another page. */
+  typed?: string | undefined;
 };
 
-export function Layout({ storage, begin, line: old }: Props) {
+export function Layout({ storage, begin, line: old, typed }: Props) {
   const { system } = usePreferences();
   const [kept, setAsked] = useKept<Asked>(storage, begin);
   // what an older version kept may lack what is new
@@ -135,7 +137,7 @@ export function Layout({ storage, begin, line: old }: Props) {
         {laid !== undefined && <Sheets laid={laid} picked={picked} onPick={pick} />}
       </div>
       <div className="flex min-w-0 flex-col gap-3">
-        <TypedPart asked={asked} onChange={setAsked} />
+        <TypedPart asked={asked} onChange={setAsked} typed={typed} />
         <PartInputs asked={asked} onChange={setAsked} failure={failures.shape} drawing={drawing} />
         <CutInputs
           asked={asked}

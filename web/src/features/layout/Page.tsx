@@ -10,9 +10,9 @@ import { Layout } from "./Layout";
 import { askedOf, USUAL } from "./model";
 
 export function LayoutPage() {
-  const { job, line } = useSearch({ from: "/layout" });
+  const { job, line, typed } = useSearch({ from: "/layout" });
   if (job === undefined || line === undefined)
-    return <Layout storage="galvanon.layout" begin={USUAL} />;
+    return <Layout storage="galvanon.layout" begin={USUAL} typed={typed} />;
   return <OfLine key={line} job={job} line={line} />;
 }
 

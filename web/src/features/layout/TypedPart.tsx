@@ -1,6 +1,6 @@
 /** The line that says a part: read as it is typed, said back, laid out by Enter. */
 import { useQuery } from "@tanstack/react-query";
-import { useId, useRef } from "react";
+import { useEffect, useId, useRef } from "react";
 import { api, data } from "@/api/client";
 import { keys } from "@/api/keys";
 import { LAYOUT } from "@/text/layout";
@@ -9,9 +9,14 @@ import { useKept } from "@/ui/kept";
 import { type Asked, withTyped } from "./model";
 import { useThrottled } from "./useLayout";
 
-type Props = { asked: Asked; onChange: (asked: Asked) => void };
+type Props = {
+  asked: Asked;
+  onChange: (asked: Asked) => void;
+  /** Typed on another page, and taken here at once. */
+  typed: string | undefined;
+};
 
-export function TypedPart({ asked, onChange }: Props) {
+export function TypedPart({ asked, onChange, typed }: Props) {
   const id = useId();
   const [text, setText] = useKept("galvanon.layout.typed", "");
   const settled = useThrottled(text);
@@ -24,17 +29,23 @@ export function TypedPart({ asked, onChange }: Props) {
   const latest = useRef(asked);
   latest.current = asked;
   // Enter pressed before the reading has come is not lost: the line is read then and there
-  async function take() {
+  async function take(text: string) {
     const reply = await data(api.POST("/api/v1/entry/part", { body: { text } })).catch(() => null);
     if (reply?.complete) onChange(withTyped(latest.current, reply));
   }
+  // biome-ignore lint/correctness/useExhaustiveDependencies: taken once, when the page opens with it
+  useEffect(() => {
+    if (typed === undefined) return;
+    setText(typed);
+    void take(typed);
+  }, [typed]);
   const found = text.trim() === "" ? undefined : read.data;
   return (
     <form
       className="flex flex-col gap-1"
       onSubmit={(event) => {
         event.preventDefault();
-        void take();
+        void take(text);
       }}
     >
       <label htmlFor={id} className="text-xs text-ink-2">
