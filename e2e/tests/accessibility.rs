@@ -83,7 +83,7 @@ async fn open_panels_and_questions_are_clean_too() -> Result<()> {
         browser.type_line("3/4 plate 36in guided").await?;
         browser.reads("[data-echo]", "36 in").await?;
         browser.press("\u{e007}").await?;
-        browser.see("[data-quantity='kerf_mm']").await?.click().await?;
+        browser.tap("[data-quantity='kerf_mm']").await?;
         browser.see("[data-trace='kerf_mm']").await?;
         assert_clean(&browser, "a trace").await?;
         browser.press("\u{e00c}").await?;
@@ -112,13 +112,13 @@ async fn open_panels_and_questions_are_clean_too() -> Result<()> {
             browser.see(sign).await?;
             assert_clean(&browser, tab).await?;
             if tab == "torch" {
-                browser.see(sign).await?.click().await?;
+                browser.tap(sign).await?;
                 browser.see("[data-danger]").await?;
                 assert_clean(&browser, "a stop").await?;
             }
         }
         browser.open("/shop").await?;
-        browser.see("#weights ~ details summary").await?.click().await?;
+        browser.tap("#weights ~ details summary").await?;
         browser.see("[data-weights]").await?;
         assert_clean(&browser, "the shop's odds").await?;
         browser.open("/steel").await?;
@@ -129,7 +129,7 @@ async fn open_panels_and_questions_are_clean_too() -> Result<()> {
         browser.see("[data-unknown]").await?;
         assert_clean(&browser, "an unknown piece").await?;
         browser.open("/rack").await?;
-        browser.see("[data-tip='0.8 mm flush']").await?.click().await?;
+        browser.tap("[data-tip='0.8 mm flush']").await?;
         browser.see("[data-gear-sheet]").await?;
         assert_clean(&browser, "a tip").await?;
         browser.click("Maker\u{2019}s chart\u{2026}").await?;

@@ -18,7 +18,7 @@ async fn a_shape_is_found_as_it_is_typed_and_drawn() -> Result<()> {
         browser.see("[data-shape='W12X26'] svg[aria-label*='12.2 in deep']").await?;
         browser.fill("[data-shapes] input", "W12x28").await?;
         browser.reads("[data-shapes]", "The nearest").await?;
-        browser.see("[data-profile='W12X30']").await?.click().await?;
+        browser.tap("[data-profile='W12X30']").await?;
         browser.see("[data-shape='W12X30']").await?;
         // nothing typed is lost
         browser.reload().await?;
@@ -34,7 +34,7 @@ async fn steel_is_judged_by_grade_by_its_sheet_and_by_tests() -> Result<()> {
         browser.open("/steel").await?;
         browser.reads("[data-cuttability]", "cuts").await?;
         browser.see("[data-cuttability='cuts']").await?;
-        browser.see("[data-equivalent] button").await?.click().await?;
+        browser.tap("[data-equivalent] button").await?;
         browser.reads("[data-trace='carbon_equivalent']", "plus manganese / 6").await?;
         browser.press(ESCAPE).await?;
         browser.gone("[data-trace]").await?;
@@ -64,7 +64,7 @@ async fn steel_is_judged_by_grade_by_its_sheet_and_by_tests() -> Result<()> {
 async fn a_makers_chart_is_mended_kept_and_followed_by_the_plan() -> Result<()> {
     journey(DESK, |_, browser| async move {
         browser.open("/rack").await?;
-        browser.see("[data-tip='1.5 mm flush']").await?.click().await?;
+        browser.tap("[data-tip='1.5 mm flush']").await?;
         browser.see("[data-gear-sheet='tip']").await?;
         browser.click("Maker\u{2019}s chart\u{2026}").await?;
         let head = "thickness (in),oxygen (psi),acetylene (psi)\n";
@@ -85,7 +85,7 @@ async fn a_makers_chart_is_mended_kept_and_followed_by_the_plan() -> Result<()> 
         let set = browser.setting("oxygen_pressure_kpa").await?;
         let psi: f64 = set.replace(" psi", "").parse()?;
         ensure!((40.0..=43.0).contains(&psi), "{set}");
-        browser.see("[data-quantity='oxygen_pressure_kpa']").await?.click().await?;
+        browser.tap("[data-quantity='oxygen_pressure_kpa']").await?;
         browser.reads("[data-trace]", "By the maker's chart of this tip").await?;
         Ok(())
     })
@@ -96,8 +96,8 @@ async fn a_makers_chart_is_mended_kept_and_followed_by_the_plan() -> Result<()> 
 async fn gear_goes_out_of_service_with_a_reason_and_comes_off_the_list_and_back() -> Result<()> {
     journey(DESK, |_, browser| async move {
         browser.open("/rack").await?;
-        browser.see("[data-cylinder='Oxygen 1']").await?.click().await?;
-        browser.see("[data-gear-sheet='cylinder'] fieldset input").await?.click().await?;
+        browser.tap("[data-cylinder='Oxygen 1']").await?;
+        browser.tap("[data-gear-sheet='cylinder'] fieldset input").await?;
         browser.click("Save").await?;
         browser.reads("[data-gear-sheet]", "Say why it is out of service").await?;
         browser
@@ -106,7 +106,7 @@ async fn gear_goes_out_of_service_with_a_reason_and_comes_off_the_list_and_back(
         browser.click("Save").await?;
         browser.gone("[role='dialog']").await?;
         browser.reads("[data-cylinder='Oxygen 1']", "leaks at the valve").await?;
-        browser.see("[data-cylinder='Propane 2']").await?.click().await?;
+        browser.tap("[data-cylinder='Propane 2']").await?;
         browser.fill_field("On the scale", "1").await?;
         browser.click("Save").await?;
         browser.reads("[data-gear-sheet]", "less than its tare").await?;
@@ -128,12 +128,12 @@ async fn fuels_stand_side_by_side_and_what_moves_a_result_opens_its_trace() -> R
         browser.see("[data-quantity='tip']").await?;
         browser.click("Compare").await?;
         browser.reads("[data-fuels]", "Grade R hose does not take propane").await?;
-        browser.see("[data-why='propane start_preheat_s']").await?.click().await?;
+        browser.tap("[data-why='propane start_preheat_s']").await?;
         browser.reads("[data-trace='start_preheat_s']", "propane").await?;
         browser.press(ESCAPE).await?;
         browser.gone("[data-trace]").await?;
         browser.click("What moves it most").await?;
-        browser.see("[data-sway='process']").await?.click().await?;
+        browser.tap("[data-sway='process']").await?;
         browser.see("[data-trace='cost']").await?;
         browser.press(ESCAPE).await?;
         browser.gone("[data-trace]").await?;
@@ -162,7 +162,7 @@ async fn a_job_is_told_its_cylinders_swaps_and_tips_before_it_starts() -> Result
         browser.reads("[data-swaps]", "Oxygen 2").await?;
         browser.reads("main", "stands upright 24 hours before it is opened").await?;
         browser.see("[data-tips='2']").await?;
-        browser.see("[data-supply='acetylene'] button").await?.click().await?;
+        browser.tap("[data-supply='acetylene'] button").await?;
         browser
             .reads("[data-trace='supply']", "times the part that may leave it in an hour")
             .await?;
@@ -239,7 +239,7 @@ async fn the_wrong_hose_of_a_rig_stops_its_cuts_until_another_is_named() -> Resu
         browser.open(&format!("/jobs/{job}")).await?;
         browser.reads("[data-level='stop']", "Grade R hose does not take propane").await?;
         browser.click("Change job and rig").await?;
-        browser.see("[aria-label='Fuel hose, from the rack']").await?.click().await?;
+        browser.tap("[aria-label='Fuel hose, from the rack']").await?;
         browser.click("Fuel hose, cart").await?;
         browser.press(ESCAPE).await?;
         browser.gone("[data-level='stop']").await?;

@@ -10,7 +10,7 @@ pub const PASSWORD: &str = "kerf drag lever cherry";
 
 /// Signs out by the menu under one's name.
 pub async fn sign_out(browser: &Browser) -> Result<()> {
-    browser.see("[data-who]").await?.click().await?;
+    browser.tap("[data-who]").await?;
     let item = "//*[@role='menuitem'][contains(normalize-space(.), 'Sign out')]";
     browser.see_path(item).await?.click().await?;
     browser.see("[data-door]").await?;

@@ -82,13 +82,13 @@ async fn any_number_says_how_it_came_to_be() -> Result<()> {
             "fuel_l",
         ];
         for quantity in numbers {
-            browser.see(&format!("[data-quantity='{quantity}']")).await?.click().await?;
+            browser.tap(&format!("[data-quantity='{quantity}']")).await?;
             let chain = browser.see(&format!("[data-trace='{quantity}']")).await?.text().await?;
             ensure!(chain.contains("What would move it"), "{quantity}: {chain}");
             browser.press("\u{e00c}").await?;
             browser.gone("[data-trace]").await?;
         }
-        browser.see("[data-quantity='travel_speed_mm_min']").await?.click().await?;
+        browser.tap("[data-quantity='travel_speed_mm_min']").await?;
         browser.reads("[data-step='speed_band_mild']", "12 to 21 in/min").await?;
         browser.reads("[data-step='speed_band_mild']", "Welding Handbook").await?;
         browser.reads("[data-step='times_near_face']", "× 0.95").await?;
@@ -110,9 +110,9 @@ async fn units_switch_for_the_person_and_stay_after_a_reload() -> Result<()> {
         browser.reads("[data-quantity='travel_speed_mm_min']", "mm/min").await?;
         let field = browser.field("Thickness").await?;
         ensure!(field.value().await?.as_deref() == Some("19.05"), "the data stays as it is");
-        browser.see("[data-units='metric']").await?.click().await?;
+        browser.tap("[data-units='metric']").await?;
         browser.reads("[data-quantity='oxygen_pressure_kpa']", "kPa").await?;
-        browser.see("[data-units='metric_kpa']").await?.click().await?;
+        browser.tap("[data-units='metric_kpa']").await?;
         browser.reads("[data-quantity='travel_speed_mm_min']", "in/min").await?;
         Ok(())
     })

@@ -80,7 +80,7 @@ async fn what_a_shape_has_no_room_for_is_said_at_the_field() -> Result<()> {
 async fn the_way_it_lies_and_the_sides_in_reach_change_the_strokes() -> Result<()> {
     journey(DESK, |_, browser| async move {
         plan(&browser, "W12x26 square 20ft, 18in drop, freehand", "W12X26").await?;
-        browser.see("[data-way='lying'] input").await?.click().await?;
+        browser.tap("[data-way='lying'] input").await?;
         browser.see("[data-stage='lying']").await?;
         ensure!(count(&browser, "[data-stroke-row]").await? == 3);
         // only the near side: both flanges edgewise, as thick as they are wide
@@ -88,7 +88,7 @@ async fn the_way_it_lies_and_the_sides_in_reach_change_the_strokes() -> Result<(
             browser.press_at(&format!("[data-side='{side}']"), ENTER).await?;
             browser.see(&format!("[data-side='{side}'][aria-pressed='false']")).await?;
         }
-        browser.see("[data-way='standing'] input").await?.click().await?;
+        browser.tap("[data-way='standing'] input").await?;
         browser.reads("[data-stroke-row='1']", "edgewise").await?;
         browser.reads("[data-stroke-row='1']", "0.38 in through 6.49 in").await?;
         browser.reads("main", "Some strokes run edgewise").await?;
@@ -108,10 +108,10 @@ async fn a_dry_run_goes_through_every_stroke_and_a_number_says_why() -> Result<(
             let value = browser.see("[aria-label='Place in the dry run']").await?.value().await?;
             value.context("a place")?.parse().context("seconds")
         };
-        browser.see("[data-play='false']").await?.click().await?;
+        browser.tap("[data-play='false']").await?;
         browser.see("[data-play='true']").await?;
         browser.see("[data-at-stroke='2']").await?;
-        browser.see("[data-play='true']").await?.click().await?;
+        browser.tap("[data-play='true']").await?;
         let paused = torch(&browser).await?;
         ensure!(paused > 0.0, "the torch has moved");
         browser.see("[data-play='false']").await?;
@@ -126,9 +126,9 @@ async fn a_dry_run_goes_through_every_stroke_and_a_number_says_why() -> Result<(
         // a start in a hot kerf: half of a first heating, and its chain says so
         let kerf = "[data-stroke-row]:has([data-stroke-open])";
         for stroke in 1..=3 {
-            browser.see(&format!("[data-stroke-row='{stroke}'] > button")).await?.click().await?;
+            browser.tap(&format!("[data-stroke-row='{stroke}'] > button")).await?;
             if browser.see(kerf).await?.text().await?.contains("from the kerf of") {
-                browser.see("[data-stroke-quantity='start_preheat_s']").await?.click().await?;
+                browser.tap("[data-stroke-quantity='start_preheat_s']").await?;
                 browser.reads("[data-trace='start_preheat_s']", "a kerf that is still hot").await?;
                 return Ok(());
             }

@@ -11,7 +11,7 @@ async fn three_touches_from_today_name_a_cause_with_its_remedy() -> Result<()> {
     journey(PHONE, |_, browser| async move {
         browser.open("/").await?;
         browser.click("Edge").await?;
-        browser.see("[data-zone='face']").await?.click().await?;
+        browser.tap("[data-zone='face']").await?;
         browser.click("drag lines swept far back").await?;
         browser.reads("[data-cause='too_fast']", "slow down until the sparks leave").await?;
         browser.reads("[data-cause='too_fast'] [data-change]", "Travel speed −20 %").await?;
@@ -31,10 +31,10 @@ async fn three_touches_from_today_name_a_cause_with_its_remedy() -> Result<()> {
 async fn a_burn_on_record_weighs_in() -> Result<()> {
     journey(DESK, |_, browser| async move {
         browser.open("/edge").await?;
-        browser.see("[data-zone='bottom edge']").await?.click().await?;
+        browser.tap("[data-zone='bottom edge']").await?;
         browser.click("heavy slag that must be ground").await?;
         browser.see("[data-cause]").await?;
-        browser.see("[role='combobox']").await?.click().await?;
+        browser.tap("[role='combobox']").await?;
         browser.click("raked lines at the end").await?;
         browser.reads("[data-cause='too_fast']", "% of the planned one").await?;
         browser.reads("[data-cause='too_fast'] [data-change]", "Travel speed from").await?;
@@ -58,7 +58,7 @@ async fn what_happened_is_noted_at_the_cut_and_found_at_the_edge() -> Result<()>
         browser.click("Note it").await?;
         browser.gone("[role='dialog']").await?;
         browser.open("/edge").await?;
-        browser.see("[role='combobox']").await?.click().await?;
+        browser.tap("[role='combobox']").await?;
         browser.click("wandered at the end").await?;
         browser.see("[data-cause]").await?;
         Ok(())
@@ -115,7 +115,7 @@ async fn the_plan_shows_the_edge_to_expect() -> Result<()> {
     journey(DESK, |app, browser| async move {
         let (job, _) = app.job("Sallow Beck").await?;
         browser.open(&format!("/jobs/{job}")).await?;
-        browser.see("[data-expected-edge] summary").await?.click().await?;
+        browser.tap("[data-expected-edge] summary").await?;
         browser.reads("[data-paces]", "As planned").await?;
         browser.reads("[data-paces]", "Rz5 range").await?;
         Ok(())
@@ -127,11 +127,11 @@ async fn the_plan_shows_the_edge_to_expect() -> Result<()> {
 async fn the_drawing_shows_what_was_told() -> Result<()> {
     journey(DESK, |_, browser| async move {
         browser.open("/edge").await?;
-        browser.see("[data-zone='top edge']").await?.click().await?;
+        browser.tap("[data-zone='top edge']").await?;
         // every sign of the zone is drawn, not named only
         browser.see("[data-finding='top_edge_rounded'] svg").await?;
         browser.see("[data-finding='top_edge_beads'] svg").await?;
-        browser.see("[data-zone='flame']").await?.click().await?;
+        browser.tap("[data-zone='flame']").await?;
         browser.see("[data-finding='flame_feathered'] svg").await?;
         Ok(())
     })

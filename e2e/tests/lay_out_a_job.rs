@@ -132,12 +132,12 @@ async fn a_part_is_led_path_by_path() -> Result<()> {
             is_fit_for_gloves(&browser).await?;
             ensure!(browser.overflow().await? <= 0, "{name} is wider than a phone");
             for stage in ["heating", "cutting"] {
-                browser.see("[data-next]").await?.click().await?;
+                browser.tap("[data-next]").await?;
                 browser.see(&format!("[data-cut='{stage}']")).await?;
             }
-            browser.see("[data-next]").await?.click().await?;
+            browser.tap("[data-next]").await?;
         }
-        browser.see("[data-outcome='good']").await?.click().await?;
+        browser.tap("[data-outcome='good']").await?;
         browser.see("[data-cut='ready'][data-made='1'] [data-path-ahead='1']").await?;
         browser.see("[data-saved='shop']").await?;
         let record = app.get(&format!("/api/v1/jobs/{job}/run/record")).await?;

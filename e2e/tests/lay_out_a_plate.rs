@@ -139,7 +139,7 @@ async fn a_drawing_is_read_its_unit_asked_and_its_faults_shown() -> Result<()> {
         browser.see("[data-drawing='slot.svg']").await?;
         browser.see_words("The file is in").await?;
         browser.press_at("[aria-label='The file is in']", ENTER).await?;
-        browser.see("[role='option']").await?.click().await?;
+        browser.tap("[role='option']").await?;
         browser.reads("[data-problems]", "stays open").await?;
         browser.reads("[data-refused]", "narrower than the cut").await?;
         browser.there("[data-fault]").await?;
@@ -157,12 +157,29 @@ async fn a_drawing_is_read_its_unit_asked_and_its_faults_shown() -> Result<()> {
 }
 
 #[tokio::test(flavor = "multi_thread")]
+async fn a_program_is_written_in_the_words_of_the_shops_machine() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/shop").await?;
+        browser.fill_field("Cutting oxygen on", "oxygen").await?;
+        browser.reads("[data-refused='machine_words']", "M").await?;
+        browser.fill_field("Cutting oxygen on", "m72").await?;
+        browser.gone("[data-refused='machine_words']").await?;
+        browser.open("/layout").await?;
+        browser.reads("[data-path-row='2']", "outline").await?;
+        let program = saved(&browser, "gcode").await?;
+        ensure!(program.contains("M72") && !program.contains("M23"), "{program}");
+        Ok(())
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
 async fn on_a_phone_the_plate_shows_and_steps() -> Result<()> {
     journey(PHONE, |_, browser| async move {
         browser.open("/layout").await?;
         browser.see("[data-stage]").await?;
-        browser.see("[aria-label='Next path']").await?.click().await?;
-        browser.see("[aria-label='Next path']").await?.click().await?;
+        browser.tap("[aria-label='Next path']").await?;
+        browser.tap("[aria-label='Next path']").await?;
         browser.there("[data-torch='heating']").await?;
         ensure!(browser.overflow().await? <= 0);
         Ok(())

@@ -21,12 +21,12 @@ async fn a_shape_is_led_stroke_by_stroke() -> Result<()> {
             browser.reads("[data-stroke]", part).await?;
             is_fit_for_gloves(&browser).await?;
             for stage in ["heating", "cutting"] {
-                browser.see("[data-next]").await?.click().await?;
+                browser.tap("[data-next]").await?;
                 browser.see(&format!("[data-cut='{stage}']")).await?;
             }
-            browser.see("[data-next]").await?.click().await?;
+            browser.tap("[data-next]").await?;
         }
-        browser.see("[data-outcome='good']").await?.click().await?;
+        browser.tap("[data-outcome='good']").await?;
         browser.see("[data-cut='ready'][data-made='1'] [data-stroke='1']").await?;
         browser.see("[data-saved='shop']").await?;
         let record = app.get(&format!("/api/v1/jobs/{job}/run/record")).await?;
@@ -79,7 +79,7 @@ async fn two_tablets_on_one_job_add_up() -> Result<()> {
             other.see("[data-made='2']").await?;
             // the first hears of it, and takes its own back
             browser.see("[data-made='2']").await?;
-            browser.see("[data-undo]").await?.click().await?;
+            browser.tap("[data-undo]").await?;
             browser.see("[data-made='1']").await?;
             other.see("[data-made='1']").await?;
             anyhow::Ok(())
@@ -119,7 +119,7 @@ async fn two_fuels_and_a_stopped_cut_are_told_before_the_first_step() -> Result<
         browser.see("[data-next='start'][disabled]").await?;
         browser.reads("[data-next='start']", "First: what is rigged?").await?;
         is_fit_for_gloves(&browser).await?;
-        browser.see("[data-fuel='propane']").await?.click().await?;
+        browser.tap("[data-fuel='propane']").await?;
         browser.see("[data-fuel='propane'][aria-pressed='true']").await?;
         browser.reads("[data-others='1']", "acetylene").await?;
         is_fit_for_gloves(&browser).await?;
@@ -132,7 +132,7 @@ async fn two_fuels_and_a_stopped_cut_are_told_before_the_first_step() -> Result<
         browser.see("[data-saved='shop']").await?;
         // with acetylene it is another rig: nothing of it was looked at, and its cuts are the others
         browser.open(&path).await?;
-        browser.see("[data-fuel='acetylene']").await?.click().await?;
+        browser.tap("[data-fuel='acetylene']").await?;
         browser.reads("[data-others='1']", "propane").await?;
         next(&browser).await?;
         browser.see("[data-step='hot_work_permit']").await?;
@@ -170,7 +170,7 @@ async fn the_second_morning_asks_anew_and_counts_what_is_made() -> Result<()> {
         browser.see("[data-earlier='1']").await?;
         browser.gone("[data-under-way]").await?;
         browser.reads("[data-earlier]", "never ended").await?;
-        browser.see("[data-place='assembled']").await?.click().await?;
+        browser.tap("[data-place='assembled']").await?;
         browser.see("[data-place='assembled'][aria-pressed='true']").await?;
         next(&browser).await?;
         browser.see("[data-step='acetylene_ceiling']").await?;
@@ -198,7 +198,7 @@ async fn a_known_hand_needs_few_touches_and_passes_no_stop() -> Result<()> {
         browser.open(&format!("/jobs/{job}/run")).await?;
         browser.click("Somebody else").await?;
         browser.come_in_as("Dorrit Vale").await?;
-        browser.see("[data-place='assembled']").await?.click().await?;
+        browser.tap("[data-place='assembled']").await?;
         browser.see("[data-place='assembled'][aria-pressed='true']").await?;
         browser.see("[data-depth='phases']").await?;
         let (mut touches, mut seen) = (0, Vec::new());
@@ -210,7 +210,7 @@ async fn a_known_hand_needs_few_touches_and_passes_no_stop() -> Result<()> {
             if touches == 2 {
                 is_fit_for_gloves(&browser).await?;
                 // one check does not hold: it is left out with its reason, the others are done
-                browser.see("[data-toggle='gloves_boots'] button").await?.click().await?;
+                browser.tap("[data-toggle='gloves_boots'] button").await?;
                 browser.click("the foreman said so").await?;
                 browser.see("[data-toggle='gloves_boots'] [aria-pressed='false']").await?;
             }
@@ -243,8 +243,8 @@ async fn a_cylinder_that_lay_down_is_known_from_the_rack() -> Result<()> {
         let (job, _) = app.job("Sallow Beck").await?;
         browser.open(&format!("/jobs/{job}/run")).await?;
         browser.see("[data-lying='Acetylene 3, came lying down']").await?;
-        browser.see("[data-cylinder='Acetylene 3, came lying down']").await?.click().await?;
-        browser.see("[data-cylinder='Oxygen 2']").await?.click().await?;
+        browser.tap("[data-cylinder='Acetylene 3, came lying down']").await?;
+        browser.tap("[data-cylinder='Oxygen 2']").await?;
         browser.see("[data-cylinder='Oxygen 2'][aria-pressed='true']").await?;
         is_fit_for_gloves(&browser).await?;
         next(&browser).await?;

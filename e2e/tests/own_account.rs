@@ -105,7 +105,7 @@ async fn a_token_is_shown_once_reads_and_is_revoked() -> Result<()> {
         browser.reload().await?;
         browser.reads("[data-tokens]", "last used").await?;
         browser.gone("[data-token]").await?;
-        browser.see("[data-tokens] button").await?.click().await?;
+        browser.tap("[data-tokens] button").await?;
         // that of the journey itself stays
         browser.gone("[data-tokens] li:nth-child(2)").await?;
         ensure!(ask(reqwest::Method::GET, "/api/v1/jobs").await? == 401);

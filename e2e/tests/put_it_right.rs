@@ -24,7 +24,7 @@ async fn a_whistle_inside_says_what_to_shut_and_takes_the_tip_out_of_service() -
         browser.click("Edge").await?;
         browser.press_at("[id$='trigger-torch']", ENTER).await?;
         browser.click("acetylene").await?;
-        browser.see("[data-trouble='sustained_backfire']").await?.click().await?;
+        browser.tap("[data-trouble='sustained_backfire']").await?;
         let said =
             browser.reads("[data-danger='whistles_inside']", "Fuel off at the torch").await?;
         let place = |words: &str| said.find(words).context(words.to_owned());
@@ -50,16 +50,16 @@ async fn cues_change_with_the_fuel() -> Result<()> {
         browser.open("/edge").await?;
         browser.press_at("[id$='trigger-torch']", ENTER).await?;
         browser.click("propane").await?;
-        browser.see("[data-trouble='whistle_outside']").await?.click().await?;
+        browser.tap("[data-trouble='whistle_outside']").await?;
         browser.reads("[data-mend='whistle_outside']", "sounds when its flame is right").await?;
         browser.gone("[data-trouble='sooty']").await?;
         browser.click("acetylene").await?;
-        browser.see("[data-trouble='sooty']").await?.click().await?;
+        browser.tap("[data-trouble='sooty']").await?;
         browser.reads("[data-mend='sooty']", "until the soot just stops").await?;
         browser.gone("[data-trouble='star_too_long']").await?;
         // the same fuel at the signs: acetylene makes no star
         browser.press_at("[id$='trigger-find']", ENTER).await?;
-        browser.see("[data-zone='flame']").await?.click().await?;
+        browser.tap("[data-zone='flame']").await?;
         browser.see("[data-finding='flame_feathered']").await?;
         browser.gone("[data-finding='star_long']").await?;
         browser.click("propane").await?;
@@ -71,7 +71,7 @@ async fn cues_change_with_the_fuel() -> Result<()> {
 
 async fn answer(browser: &Browser, question: &str, words: &str) -> Result<()> {
     let css = format!("[aria-label^='{question}'] button[data-answer='{words}']");
-    browser.see(&css).await?.click().await?;
+    browser.tap(&css).await?;
     Ok(())
 }
 
@@ -144,13 +144,13 @@ async fn a_diagnosis_is_kept_with_its_cut_and_a_photo_and_found_at_the_cut() -> 
         browser.open("/edge").await?;
         let drawn = browser.run(DRAW_A_PHOTO, Vec::new()).await?;
         std::fs::write(&photo, base64_decoded(drawn.as_str().context("a picture")?)?)?;
-        browser.see("[data-zone='face']").await?.click().await?;
+        browser.tap("[data-zone='face']").await?;
         browser.click("drag lines swept far back").await?;
         browser.see("[data-cause='too_fast']").await?;
         browser.click("Save").await?;
-        browser.see("[data-keep] [aria-label='Job']").await?.click().await?;
+        browser.tap("[data-keep] [aria-label='Job']").await?;
         browser.click("Sallow Beck").await?;
-        browser.see("[data-keep] [aria-label='Cut']").await?.click().await?;
+        browser.tap("[data-keep] [aria-label='Cut']").await?;
         browser.click("24x 1/2 plate").await?;
         browser.fill("[data-keep] textarea", "ran away at the corner").await?;
         let file = browser.there("[data-keep] input[type='file']").await?;
@@ -169,7 +169,7 @@ async fn a_diagnosis_is_kept_with_its_cut_and_a_photo_and_found_at_the_cut() -> 
         ensure!(first["photos"].as_array().is_some_and(|all| all.len() == 1), "{first}");
         ensure!(first["photos"][0]["width"] == json!(640), "{first}");
         // what it turned out to be, and the same at the cut itself
-        browser.see("[data-kept] [aria-label='Turned out to be']").await?.click().await?;
+        browser.tap("[data-kept] [aria-label='Turned out to be']").await?;
         browser.click("uneven motion").await?;
         browser.reads("[data-kept] [data-verdict]", "neven motion").await?;
         browser.click("24x 1/2 plate").await?;
@@ -191,7 +191,7 @@ async fn a_poor_edge_of_a_cut_is_asked_from_the_cut() -> Result<()> {
         browser.open(&format!("/jobs/{job}?line={line}")).await?;
         browser.click("Poor edge").await?;
         browser.reads("[data-of]", "its card weighs in").await?;
-        browser.see("[data-zone='metal']").await?.click().await?;
+        browser.tap("[data-zone='metal']").await?;
         browser.click("paint, scale or rust flakes").await?;
         // the card says mill scale on the near face
         browser.reads("[data-cause='surface_dirty']", "On record").await?;
@@ -214,7 +214,7 @@ fn base64_decoded(text: &str) -> Result<Vec<u8>> {
 async fn a_shop_sets_its_own_odds_and_goes_back_to_the_tables() -> Result<()> {
     journey(DESK, |app, browser| async move {
         browser.open("/shop").await?;
-        browser.see("#weights ~ details summary").await?.click().await?;
+        browser.tap("#weights ~ details summary").await?;
         let row = "[data-weights='tip_bore_dirty']";
         browser.fill(&format!("{row} input"), "900").await?;
         browser.press(ENTER).await?;
@@ -223,7 +223,7 @@ async fn a_shop_sets_its_own_odds_and_goes_back_to_the_tables() -> Result<()> {
         browser.fill(&format!("{row} input"), "30").await?;
         browser.press(ENTER).await?;
         browser.reload().await?;
-        browser.see("#weights ~ details summary").await?.click().await?;
+        browser.tap("#weights ~ details summary").await?;
         // typed and not yet set: still there after the reload
         browser.reads(row, "table 10").await?;
         browser.click("Set as version 1").await?;

@@ -16,12 +16,12 @@ async fn a_whole_run_goes_on_while_the_network_is_away() -> Result<()> {
         browser.open(&format!("/jobs/{job}")).await?;
         browser.click("At the torch").await?;
         browser.see("[data-start]").await?;
-        browser.see("[data-place='bare_floor']").await?.click().await?;
+        browser.tap("[data-place='bare_floor']").await?;
         browser.see("[data-place='bare_floor'][aria-pressed='true']").await?;
         next(&browser).await?;
         // the place brings a stop with it, which is left out only with a reason
         until(&browser, "[data-step='bare_floor']").await?;
-        browser.see("[data-leave]").await?.click().await?;
+        browser.tap("[data-leave]").await?;
         browser.click("done already today").await?;
         // the needle on the shop's own gauge, flowing
         until(&browser, "[data-step='set_fuel_flowing']").await?;
@@ -55,11 +55,11 @@ async fn a_whole_run_goes_on_while_the_network_is_away() -> Result<()> {
         browser.open(&path).await?;
         browser.see("[data-start]").await?;
         browser.see("[data-saved='here']").await?;
-        browser.see("[data-alarm]").await?.click().await?;
-        browser.see("[data-case='sustained_backfire']").await?.click().await?;
+        browser.tap("[data-alarm]").await?;
+        browser.tap("[data-case='sustained_backfire']").await?;
         let told = browser.see("[data-emergency='sustained_backfire']").await?.text().await?;
         ensure!(told.find("xygen") < told.find("uel"), "oxygen first: {told}");
-        browser.see("[data-emergency] button").await?.click().await?;
+        browser.tap("[data-emergency] button").await?;
         browser.see("[data-case]").await?;
         browser.press("\u{e00c}").await?;
         browser.gone("[data-emergency]").await?;
@@ -94,16 +94,16 @@ async fn a_whole_run_goes_on_while_the_network_is_away() -> Result<()> {
 /// A cut goes out and was not through: the guide, then on, and what came of it.
 async fn lost_and_found(browser: &Browser) -> Result<()> {
     for stage in ["heating", "cutting"] {
-        browser.see("[data-next]").await?.click().await?;
+        browser.tap("[data-next]").await?;
         browser.see(&format!("[data-cut='{stage}']")).await?;
     }
-    browser.see("[data-went-out]").await?.click().await?;
+    browser.tap("[data-went-out]").await?;
     browser.click("No").await?;
     browser.reads("[data-recovery='not_through']", "Do not try to cut the slag").await?;
     browser.click("Cut goes on").await?;
     browser.see("[data-cut='cutting']").await?;
-    browser.see("[data-next]").await?.click().await?;
-    browser.see("[data-outcome='lost']").await?.click().await?;
+    browser.tap("[data-next]").await?;
+    browser.tap("[data-outcome='lost']").await?;
     browser.see("[data-cut='ready'][data-made='2']").await?;
     Ok(())
 }
@@ -114,7 +114,7 @@ async fn shut_down(browser: &Browser) -> Result<()> {
     next(browser).await?;
     browser.see("[data-step='close_oxygen_valve']").await?;
     until(browser, "[data-step='fire_watch']").await?;
-    browser.see("[data-timer='waits'] button").await?.click().await?;
+    browser.tap("[data-timer='waits'] button").await?;
     browser.see("[data-timer='runs']").await?;
     browser.see("[data-next][disabled]").await?;
     leave(browser).await?;
@@ -132,7 +132,7 @@ async fn shut_down(browser: &Browser) -> Result<()> {
     // what is over is read, not gone on with
     browser.see("[data-start] [data-earlier='1']").await?;
     browser.reads("[data-next='start']", "Start").await?;
-    browser.see("[data-earlier] button").await?.click().await?;
+    browser.tap("[data-earlier] button").await?;
     browser.reads("[data-past]", "end of the shift").await?;
     browser.see("[data-saved='shop']").await?;
     Ok(())
@@ -149,7 +149,7 @@ async fn every_kind_of_card_is_fit(viewport: Viewport) -> Result<()> {
         browser.click("Done").await?;
         next(&browser).await?;
         is_fit_for_gloves(&browser).await?;
-        browser.see("[data-leave]").await?.click().await?;
+        browser.tap("[data-leave]").await?;
         browser.see("[data-reasons]").await?;
         is_fit_for_gloves(&browser).await?;
         browser.click("not met here").await?;
@@ -160,11 +160,11 @@ async fn every_kind_of_card_is_fit(viewport: Viewport) -> Result<()> {
         until(&browser, "[data-cut='ready']").await?;
         is_fit_for_gloves(&browser).await?;
         for stage in ["heating", "cutting", "outcome"] {
-            browser.see("[data-next]").await?.click().await?;
+            browser.tap("[data-next]").await?;
             browser.see(&format!("[data-cut='{stage}']")).await?;
             is_fit_for_gloves(&browser).await?;
         }
-        browser.see("[data-alarm]").await?.click().await?;
+        browser.tap("[data-alarm]").await?;
         browser.see("[data-case]").await?;
         is_fit_for_gloves(&browser).await
     })

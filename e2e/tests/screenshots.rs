@@ -57,7 +57,7 @@ async fn pictures_of_today_its_trace_and_the_card() -> Result<()> {
         browser.reads("[data-echo]", "light rust").await?;
         browser.press("\u{e007}").await?;
         browser.see("[data-quantity='tip']").await?;
-        browser.see("[data-quantity='start_preheat_s']").await?.click().await?;
+        browser.tap("[data-quantity='start_preheat_s']").await?;
         browser.see("[data-trace]").await?;
         browser.press("\u{e00c}").await?;
         browser.gone("[data-trace]").await?;
@@ -76,9 +76,9 @@ async fn pictures_of_a_shapes_strokes() -> Result<()> {
         let line = |i: usize| lines[i]["line"]["id"].as_str().context("id");
         browser.open(&format!("/jobs/{job}?line={}", line(5)?)).await?;
         browser.see("[data-stroke-open]").await?;
-        browser.see("[data-play='false']").await?.click().await?;
+        browser.tap("[data-play='false']").await?;
         browser.see("[data-at-stroke='2']").await?;
-        browser.see("[data-play='true']").await?.click().await?;
+        browser.tap("[data-play='true']").await?;
         camera.take(&browser, "strokes").await
     })
     .await
@@ -107,7 +107,7 @@ async fn at_the_torch(
         browser.run_async(&reach.replace("SIGN", &format!("\"{sign}\""))).await?;
         browser.see(sign).await?;
         for _ in 0..presses {
-            browser.see("[data-next]").await?.click().await?;
+            browser.tap("[data-next]").await?;
         }
         if presses > 0 {
             // long enough for the mark to be on its way
@@ -166,7 +166,7 @@ async fn pictures_of_steel_rack_and_supply() -> Result<()> {
         browser.open("/rack").await?;
         browser.see("[data-part='torch'] li").await?;
         camera.take(&browser, "rack").await?;
-        browser.see("[data-tip='1.2 mm flush']").await?.click().await?;
+        browser.tap("[data-tip='1.2 mm flush']").await?;
         browser.click("Maker\u{2019}s chart\u{2026}").await?;
         let chart = "Thickness (in),Oxygen (psi),Acetylene (psi),Travel (in/min)\n3/8,25-30,3-5,15-20\n1/2,30-35,3-5,14-18\n3/4,35-42,3-5,12-16\n";
         browser.fill("[data-chart-text]", chart).await?;
@@ -186,13 +186,13 @@ async fn pictures_of_steel_rack_and_supply() -> Result<()> {
         browser.click("Plan the list").await?;
         browser.see("[data-list-done='true']").await?;
         browser.open("/edge").await?;
-        browser.see("[data-zone='face']").await?.click().await?;
+        browser.tap("[data-zone='face']").await?;
         browser.click("drag lines swept far back").await?;
         browser.see("[data-cause='too_fast']").await?;
         camera.take(&browser, "edge").await?;
         browser.press_at("[id$='trigger-torch']", "\u{e007}").await?;
         browser.click("acetylene").await?;
-        browser.see("[data-trouble='sustained_backfire']").await?.click().await?;
+        browser.tap("[data-trouble='sustained_backfire']").await?;
         browser.see("[data-danger] + *").await?;
         camera.take(&browser, "edge-torch").await?;
         browser.press_at("[id$='trigger-lost']", "\u{e007}").await?;
@@ -203,7 +203,7 @@ async fn pictures_of_steel_rack_and_supply() -> Result<()> {
             ("Does the edge", "yes"),
         ] {
             let css = format!("[aria-label^='{question}'] [data-answer='{told}']");
-            browser.see(&css).await?.click().await?;
+            browser.tap(&css).await?;
         }
         browser.see("[data-clean-up]").await?;
         camera.take(&browser, "edge-lost").await?;
@@ -232,8 +232,8 @@ async fn pictures_of_a_part_on_its_plate() -> Result<()> {
         browser.fill("[data-typed-part]", "6x lug 6x9 3/4 plate, hole 2").await?;
         browser.press("\u{e007}").await?;
         browser.reads("[data-figures]", "6 ×:").await?;
-        browser.see("[aria-label='Next path']").await?.click().await?;
-        browser.see("[aria-label='Next path']").await?.click().await?;
+        browser.tap("[aria-label='Next path']").await?;
+        browser.tap("[aria-label='Next path']").await?;
         browser.see("[data-torch]").await?;
         camera.take(&browser, "layout").await
     })

@@ -82,7 +82,7 @@ async fn a_session_that_ends_at_the_torch_loses_nothing_and_the_tablet_sends_on(
         // a lit torch is not covered by a question; the door opens when it is asked for
         browser.gone("[data-door]").await?;
         next(&browser).await?;
-        browser.see("[data-sign-in]").await?.click().await?;
+        browser.tap("[data-sign-in]").await?;
         browser.see("[data-door='tablet']").await?;
         browser.click("Dorrit Vale").await?;
         browser.fill("[name='pin']", "2580").await?;

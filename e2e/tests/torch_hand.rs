@@ -14,7 +14,7 @@ pub async fn card(browser: &Browser) -> Result<String> {
 pub async fn next(browser: &Browser) -> Result<()> {
     browser.see("[data-run]").await?;
     let before = card(browser).await?;
-    browser.see(&format!("[data-next='{before}']:not([disabled])")).await?.click().await?;
+    browser.tap(&format!("[data-next='{before}']:not([disabled])")).await?;
     browser.gone(&format!("[data-run='{before}']")).await
 }
 
@@ -39,9 +39,9 @@ pub async fn until(browser: &Browser, css: &str) -> Result<()> {
 /// Leaves a card out; where a hazard is, a reason is picked.
 pub async fn leave(browser: &Browser) -> Result<()> {
     let before = card(browser).await?;
-    browser.see("[data-leave]").await?.click().await?;
+    browser.tap("[data-leave]").await?;
     if browser.run("return !!document.querySelector('[data-reasons]')", vec![]).await? == true {
-        browser.see("[data-reasons] button").await?.click().await?;
+        browser.tap("[data-reasons] button").await?;
     }
     browser.gone(&format!("[data-run='{before}']")).await
 }
@@ -79,7 +79,7 @@ pub async fn is_fit_for_gloves(browser: &Browser) -> Result<()> {
 /// A piece from the flame on the edge to how it came out.
 pub async fn cut_once(browser: &Browser, outcome: &str) -> Result<()> {
     let press = async |stage: &str| -> Result<()> {
-        browser.see("[data-next]").await?.click().await?;
+        browser.tap("[data-next]").await?;
         browser.see(&format!("[data-cut='{stage}']")).await?;
         Ok(())
     };
@@ -87,7 +87,7 @@ pub async fn cut_once(browser: &Browser, outcome: &str) -> Result<()> {
     press("cutting").await?;
     browser.see("[data-pace='runs'] [data-next-stop]").await?;
     press("outcome").await?;
-    browser.see(&format!("[data-outcome='{outcome}']")).await?.click().await?;
+    browser.tap(&format!("[data-outcome='{outcome}']")).await?;
     browser.see("[data-cut='ready']").await?;
     Ok(())
 }

@@ -13,6 +13,7 @@ use serde_json::{Map, Value, json};
 use sqlx::PgPool;
 use utoipa::ToSchema;
 
+use crate::api::layout::post::Post;
 use crate::error::{ApiError, ApiResult};
 
 /// One school of one question.
@@ -143,6 +144,9 @@ pub const WIRES: &str = "cleaner_wires_mm";
 /// Whom to call, in the shop's own words: local numbers differ.
 pub const EMERGENCY: &str = "emergency_numbers";
 
+/// The words of the shop's machine for gas and dwell, as a program is written with them.
+pub const MACHINE_WORDS: &str = "machine_words";
+
 /// Choices that are no schools: what the shop reads in, and its usual fuel.
 pub const CHOICES: [(&str, &[&str], &str); 4] = [
     // how the torch is usually moved: taken in a line that does not say, or asked
@@ -185,6 +189,7 @@ pub fn usual(units: &str) -> ApiResult<Map<String, Value>> {
     all.insert(FIRE_WATCH_MIN.key.into(), json!(FIRE_WATCH_MIN.usual));
     all.insert(EMERGENCY.into(), json!(""));
     all.insert(WIRES.into(), json!([]));
+    all.insert(MACHINE_WORDS.into(), serde_json::to_value(Post::default())?);
     Ok(all)
 }
 

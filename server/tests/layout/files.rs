@@ -264,3 +264,32 @@ async fn a_template_is_true_to_its_length_over_as_many_sheets_as_it_takes() {
         (422, &json!("paper"))
     );
 }
+
+#[tokio::test]
+async fn the_shops_machine_words_stand_in_its_programs_and_in_nobody_elses() {
+    let app = TestApp::start().await;
+    let body = json!({ "format": "gcode", "part": lug(&app).await, "plan": plate() });
+    let program = async || String::from_utf8(written(&app, &body).await).unwrap();
+    assert!(program().await.contains("M23"), "ours until the shop has said its own");
+    let words = json!({ "heat_on": "M40", "heat_off": "M41", "oxygen_on": "M42", "oxygen_off": "M43",
+        "dwell": "X", "dwell_in_ms": true });
+    let set = |value: &Value| {
+        let body = json!({ "id": uuid::Uuid::now_v7(), "value": value });
+        let app = &app;
+        async move { app.put("/api/v1/shop/machine_words", &body).await }
+    };
+    assert_eq!(set(&words).await.status, 200);
+    let own = program().await;
+    assert!(own.contains("M42") && own.contains("G4 X") && !own.contains("M23"), "{own}");
+    let url = format!("{}/api/v1/layout/out", app.address);
+    let theirs = app.nobody.post(url).json(&body).send().await.unwrap().text().await.unwrap();
+    assert!(theirs.contains("M23") && !theirs.contains("M42"), "{theirs}");
+    for (field, word) in [("heat_on", "G0 X0"), ("oxygen_off", "M"), ("dwell", "Q")] {
+        let mut bad = words.clone();
+        bad[field] = json!(word);
+        let refused = set(&bad).await;
+        assert_eq!(refused.status, 422, "{field}");
+        assert_eq!(refused.body["error"]["fields"][0]["path"], format!("value.{field}"));
+    }
+    assert_eq!(set(&json!("M21")).await.body["error"]["fields"][0]["path"], "value");
+}

@@ -96,6 +96,21 @@ export const LAYOUT = {
   warm: "starts on warm metal",
 } as const;
 
+/** What the shop says of its machine. */
+export const MACHINE = {
+  title: "Words of the machine",
+  about:
+    "For G-code. The standard leaves the words for gas free: take them from the machine's manual. Dry run every program first.",
+  heat_on: "Heating flames on",
+  heat_off: "Heating flames off",
+  oxygen_on: "Cutting oxygen on",
+  oxygen_off: "Cutting oxygen off",
+  dwell: "Letter of a dwell",
+  dwellIn: "A dwell is in",
+  seconds: "seconds",
+  milliseconds: "milliseconds",
+} as const;
+
 /** What a mark is. */
 export const MARK_KINDS: Record<string, string> = {
   datum: "Corner of the plate",

@@ -9,6 +9,7 @@ pub mod laid;
 pub mod line_check;
 pub mod out;
 pub mod paths;
+pub mod post;
 pub mod read;
 pub mod shape;
 mod svg_in;

@@ -13,14 +13,15 @@ use uuid::Uuid;
 
 use crate::api::cut::request::CutPlanRequest;
 use crate::api::edge::weights;
+use crate::api::layout::post::Post;
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::{Body, read};
 use crate::http::caller::Caller;
 use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
 use crate::plan::merge::merged;
 use crate::plan::settings::{
-    CHOICES, EMERGENCY, FIGURES, FIRE_WATCH_MIN, LIFTING_LIMIT, OwnFigure, PRICES, School, WIRES,
-    as_request, current, schools,
+    CHOICES, EMERGENCY, FIGURES, FIRE_WATCH_MIN, LIFTING_LIMIT, MACHINE_WORDS, OwnFigure, PRICES,
+    School, WIRES, as_request, current, schools,
 };
 use crate::store::shop_settings::{self, Setting};
 
@@ -29,7 +30,7 @@ use crate::store::shop_settings::{self, Setting};
 pub struct ShopReply {
     /// Value by key: every school, reach_mm, handling_s, reposition_s, clean_up_s_m,
     /// ambient_pressure_kpa, discharge_coefficient, torch_loss_percent, units,
-    /// fuel, usual_process, cleaner_wires_mm, every price, tip_life_starts, lifting_limit_kg, fire_watch_min, emergency_numbers. What was never set is an estimate.
+    /// fuel, usual_process, cleaner_wires_mm, every price, tip_life_starts, lifting_limit_kg, fire_watch_min, emergency_numbers, machine_words. What was never set is an estimate.
     #[schema(value_type = Object)]
     pub settings: Map<String, Value>,
     /// The schools, with reasons.
@@ -100,6 +101,19 @@ fn wires(value: &Value) -> ApiResult<()> {
     fields.done(())
 }
 
+/// The words of a machine: M-words and the letter of a dwell, nothing else gets into a program.
+fn machine_words(value: &Value) -> ApiResult<()> {
+    let mut fields = Fields::default();
+    match serde_json::from_value::<Post>(value.clone()) {
+        Ok(words) => words.check(&mut fields, "value."),
+        Err(_) => {
+            let expected = "heat_on, heat_off, oxygen_on, oxygen_off, dwell, dwell_in_ms";
+            fields.errors.push(wrong_shape("value", expected, value.clone()));
+        }
+    }
+    fields.done(())
+}
+
 /// Whether a key may have a value: a school of its question, or a figure the planner accepts.
 ///
 /// # Errors
@@ -126,6 +140,9 @@ pub fn checked(key: &str, value: &Value) -> ApiResult<()> {
     }
     if key == WIRES {
         return wires(value);
+    }
+    if key == MACHINE_WORDS {
+        return machine_words(value);
     }
     if let Some(range) = plain_range(key) {
         let mut fields = Fields::default();

@@ -16,6 +16,7 @@ import { Failed, Loading } from "@/ui/states";
 import { TextField } from "@/ui/text-field";
 import type { Kind } from "@/units";
 import { EdgeWeights } from "./EdgeWeights";
+import { MachineWords } from "./MachineWords";
 import { wiresOf } from "./wires";
 
 type School = Schemas["School"];
@@ -281,6 +282,11 @@ export function ShopPage() {
         kept={String(settings.emergency_numbers ?? "")}
         error={refused.emergency_numbers}
         onCommit={(value) => set.mutate({ key: "emergency_numbers", value })}
+      />
+      <MachineWords
+        kept={settings.machine_words}
+        error={refused.machine_words}
+        onCommit={(value) => set.mutate({ key: "machine_words", value })}
       />
       <section aria-labelledby="prices" className="flex flex-col gap-2">
         <h2 id="prices" className="text-lg font-semibold">

@@ -1,11 +1,13 @@
 /** The shop's morning, a line each: what can be lit, what is stopped and why, what still stands, what is due. */
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
+import { useEffect, useRef } from "react";
 import type { Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { wholeRack } from "@/api/lists";
 import { MORNING } from "@/text/today";
 import { GasBadge } from "@/ui/gas-badge";
+import { useKept } from "@/ui/kept";
 import { Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
 import { print } from "@/units";
@@ -22,10 +24,29 @@ const LEVELS = {
   dirty: "info",
 } as const;
 
-export function Morning({ next }: { next: Schemas["NextLine"][] }) {
-  const { system } = usePreferences();
+/** As high as it was last time, while it is looked up: what is typed under it does not move under the hand. */
+export function Morning({ next }: { next: Schemas["NextLine"][] | undefined }) {
   const rack = useQuery({ queryKey: keys.rack, queryFn: wholeRack });
-  const { gas, groups } = morningOf(rack.data?.gear ?? [], next);
+  const [height, setHeight] = useKept("galvanon.morning.height", 0);
+  const box = useRef<HTMLDivElement>(null);
+  const known = next !== undefined && !rack.isPending;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: measured when what it says has come or changed
+  useEffect(() => {
+    const now = box.current?.offsetHeight ?? 0;
+    if (known && now !== height) setHeight(now);
+  }, [known, next, rack.data]);
+  return (
+    <div ref={box} style={known ? undefined : { minHeight: height }}>
+      {known && <Lines gear={rack.data?.gear ?? []} next={next} />}
+    </div>
+  );
+}
+
+type LinesProps = { gear: Schemas["GearView"][]; next: Schemas["NextLine"][] };
+
+function Lines({ gear, next }: LinesProps) {
+  const { system } = usePreferences();
+  const { gas, groups } = morningOf(gear, next);
   if (gas.length === 0 && groups.length === 0) return null;
   return (
     <section aria-label={MORNING.title} className="flex flex-col gap-1 text-sm" data-morning>

@@ -123,7 +123,7 @@ export function TodayPage() {
   return (
     <div className="flex flex-col gap-5">
       <h1 className="sr-only">Today</h1>
-      {bench === null && today.data && <Morning next={today.data.next} />}
+      {bench === null && !today.error && <Morning next={today.data?.next} />}
       <QuickEntry
         text={typed}
         onText={setTyped}

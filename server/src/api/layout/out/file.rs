@@ -13,15 +13,17 @@ use crate::api::layout::asked::StartWire;
 use crate::api::layout::contour::{LayoutPart, Place, checked, point};
 use crate::api::layout::laid::LaidOut;
 use crate::api::layout::out::drawn::{Drawn, OutUnit};
-use crate::api::layout::out::gcode::{self, Post};
+use crate::api::layout::out::gcode;
 use crate::api::layout::out::template::{self, Paper};
 use crate::api::layout::out::{dxf, marks_csv, svg};
 use crate::api::layout::paths::PathsRequest;
+use crate::api::layout::post::Post;
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::Body;
 use crate::http::caller::Caller;
 use crate::http::fields::{Fields, Given, wrong_shape};
 use crate::plan::rig::Rig;
+use crate::plan::settings::{MACHINE_WORDS, current};
 use crate::plan::shop::Shop;
 use crate::store::find;
 use crate::store::job_lines::JobLine;
@@ -91,7 +93,7 @@ pub struct OutRequest {
     /// Marks are measured from here, as the corner of the plate; from the lower left of the part when left out.
     #[schema(value_type = Option<Vec<f64>>)]
     pub datum: Option<Place>,
-    /// The words of a machine; ours when left out.
+    /// The words of a machine; the shop's, or ours for who is not signed in, when left out.
     pub post: Option<Post>,
 }
 
@@ -104,7 +106,12 @@ pub async fn write_file(
     caller: Caller,
     body: Body<OutRequest>,
 ) -> ApiResult<HttpResponse> {
-    let request = body.value;
+    let mut request = body.value;
+    if request.post.is_none() && caller.role.is_some() {
+        let settings = current(&pool).await?;
+        request.post =
+            settings.get(MACHINE_WORDS).cloned().map(serde_json::from_value).transpose()?;
+    }
     let line = match request.layout_id.as_ref().filter(|id| id.is_said()) {
         // what a shop lays out is the shop's
         Some(_) if caller.role.is_none() => return Err(ApiError::SignedOut),
@@ -167,7 +174,7 @@ fn file(request: &OutRequest, line: Option<&CutPlanRequest>) -> ApiResult<File> 
     let unit = fields.code("unit", request.unit.as_ref(), Some(OutUnit::Mm));
     let paper = fields.code("paper", request.paper.as_ref(), Some(Paper::A4));
     let post = request.post.clone().unwrap_or_default();
-    post.check(&mut fields);
+    post.check(&mut fields, "post.");
     fields.done(())?;
     let (part, laid) = laid(request, line)?;
     let cut = laid.as_ref().and_then(|laid| laid.cut.as_ref());
