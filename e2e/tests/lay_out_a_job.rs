@@ -108,6 +108,11 @@ async fn a_part_typed_as_a_cut_is_led_to_its_plate() -> Result<()> {
         browser.reads("[data-figures]", "4 ×:").await?;
         let typed = browser.see("[data-typed-part]").await?.value().await?;
         ensure!(typed.as_deref() == Some("4x ring 8in, hole 4, 3/8 plate"), "{typed:?}");
+        // what is changed after it was taken survives a reload
+        browser.fill_field("Diameter", "10").await?;
+        browser.reads("[data-dimensions]", "10 in").await?;
+        browser.reload().await?;
+        browser.reads("[data-dimensions]", "10 in").await?;
         Ok(())
     })
     .await

@@ -1,5 +1,6 @@
 /** The line that says a part: read as it is typed, said back, laid out by Enter. */
 import { useQuery } from "@tanstack/react-query";
+import { useNavigate } from "@tanstack/react-router";
 import { useEffect, useId, useRef } from "react";
 import { api, data } from "@/api/client";
 import { keys } from "@/api/keys";
@@ -26,6 +27,7 @@ export function TypedPart({ asked, onChange, typed }: Props) {
     retry: false,
     queryFn: () => data(api.POST("/api/v1/entry/part", { body: { text: settled } })),
   });
+  const navigate = useNavigate();
   const latest = useRef(asked);
   latest.current = asked;
   // Enter pressed before the reading has come is not lost: the line is read then and there
@@ -38,6 +40,8 @@ export function TypedPart({ asked, onChange, typed }: Props) {
     if (typed === undefined) return;
     setText(typed);
     void take(typed);
+    // a reload keeps what was changed since, and does not take it again
+    void navigate({ to: "/layout", search: {}, replace: true });
   }, [typed]);
   const found = text.trim() === "" ? undefined : read.data;
   return (
