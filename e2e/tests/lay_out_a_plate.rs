@@ -53,7 +53,9 @@ async fn what_has_no_room_is_said_where_it_is() -> Result<()> {
     journey(DESK, |_, browser| async move {
         browser.open("/layout").await?;
         browser.fill_field("Hole diameter", "9").await?;
-        browser.reads("[data-problem]", "it must be").await?;
+        // in the reader's words and units
+        let told = browser.reads("[data-problem]", "it must be").await?;
+        ensure!(told.starts_with("Hole diameter is 9 in") && !told.contains("mm"), "{told}");
         browser.fill_field("Hole diameter", "1").await?;
         browser.gone("[data-problem]").await?;
         // 1-1/2 times 3/4 in plate: such a hole is drilled

@@ -1,11 +1,13 @@
 /** The part: a shape by its measures, or a drawing. */
 import { Plus, X } from "lucide-react";
 import type { ApiFailure, Schemas } from "@/api/client";
+import { refusal } from "@/text";
 import { LAYOUT, MEASURES, SHAPES } from "@/text/layout";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { FilePick } from "@/ui/file-pick";
 import { MeasureField } from "@/ui/measure-field";
+import { usePreferences } from "@/ui/preferences";
 import type { Asked, Hole } from "./model";
 import { formatOf, HOLED, MEASURES_OF, withShape } from "./model";
 
@@ -21,7 +23,11 @@ const OPTIONS = Object.entries(SHAPES).map(([value, text]) => ({ value, text }))
 const AS_DRAWN = "as_drawn";
 
 export function PartInputs({ asked, onChange, failure, drawing }: Props) {
-  const error = (path: string) => failure?.fields.find((field) => field.path === path)?.message;
+  const { system } = usePreferences();
+  const error = (path: string) => {
+    const found = failure?.fields.find((field) => field.path === path);
+    return found === undefined ? undefined : refusal(found, system);
+  };
   const take = async (file: File) => {
     const format = formatOf(file.name);
     if (format === null) return;
