@@ -88,6 +88,43 @@ async fn strips_and_lugs_are_typed_in_a_line() -> Result<()> {
     .await
 }
 
+/// 24 in of 1-1/2 in bows: it is tied, lies on a plate that holds it, and its lines count every kerf.
+#[tokio::test(flavor = "multi_thread")]
+async fn long_strips_are_tied_and_measured_from_one_edge() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/layout").await?;
+        browser.fill("[data-typed-part]", "4 strips 1-1/2 wide 24 long, 3/8 plate").await?;
+        browser.press(ENTER).await?;
+        browser.reads("[data-path-row='1']", "4 ties").await?;
+        let program = saved(&browser, "gcode").await?;
+        ensure!(program.matches("M23").count() == 5, "a start and four behind ties: {program}");
+        browser.press_at("[id$='trigger-marks']", ENTER).await?;
+        // 1-1/2 and a kerf between two lines
+        browser.reads("[data-strips='4']", "1-1/2 in, 3.0").await?;
+        browser.reads("[data-line='leave']", "Leave the line").await?;
+        browser.choose("Long thin parts", "Leave untied").await?;
+        browser.press_at("[id$='trigger-paths']", ENTER).await?;
+        browser.gone("[data-tie]").await?;
+        Ok(())
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn a_shop_that_splits_the_line_sees_it_on_its_plate() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/shop").await?;
+        browser.choose("The line", "Split it: cut on it").await?;
+        browser.choose("Hatched is", "the scrap").await?;
+        browser.open("/layout").await?;
+        browser.see("[data-hatched='scrap']").await?;
+        browser.press_at("[id$='trigger-marks']", ENTER).await?;
+        browser.reads("[data-line='on']", "middle of the cut").await?;
+        Ok(())
+    })
+    .await
+}
+
 #[tokio::test(flavor = "multi_thread")]
 async fn marks_are_listed_and_a_drawn_line_is_judged() -> Result<()> {
     journey(DESK, |_, browser| async move {
@@ -121,6 +158,13 @@ async fn a_start_is_moved_by_hand_and_put_back() -> Result<()> {
         browser.reads(row, "outline, pierce").await?;
         browser.click("Start where it is best").await?;
         browser.reads(row, "outline, edge").await?;
+        // a stop more than the reach asks for is dragged, and given back
+        browser.click("Add a stop").await?;
+        browser.see("[data-stops='2']").await?;
+        browser.drag("[data-handle='Stop 1']", 0, 40).await?;
+        browser.see("[data-stops='2']").await?;
+        browser.click("Stops by reach").await?;
+        browser.see("[data-stops='1']").await?;
         Ok(())
     })
     .await

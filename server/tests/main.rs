@@ -59,6 +59,7 @@ mod job {
 mod layout {
     mod files;
     mod lines;
+    mod marking;
     mod paths;
     mod read;
 }

@@ -24,12 +24,13 @@ impl Asked {
     }
 }
 
-/// How far the torch burns on a path: lead, contour, and out; held to the shortest cut there is.
+/// How far the torch burns on a path: lead, contour less its ties with their own ways in, and out; held to the shortest cut there is.
 #[must_use]
 pub fn burnt(path: &CutPath) -> Length {
     let way =
         |points: &[Point]| -> f64 { points.windows(2).map(|pair| pair[0].distance(pair[1])).sum() };
-    let length = path.contour.length() + way(&path.lead.way_in) + way(&path.lead.way_out);
+    let ties: f64 = path.tabs.iter().map(|tie| way(&tie.way_in) - (tie.to - tie.from)).sum();
+    let length = path.contour.length() + way(&path.lead.way_in) + way(&path.lead.way_out) + ties;
     Length::from_m(length.max(limits::CUT_LENGTH.low))
 }
 
@@ -43,6 +44,7 @@ impl Laid {
                 length: burnt(path),
                 start: path.lead.start,
                 stops: u32::try_from(path.stops.len()).unwrap_or(u32::MAX),
+                ties: u32::try_from(path.tabs.len()).unwrap_or(u32::MAX),
             })
             .collect()
     }

@@ -255,6 +255,16 @@ fn in_scrap(ground: &Ground<'_>) -> Lead {
     finished(ground, if tight { Start::DrilledHole } else { Start::Pierce }, best)
 }
 
+/// The way in from a pierce in the scrap to that place of the path; `None` where it has no room.
+#[must_use]
+pub fn pierced(ground: &Ground<'_>, along: f64) -> Option<Vec<Point>> {
+    let radius = ground.arc_in();
+    let run = (ground.own_clear() - radius - ground.kerf / 2.0).max(0.0);
+    let way_in = straight_and_arc(ground, along, radius, run);
+    let tried = judged(ground, along, (radius, way_in));
+    tried.room.then_some(tried.way_in)
+}
+
 fn judged(ground: &Ground<'_>, along: f64, (radius, way_in): (f64, Vec<Point>)) -> Tried {
     let start = way_in[0];
     // other contours of the part lie behind its own edge: they are never nearer

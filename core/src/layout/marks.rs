@@ -1,6 +1,7 @@
 //! What is marked on the plate, in the order of marking: everything from one corner, never one mark from another.
 
 use crate::geometry::{Contour, Point};
+use crate::layout::marking::Marking;
 use crate::layout::part::Part;
 
 /// What a mark is.
@@ -43,12 +44,10 @@ pub struct Marks {
     pub size: Point,
 }
 
-/// Punches stand so far apart on straights and on curves, m. Source: `common_practice`.
-pub const PUNCHES: (f64, f64) = (0.025, 0.010);
-
-/// The marks of a part, measured from a datum corner; from the lower left of the box round it where none is given.
+/// The marks of the lines that are drawn, measured from a datum corner; from the lower left of the box round them where none
+/// is given.
 #[must_use]
-pub fn marks(part: &Part, datum: Option<Point>) -> Marks {
+pub fn marks(part: &Part, datum: Option<Point>, marking: &Marking) -> Marks {
     let bounds = part.outer.bounds();
     let datum = datum.unwrap_or(bounds.low);
     let from = |at: Point| at - datum;
@@ -77,7 +76,7 @@ pub fn marks(part: &Part, datum: Option<Point>) -> Marks {
         }));
     }
     for contour in &contours {
-        let at = punches(contour).into_iter();
+        let at = punches(contour, marking).into_iter();
         marks.extend(at.map(|at| Mark { kind: MarkKind::Punch, at: from(at), radius: None }));
     }
     let size = bounds.size();
@@ -98,15 +97,16 @@ fn ends(contour: &Contour) -> Vec<(MarkKind, Point)> {
     found
 }
 
-fn punches(contour: &Contour) -> Vec<Point> {
+fn punches(contour: &Contour, marking: &Marking) -> Vec<Point> {
+    let (straight, curve) = (marking.straight.as_m(), marking.curve.as_m());
     if contour.as_circle().is_some() {
         // no corner of it is marked: punched all round
-        let pieces = (contour.length() / PUNCHES.1).ceil();
+        let pieces = (contour.length() / curve).ceil();
         let places = (0..).map(f64::from).take_while(|i| *i < pieces);
         return places.map(|i| contour.at(contour.length() * i / pieces)).collect();
     }
     let between = |segment: &crate::geometry::Segment| {
-        let apart = if segment.arc.is_some() { PUNCHES.1 } else { PUNCHES.0 };
+        let apart = if segment.arc.is_some() { curve } else { straight };
         let length = segment.length();
         let pieces = (length / apart).ceil().max(1.0);
         let places = (1..).map(f64::from).take_while(move |i| *i < pieces);

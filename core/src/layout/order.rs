@@ -76,25 +76,48 @@ impl Heat {
         if by == OrderBy::Cool && recent.into_iter().any(warm) { COUNTS } else { 0.0 }
     }
 
+    /// How long the metal where a contour begins is still warm once the torch has come to it, s.
+    fn wait(&self, item: &Item, here: Point) -> f64 {
+        let now = self.now + here.distance(item.from) / MOVING;
+        let recent = self.cuts.iter().rev().take_while(|(_, when)| now - when < WARM);
+        let beside = recent.filter(|(at, _)| at.distance(item.from) < BESIDE);
+        beside.map(|(_, when)| WARM - (now - when)).fold(0.0, f64::max)
+    }
+
     fn cut(&mut self, item: &Item, here: Point) {
         self.now += here.distance(item.from) / MOVING + item.time;
         self.cuts.push((item.to, self.now));
     }
 }
 
-/// What an order is like: its ways between contours, m, and how many starts are on metal still warm.
+/// What an order is like.
+#[derive(Clone, Copy, Debug, PartialEq)]
+pub struct Tally {
+    /// Ways between contours, m.
+    pub ways: f64,
+    /// How long they take, s.
+    pub moving: f64,
+    /// Starts on metal still warm.
+    pub warm: usize,
+    /// Waiting there until it no longer is takes so long in all, s.
+    pub cooling: f64,
+}
+
+/// What an order is like.
 #[must_use]
-pub fn tally(items: &[Item], order: &[usize]) -> (f64, usize) {
+pub fn tally(items: &[Item], order: &[usize]) -> Tally {
     let mut heat = Heat::default();
     let mut here = order.first().map_or_else(Point::default, |first| items[*first].from);
-    let (mut ways, mut warm) = (0.0, 0);
+    let (mut ways, mut warm, mut cooling) = (0.0, 0, 0.0);
     for at in order {
         ways += here.distance(items[*at].from);
+        let wait = heat.wait(&items[*at], here);
         warm += usize::from(heat.penalty(&items[*at], OrderBy::Cool) > 0.0);
+        cooling += wait;
         heat.cut(&items[*at], here);
         here = items[*at].to;
     }
-    (ways, warm)
+    Tally { ways, moving: ways / MOVING, warm, cooling }
 }
 
 /// What an order costs: its ways, and starts on warm metal, m.
@@ -183,8 +206,8 @@ mod tests {
         let items = [item(0.0, &[]), item(0.05, &[]), item(0.4, &[])];
         let [near, cool] =
             [OrderBy::Near, OrderBy::Cool].map(|by| tally(&items, &order(&items, by)));
-        assert_eq!((near.1, cool.1), (1, 0));
-        assert!(cool.0 > near.0 && (near.0 - 0.4).abs() < 1e-12, "{near:?} {cool:?}");
+        assert_eq!((near.warm, cool.warm), (1, 0));
+        assert!(cool.ways > near.ways && (near.ways - 0.4).abs() < 1e-12, "{near:?} {cool:?}");
     }
 
     #[test]

@@ -1,6 +1,6 @@
 //! Where does a hand stop to move on? On straights, off corners, never farther apart than it reaches.
 
-use crate::geometry::Contour;
+use crate::geometry::{Contour, Point};
 use crate::layout::lead::OFF_CORNERS;
 
 /// A stop is looked for round where equal parts would put it, in such steps, m. Source: `ours`.
@@ -26,6 +26,17 @@ pub fn stops(path: &Contour, reach: f64) -> Vec<f64> {
         found.push(stop);
         here = stop;
     }
+    found
+}
+
+/// Distances along a path of the stops that a person wants: of each the nearest place of it, off its start and end.
+#[must_use]
+pub fn told(path: &Contour, places: &[Point]) -> Vec<f64> {
+    let last = path.length() - OFF_CORNERS;
+    let along = places.iter().map(|at| path.nearest(*at).along);
+    let mut found: Vec<f64> = along.filter(|at| (OFF_CORNERS..=last).contains(at)).collect();
+    found.sort_by(f64::total_cmp);
+    found.dedup_by(|a, b| (*a - *b).abs() < OFF_CORNERS);
     found
 }
 

@@ -6,7 +6,8 @@ use galvanon_core::cut::{Quality, Start};
 use galvanon_core::geometry::{Affine, Contour, Point, Segment};
 use galvanon_core::layout::join::{JOINED_WITHIN, join};
 use galvanon_core::layout::line_check::{Offset, line_check};
-use galvanon_core::layout::marks::{MarkKind, PUNCHES, marks};
+use galvanon_core::layout::marking::{Marking, PUNCHES};
+use galvanon_core::layout::marks::{MarkKind, marks};
 use galvanon_core::layout::order::{Item, OrderBy, order, tally};
 use galvanon_core::layout::paths::{Asked, lay};
 use galvanon_core::layout::shapes::{Corner, Shape};
@@ -170,7 +171,7 @@ proptest! {
         prop_assert_eq!(found.last(), Some(&last));
         let greedy: Vec<usize> = (0..places.len()).collect();
         if !by {
-            prop_assert!(tally(&items, &found).0 <= tally(&items, &greedy).0 + 1e-9);
+            prop_assert!(tally(&items, &found).ways <= tally(&items, &greedy).ways + 1e-9);
         }
     }
 }
@@ -180,7 +181,7 @@ fn punches_stand_no_farther_apart_than_the_trade_wants() {
     let part = Shape::Lug { width: mm(130.0), height: mm(260.0), hole: mm(40.0), edge: mm(50.0) }
         .part("", &[])
         .expect("a lug");
-    let found = marks(&part, Some(Point::default()));
+    let found = marks(&part, Some(Point::default()), &Marking::default());
     let on = |contour: &Contour| {
         let mut along: Vec<f64> = found
             .marks

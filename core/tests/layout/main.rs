@@ -8,7 +8,9 @@
 
 mod drop;
 mod laws;
+mod marking;
 mod runs;
+mod tabs;
 
 use std::collections::BTreeMap;
 use std::f64::consts::PI;
@@ -19,6 +21,7 @@ use galvanon_core::layout::join::{JOINED_WITHIN, join};
 use galvanon_core::layout::kerf::{Keep, kerf_path};
 use galvanon_core::layout::lead::Edge;
 use galvanon_core::layout::line_check::{Offset, line_check};
+use galvanon_core::layout::marking::Marking;
 use galvanon_core::layout::marks::{MarkKind, marks};
 use galvanon_core::layout::part::{FaultCode, Of, Part};
 use galvanon_core::layout::paths::{Asked, SmallHoles, lay};
@@ -367,7 +370,7 @@ fn a_long_thin_part_is_told_and_an_open_cut_runs_on_its_line() {
     let line = Segment::line(at(100.0, 30.0), at(300.0, 30.0));
     part.cuts.push(Contour { closed: false, segments: vec![line] });
     let laid = lay(&part, &asked(2.0, 10.0)).expect("laid");
-    assert!(laid.notes.iter().any(|note| note.code == "layout_long_part"));
+    assert!(laid.notes.iter().any(|note| note.code == "layout_tied"));
     let cut = &laid.paths[0];
     assert_eq!((cut.of, cut.keep), (Of::Cut(0), Keep::Left));
     // right to left
@@ -435,9 +438,9 @@ fn what_lies_in_a_part_is_its_hole_and_what_lies_in_a_hole_a_part() {
 #[test]
 fn marks_are_measured_from_one_corner() {
     let moved = lug().placed(&Affine::moved(at(500.0, 300.0)));
-    let found = marks(&moved, None);
+    let found = marks(&moved, None, &Marking::default());
     // the same marks from the corner of the plate: all of them moved alike
-    let plate = marks(&moved, Some(at(0.0, 0.0)));
+    let plate = marks(&moved, Some(at(0.0, 0.0)), &Marking::default());
     for (one, other) in found.marks.iter().zip(&plate.marks).skip(1) {
         assert!((other.at - one.at).distance(at(500.0, 300.0)) < 1e-9);
     }

@@ -24,7 +24,7 @@ fn plate() -> Request {
 }
 
 fn run(mm: f64, start: Start) -> Run {
-    Run { length: Length::from_mm(mm), start, stops: 0 }
+    Run { length: Length::from_mm(mm), start, stops: 0, ties: 0 }
 }
 
 fn made(runs: Vec<Run>) -> Made {
@@ -174,7 +174,8 @@ proptest! {
         let stops: usize = laid.paths.iter().map(|path| path.stops.len()).sum();
         let made = plan_runs(&RunsRequest::new(request, laid.runs(), vec![])).unwrap();
         let starts: u32 = made.runs.iter().map(|it| it.settings.starts.count).sum();
-        prop_assert_eq!(starts as usize, laid.paths.len() + stops);
+        let ties: usize = laid.paths.iter().map(|path| path.tabs.len()).sum();
+        prop_assert_eq!(starts as usize, laid.paths.len() + stops + ties);
     }
 }
 

@@ -25,6 +25,16 @@ impl Browser {
         self.click_found(Self::saying(words), words).await
     }
 
+    /// Picks an option of a list by its words.
+    ///
+    /// # Errors
+    /// When there is no such list, or no such option in it.
+    pub async fn choose(&self, label: &str, option: &str) -> Result<()> {
+        self.press_at(&format!("[aria-label='{label}']"), "\u{e007}").await?;
+        let item = format!("//*[@role='option'][normalize-space(.)='{option}']");
+        self.click_found(By::XPath(item), option).await
+    }
+
     /// Clicks what matches a CSS selector.
     ///
     /// # Errors

@@ -12,7 +12,7 @@ use crate::error::ApiResult;
 use crate::http::body::read;
 use crate::plan::merge::merged;
 use crate::plan::rack::GearView;
-use crate::plan::settings::LIFTING_LIMIT;
+use crate::plan::settings::{LIFTING_LIMIT, MARKING};
 use crate::plan::shop::Shop;
 use crate::store::jobs::Job;
 use crate::wire::note::NoteWire;
@@ -127,6 +127,10 @@ impl Rig {
             if whole[kind].is_object() {
                 last.push(limit);
             }
+        }
+        let marking = json!({ "layout": { "marking": shop.settings.get(MARKING) } });
+        if whole["layout"].is_object() {
+            last.push(&marking);
         }
         last.extend(layers);
         whole = merged(&last);

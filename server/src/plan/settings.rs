@@ -13,6 +13,7 @@ use serde_json::{Map, Value, json};
 use sqlx::PgPool;
 use utoipa::ToSchema;
 
+use crate::api::layout::marking::MarkingWire;
 use crate::api::layout::post::Post;
 use crate::error::{ApiError, ApiResult};
 
@@ -147,6 +148,9 @@ pub const EMERGENCY: &str = "emergency_numbers";
 /// The words of the shop's machine for gas and dwell, as a program is written with them.
 pub const MACHINE_WORDS: &str = "machine_words";
 
+/// How the shop marks a plate.
+pub const MARKING: &str = "marking";
+
 /// Choices that are no schools: what the shop reads in, and its usual fuel.
 pub const CHOICES: [(&str, &[&str], &str); 4] = [
     // how the torch is usually moved: taken in a line that does not say, or asked
@@ -190,6 +194,7 @@ pub fn usual(units: &str) -> ApiResult<Map<String, Value>> {
     all.insert(EMERGENCY.into(), json!(""));
     all.insert(WIRES.into(), json!([]));
     all.insert(MACHINE_WORDS.into(), serde_json::to_value(Post::default())?);
+    all.insert(MARKING.into(), serde_json::to_value(MarkingWire::usual(inch))?);
     Ok(all)
 }
 

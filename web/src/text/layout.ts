@@ -59,7 +59,7 @@ export const LAYOUT = {
   working: "Laying it out",
   pivot: "pivot to tip",
   stops: "stops",
-  hand: "A right hand goes right to left with the kept side toward the body; what is kept is hatched.",
+  hand: "A right hand goes right to left with the kept side toward the body; the kept side is marked in the legend.",
   dryRun: "Dry run first: torch unlit, oxygen shut.",
   datum: "All marks are measured from this corner",
   marks: "Marks",
@@ -83,6 +83,27 @@ export const LAYOUT = {
   bow: "Bow",
   start: "Start of the path",
   bestStart: "Start where it is best",
+  addStop: "Add a stop",
+  dropStop: "One stop less",
+  stopsByReach: "Stops by reach",
+  stop: "Stop",
+  tabs: "Long thin parts",
+  tabsLong: "Tie to the plate",
+  tabsNone: "Leave untied",
+  ties: "ties",
+  tie: "tie",
+  tieSteps: "Stop before each tie, lift over it, pierce in the scrap behind it.",
+  waiting: "to rest",
+  hangsOver: "The part hangs over its plate: make the plate larger, or move the part.",
+  bar: "Bar measures",
+  barAbout: "Printed once, its bar is measured: the next print is scaled by it.",
+  strips: "Strips from this plate",
+  stripLines: "Lines from the edge, the kerf of each counted",
+  stripsKeep: "left behind the last whole one",
+  stripsShort: "The plate gives {whole} of {count} whole.",
+  lineLeft: "Leave the line: the middle of the cut runs {half} outside it.",
+  lineOn:
+    "Split the line: it is the middle of the cut and lies half a kerf, {half}, outside the part.",
   onPlate: "The part on its plate, with the paths of the torch",
   morePaths: "and {count} more paths, on the screen",
   noLine: "No such layout",
@@ -109,6 +130,21 @@ export const MACHINE = {
   dwellIn: "A dwell is in",
   seconds: "seconds",
   milliseconds: "milliseconds",
+} as const;
+
+/** What the shop says of its marks. */
+export const MARKING = {
+  title: "Marking",
+  about:
+    "What a line on the plate means in this shop. Marks, files and the layout's drawing follow it.",
+  line: "The line",
+  leave: "Leave it: cut beside it",
+  on: "Split it: cut on it",
+  hatched: "Hatched is",
+  kept: "what is kept",
+  scrap: "the scrap",
+  straight: "Punches on straights",
+  curve: "Punches on curves",
 } as const;
 
 /** What a mark is. */
@@ -141,6 +177,7 @@ export const MEASURES: Record<string, string> = {
   diameter_mm: "Diameter",
   inner_diameter_mm: "Hole diameter",
   sides: "Sides",
+  sanded_mm: "Sander takes",
   hole_diameter_mm: "Hole diameter",
   hole_edge_mm: "Hole edge to top",
 };
@@ -150,6 +187,7 @@ export const SIGNS: readonly { sign: string; text: string }[] = [
   { sign: "edge", text: "starts at the edge" },
   { sign: "pierce", text: "pierce in the scrap" },
   { sign: "stop", text: "stop and move on" },
+  { sign: "tie", text: "tie: stays until last" },
   { sign: "standing", text: "corner stays round" },
   { sign: "drill", text: "drill: a start, or the whole hole" },
 ];

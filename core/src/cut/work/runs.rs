@@ -8,13 +8,13 @@ use crate::code::Code;
 use crate::cut::consumption::{Amounts, Starts, Times};
 use crate::cut::cost::{Cost, cost};
 use crate::cut::job_tips::Cutting;
-use crate::cut::limits::REACH;
+use crate::cut::limits::{CUT_LENGTH, REACH};
 use crate::cut::request::{Request, Start};
 use crate::cut::settings::{Settings, plan};
 use crate::cut::work::sum::{Taken, Told, summed};
 use crate::error::Error;
 use crate::note::Note;
-use crate::quantity::{Duration, Length};
+use crate::quantity::{Duration, GasFlow, GasVolume, Length};
 use crate::trace::{Measure, Named, Trace};
 
 /// One run of the torch, from where it starts burning to where it lets go.
@@ -26,6 +26,8 @@ pub struct Run {
     pub start: Start,
     /// How often a hand stops on it, as it was laid out.
     pub stops: u32,
+    /// Ties that it leaves: behind each it is pierced anew.
+    pub ties: u32,
 }
 
 /// What is asked: runs in their order, in the same plate with the same gas.
@@ -50,6 +52,8 @@ pub struct RunPlan {
     pub time: Times,
     /// Its gas.
     pub gas: Amounts,
+    /// Heating behind one of its ties; nothing where it leaves none.
+    pub pierce: Duration,
     /// Its money, where prices were given.
     pub cost: Option<Cost>,
 }
@@ -85,6 +89,13 @@ impl RunsRequest {
         request
     }
 
+    /// The pierce behind a tie of a run, as a cut of its own; `None` where it leaves none.
+    fn pierce_of(&self, run: &Run) -> Option<Request> {
+        let mut request = self.request_of(run);
+        request.cut.start = Start::Pierce;
+        (run.ties > 0).then_some(request)
+    }
+
     /// The time that is spared where the torch is moved on to a run and not taken up for it.
     fn spared(&self, at: usize) -> Duration {
         let policy = &self.base.policy;
@@ -106,7 +117,14 @@ impl RunsRequest {
                 }
             }
         }
-        cuttings.into_iter().map(|(_, cutting)| cutting).collect()
+        let behind = self.runs.iter().filter_map(|run| {
+            let mut request = self.pierce_of(run)?;
+            // its length is the run's own: here it only has to begin
+            request.cut.length = Length::from_m(CUT_LENGTH.low);
+            let count = run.ties * self.base.cut.count;
+            Some(Cutting { spared: self.spared(1), count, ..request.into() })
+        });
+        cuttings.into_iter().map(|(_, cutting)| cutting).chain(behind).collect()
     }
 }
 
@@ -122,15 +140,42 @@ fn says(one: &Note, other: &Note) -> bool {
     one.code == other.code && one.level >= other.level && words(one) == words(other)
 }
 
-/// A run as one of several: the torch is taken up for the first and moved on to the others.
-fn run_plan(run: Run, settings: Settings, spared: Duration, request: &Request) -> RunPlan {
-    let handling = Duration::from_s(settings.time.handling.as_s() - spared.as_s());
-    let time = Times { handling, ..settings.time };
-    let one = request.policy.fixed_pressure().is_some();
-    let money = request
-        .prices
-        .map(|prices| cost(&prices, (&time, settings.starts.count), &settings.gas, one).0);
-    RunPlan { run, time, gas: settings.gas, cost: money, settings }
+/// A run with what the pierces behind its ties add: a heating and a moving on each.
+#[derive(Clone)]
+struct Known {
+    run: Run,
+    settings: Settings,
+    /// Heating behind one tie.
+    pierce: Duration,
+}
+
+impl Known {
+    /// As one of several: the torch is taken up for the first and moved on to the others.
+    fn planned(mut self, spared: Duration, request: &Request) -> RunPlan {
+        let ties = f64::from(self.run.ties);
+        let plus = |time: Duration, more: f64| Duration::from_s(time.as_s() + more);
+        let heat = Duration::from_s(ties * self.pierce.as_s());
+        let own = self.settings.time;
+        let moved = ties * request.policy.reposition.as_s() - spared.as_s();
+        let time = Times {
+            preheat: plus(own.preheat, heat.as_s()),
+            handling: plus(own.handling, moved),
+            ..own
+        };
+        let volume = |own: GasVolume, flow: GasFlow| {
+            GasVolume::from_m3(own.as_m3() + flow.over(heat).as_m3())
+        };
+        let gas = Amounts {
+            oxygen: volume(self.settings.gas.oxygen, self.settings.preheat_oxygen_flow),
+            fuel: volume(self.settings.gas.fuel, self.settings.fuel_flow),
+        };
+        self.settings.starts.count += self.run.ties;
+        let one = request.policy.fixed_pressure().is_some();
+        let starts = self.settings.starts.count;
+        let money = request.prices.map(|prices| cost(&prices, (&time, starts), &gas, one).0);
+        let Self { run, settings, pierce } = self;
+        RunPlan { run, settings, time, gas, pierce, cost: money }
+    }
 }
 
 /// Plans the runs of a part, equal ones once.
@@ -138,24 +183,28 @@ fn run_plan(run: Run, settings: Settings, spared: Duration, request: &Request) -
 /// # Errors
 /// Every input that is not possible.
 pub fn plan_runs(asked: &RunsRequest) -> Result<RunsPlan, Vec<Error>> {
-    let mut known: Vec<(Run, Settings)> = Vec::new();
+    let mut known: Vec<Known> = Vec::new();
     let mut made =
         RunsPlan { runs: Vec::with_capacity(asked.runs.len()), notes: asked.said.clone() };
     for (at, run) in asked.runs.iter().enumerate() {
-        let settings = match known.iter().find(|(other, _)| other == run) {
-            Some((_, settings)) => settings.clone(),
+        let found = match known.iter().find(|other| other.run == *run) {
+            Some(found) => found.clone(),
             None => {
+                let pierce = match asked.pierce_of(run) {
+                    Some(request) => plan(&request)?.start_preheat.set,
+                    None => Duration::from_s(0.0),
+                };
                 let settings = plan(&asked.request_of(run))?;
-                known.push((*run, settings.clone()));
-                settings
+                known.push(Known { run: *run, settings, pierce });
+                known[known.len() - 1].clone()
             }
         };
-        for note in settings.notes.iter().filter(|note| note.code != PLANNED_STOPS) {
+        for note in found.settings.notes.iter().filter(|note| note.code != PLANNED_STOPS) {
             if !made.notes.iter().any(|other| says(other, note)) {
                 made.notes.push(note.clone());
             }
         }
-        made.runs.push(run_plan(*run, settings, asked.spared(at), &asked.base));
+        made.runs.push(found.planned(asked.spared(at), &asked.base));
     }
     Ok(made)
 }

@@ -4,9 +4,11 @@ use galvanon_core::cut::Handedness;
 use galvanon_core::cut::limits::REACH;
 use galvanon_core::geometry::Point;
 use galvanon_core::layout::lead::Edge;
+use galvanon_core::layout::marking::Marking;
 use galvanon_core::layout::order::OrderBy;
 use galvanon_core::layout::part::Of;
 use galvanon_core::layout::paths::{Asked, SmallHoles};
+use galvanon_core::layout::tabs::Tabs;
 use galvanon_core::quantity::{Length, Mass};
 use galvanon_core::range::Range;
 use galvanon_core::section::held::LIFT;
@@ -16,6 +18,7 @@ use serde_json::Value;
 use utoipa::ToSchema;
 
 use crate::api::layout::contour::{LayoutPart, Place, point};
+use crate::api::layout::marking::MarkingWire;
 use crate::http::fields::{Fields, Given, NumberField};
 
 /// Where a person wants a path to be met.
@@ -31,6 +34,21 @@ pub struct StartWire {
     /// The nearest place of its path is taken.
     #[schema(value_type = Vec<f64>)]
     pub at: Place,
+}
+
+/// Where a person wants to stop on a path, in place of where a hand's reach ends.
+#[derive(Clone, Debug, Deserialize, PartialEq, Serialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct StopsWire {
+    /// hole, outer, cut.
+    #[schema(value_type = String)]
+    pub of: Option<Given>,
+    /// Which of them, from 0.
+    #[serde(default)]
+    pub index: usize,
+    /// Of each the nearest place of its path is taken; none: it is cut in one go.
+    #[schema(value_type = Vec<Vec<f64>>)]
+    pub at: Vec<Place>,
 }
 
 /// What a path cuts.
@@ -79,6 +97,16 @@ pub struct LayoutWire {
     /// Where paths shall be met; the best place when left out.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub starts: Vec<StartWire>,
+    /// Where a person wants to stop.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub stops: Vec<StopsWire>,
+    /// long, none: whether long thin parts are tied to their plate; long when left out.
+    #[schema(value_type = Option<String>)]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub tabs: Option<Given>,
+    /// How the shop marks.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub marking: Option<MarkingWire>,
     /// cool, near: whether the order spares heat or ways; cool when left out.
     #[schema(value_type = Option<String>)]
     #[serde(default, skip_serializing_if = "Option::is_none")]
@@ -92,7 +120,11 @@ pub struct Ways {
     small_holes: SmallHoles,
     order_by: OrderBy,
     starts: Vec<(Of, Point)>,
+    stops: Vec<(Of, Vec<Point>)>,
+    tabs: Tabs,
     lifting_limit: Option<Mass>,
+    /// How the shop marks.
+    pub marking: Marking,
     /// Where marks are measured from.
     pub datum: Option<Point>,
     /// How far the torch goes before it stops, where it is said beside the cut.
@@ -126,14 +158,25 @@ impl LayoutWire {
             starts: starts
                 .map(|(i, start)| {
                     let word = here(&format!("starts.{i}.of"));
-                    let of = match fields.code(&word, start.of.as_ref(), None) {
-                        OfWord::Hole => Of::Hole(start.index),
-                        OfWord::Outer => Of::Outer,
-                        OfWord::Cut => Of::Cut(start.index),
-                    };
-                    (of, point(start.at))
+                    (of(fields, &word, (start.of.as_ref(), start.index)), point(start.at))
                 })
                 .collect(),
+            stops: self
+                .stops
+                .iter()
+                .take(MOST_STARTS)
+                .enumerate()
+                .map(|(i, stops)| {
+                    let word = here(&format!("stops.{i}.of"));
+                    let places = stops.at.iter().take(MOST_STARTS).map(|at| point(*at));
+                    (of(fields, &word, (stops.of.as_ref(), stops.index)), places.collect())
+                })
+                .collect(),
+            tabs: fields.code(&here("tabs"), self.tabs.as_ref(), Some(Tabs::default())),
+            marking: self
+                .marking
+                .as_ref()
+                .map_or_else(Marking::default, |it| it.read(fields, &here("marking."))),
             rims: edges
                 .map(|(i, edge)| {
                     let word = here(&format!("at_edge.{i}"));
@@ -147,6 +190,14 @@ impl LayoutWire {
             reach: None,
             hand: None,
         }
+    }
+}
+
+fn of(fields: &mut Fields, word: &str, (given, index): (Option<&Given>, usize)) -> Of {
+    match fields.code(word, given, None) {
+        OfWord::Hole => Of::Hole(index),
+        OfWord::Outer => Of::Outer,
+        OfWord::Cut => Of::Cut(index),
     }
 }
 
@@ -170,6 +221,8 @@ impl Ways {
             small_holes: self.small_holes,
             order_by: self.order_by,
             starts: self.starts.clone(),
+            stops: self.stops.clone(),
+            tabs: self.tabs,
             lifting_limit: self.lifting_limit,
             reach: self.reach.or(asked.reach),
             hand: self.hand.unwrap_or(asked.hand),

@@ -6,8 +6,9 @@ use galvanon_core::cut::{Amounts, Level, Note, Request, Settings, Start, Times, 
 use galvanon_core::geometry::Point;
 use galvanon_core::layout::cut::burnt;
 use galvanon_core::layout::drop;
-use galvanon_core::layout::marks::{Mark, PUNCHES, marks};
-use galvanon_core::layout::order::OrderBy;
+use galvanon_core::layout::marking::Marking;
+use galvanon_core::layout::marks::{Mark, Marks, marks};
+use galvanon_core::layout::order::{OrderBy, Tally};
 use galvanon_core::layout::part::{Of, Part};
 use galvanon_core::layout::paths::{Asked, CutPath, Laid, lay};
 use galvanon_core::quantity::Length;
@@ -16,6 +17,7 @@ use utoipa::ToSchema;
 
 use crate::api::layout::asked::Ways;
 use crate::api::layout::contour::{ContourWire, Place, place, refused};
+use crate::api::layout::marking::StripsReply;
 use crate::error::{ApiResult, faults};
 use crate::wire::band::{BandWire, seconds};
 use crate::wire::note::{NoteWire, in_words, note};
@@ -48,6 +50,8 @@ pub struct PathWire {
     pub length_mm: f64,
     /// Where a hand stops on it.
     pub stops_mm: Vec<f64>,
+    /// Ties that stay between part and plate, in the order that the torch comes to them.
+    pub tabs: Vec<TabWire>,
     /// Of a circle: from the pivot to the tip's centre.
     pub pivot_mm: Option<f64>,
     /// Of a circle by hand: how a hand gets round it, in order.
@@ -64,6 +68,20 @@ pub struct PathWire {
     pub start_preheat_s: Option<BandWire>,
     /// How far the torch burns, leads counted.
     pub burnt_mm: f64,
+}
+
+/// A tie: the torch stops before it and is pierced anew behind it.
+#[derive(Clone, Debug, Deserialize, PartialEq, Serialize, ToSchema)]
+pub struct TabWire {
+    /// How far along the path the torch stops.
+    pub from_mm: f64,
+    /// And goes on.
+    pub to_mm: f64,
+    /// Steel that stays between, a kerf less than that.
+    pub width_mm: f64,
+    /// From its pierce to the path.
+    #[schema(value_type = Vec<Vec<f64>>)]
+    pub lead_in: Vec<Place>,
 }
 
 /// A corner that stays rounded.
@@ -109,6 +127,12 @@ pub struct MarksReply {
     pub punch_straight_mm: f64,
     /// And on curves.
     pub punch_curve_mm: f64,
+    /// leave, on: what the drawn line is to the cut.
+    pub line: String,
+    /// kept, scrap: which side is hatched.
+    pub hatched: String,
+    /// From the line to the middle of the cut where the line is left.
+    pub half_kerf_mm: f64,
 }
 
 /// An order of the paths.
@@ -118,8 +142,12 @@ pub struct OrderWire {
     pub order: String,
     /// Ways between the paths.
     pub moves_mm: f64,
+    /// How long they take.
+    pub moves_s: f64,
     /// Starts beside metal cut less than a minute before.
     pub warm_starts: usize,
+    /// Waiting there until that minute is over.
+    pub cooling_s: f64,
 }
 
 /// A part laid out.
@@ -137,6 +165,8 @@ pub struct PathsReply {
     pub kerf_mm: f64,
     /// What is marked on the plate.
     pub marks: MarksReply,
+    /// Strips side by side, where they were asked for.
+    pub strips: Option<StripsReply>,
     /// The orders there are, with what each is like.
     pub orders: Vec<OrderWire>,
     /// What one part weighs; null by kerf alone, as are the next three.
@@ -185,6 +215,10 @@ pub struct LaidOut {
     pub cut: Option<LaidCut>,
     /// Where marks are measured from.
     pub datum: Option<Point>,
+    /// How the shop marks.
+    pub marking: Marking,
+    /// Strips side by side: how many, out of which plate.
+    pub strips: Option<(u32, Length)>,
 }
 
 impl LaidOut {
@@ -194,7 +228,8 @@ impl LaidOut {
     /// [`ApiError::Invalid`] where the part is at fault, at its place.
     pub fn by_kerf((part, at): (Part, &str), kerf: Length, ways: &Ways) -> ApiResult<Self> {
         let laid = laid(&part, at, &ways.over(Asked::by_kerf(kerf)))?;
-        Ok(Self { part, laid, kerf, cut: None, datum: ways.datum })
+        let (datum, marking) = (ways.datum, ways.marking);
+        Ok(Self { part, laid, kerf, cut: None, datum, marking, strips: None })
     }
 
     /// Lays a part out for a cut of plate; its length and start do not matter.
@@ -209,14 +244,23 @@ impl LaidOut {
         let laid = laid(&part, at, &ways.over(Asked::by_cut(&base, &settings)))?;
         let asked = RunsRequest::new(base, laid.runs(), laid.notes.clone());
         let plan = plan_runs(&asked).map_err(|errors| faults(&errors))?;
-        let (kerf, datum) = (settings.kerf, ways.datum);
-        Ok(Self { part, laid, kerf, cut: Some(LaidCut { settings, asked, plan }), datum })
+        let (kerf, datum, marking) = (settings.kerf, ways.datum, ways.marking);
+        let cut = Some(LaidCut { settings, asked, plan });
+        Ok(Self { part, laid, kerf, cut, datum, marking, strips: None })
     }
 
     /// Each path's run, in their order; none by kerf alone.
     #[must_use]
     pub fn runs(&self) -> Option<&[RunPlan]> {
         self.cut.as_ref().map(|cut| cut.plan.runs.as_slice())
+    }
+
+    /// The marks of the lines that this shop draws.
+    #[must_use]
+    pub fn marks(&self, datum: Option<Point>) -> Marks {
+        let lines = self.marking.lines(&self.part, &self.laid, self.kerf);
+        let datum = datum.unwrap_or_else(|| self.part.outer.bounds().low);
+        marks(&lines, Some(datum), &self.marking)
     }
 
     /// What the part weighs, kg; `None` where the thickness is not known.
@@ -238,7 +282,9 @@ impl LaidOut {
         let notes: Vec<Note> = laid.notes.iter().chain(told).cloned().collect();
         let paths = laid.paths.iter().enumerate();
         PathsReply {
-            paths: paths.map(|(i, path)| path_wire(i, path, runs.map(|runs| &runs[i]))).collect(),
+            paths: paths
+                .map(|(i, path)| path_wire(i, (path, self.kerf), runs.map(|runs| &runs[i])))
+                .collect(),
             left_standing: laid
                 .standing
                 .iter()
@@ -252,6 +298,10 @@ impl LaidOut {
             notes: in_words(&notes),
             kerf_mm: fine(self.kerf.as_mm()),
             marks: marks_reply(self),
+            strips: self.strips.map(|asked| {
+                let width = Length::from_m(self.part.outer.bounds().size().y);
+                StripsReply::of(width, self.kerf, asked)
+            }),
             orders: orders(laid),
             mass_kg: self.mass().map(thousandths),
             time_s: time.map(thousandths),
@@ -266,7 +316,7 @@ fn laid(part: &Part, at: &str, asked: &Asked) -> ApiResult<Laid> {
 }
 
 fn marks_reply(laid: &LaidOut) -> MarksReply {
-    let found = marks(&laid.part, laid.datum);
+    let found = laid.marks(laid.datum);
     let one = |mark: &Mark| PlateMark {
         kind: mark.kind.code().to_owned(),
         at: place(mark.at),
@@ -275,21 +325,26 @@ fn marks_reply(laid: &LaidOut) -> MarksReply {
     MarksReply {
         marks: found.marks.iter().map(one).collect(),
         diagonal_mm: fine(found.diagonal * 1e3),
-        punch_straight_mm: fine(PUNCHES.0 * 1e3),
-        punch_curve_mm: fine(PUNCHES.1 * 1e3),
+        punch_straight_mm: fine(laid.marking.straight.as_mm()),
+        punch_curve_mm: fine(laid.marking.curve.as_mm()),
+        line: laid.marking.line.code().to_owned(),
+        hatched: laid.marking.hatched.code().to_owned(),
+        half_kerf_mm: fine(laid.kerf.as_mm() / 2.0),
     }
 }
 
 fn orders(laid: &Laid) -> Vec<OrderWire> {
-    let one = |(order, ways, warm): &(OrderBy, f64, usize)| OrderWire {
+    let one = |(order, like): &(OrderBy, Tally)| OrderWire {
         order: order.code().to_owned(),
-        moves_mm: fine(ways * 1e3),
-        warm_starts: *warm,
+        moves_mm: fine(like.ways * 1e3),
+        moves_s: thousandths(like.moving),
+        warm_starts: like.warm,
+        cooling_s: thousandths(like.cooling),
     };
     laid.orders.iter().map(one).collect()
 }
 
-fn path_wire(i: usize, path: &CutPath, run: Option<&RunPlan>) -> PathWire {
+fn path_wire(i: usize, (path, kerf): (&CutPath, Length), run: Option<&RunPlan>) -> PathWire {
     let (of, index) = match path.of {
         Of::Outer => ("outer", 0),
         Of::Hole(i) => ("hole", i),
@@ -310,6 +365,16 @@ fn path_wire(i: usize, path: &CutPath, run: Option<&RunPlan>) -> PathWire {
         clear_mm: mm(path.lead.clear),
         length_mm: mm(path.contour.length()),
         stops_mm: path.stops.iter().copied().map(mm).collect(),
+        tabs: path
+            .tabs
+            .iter()
+            .map(|tie| TabWire {
+                from_mm: mm(tie.from),
+                to_mm: mm(tie.to),
+                width_mm: mm(tie.to - tie.from - kerf.as_m()),
+                lead_in: tie.way_in.iter().copied().map(place).collect(),
+            })
+            .collect(),
         pivot_mm: path.pivot.map(mm),
         by_hand: in_words(&path.by_hand),
         why: why.text.to_string(),

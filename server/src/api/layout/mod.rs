@@ -7,6 +7,7 @@ mod dxf_in;
 pub mod file;
 pub mod laid;
 pub mod line_check;
+pub mod marking;
 pub mod out;
 pub mod paths;
 pub mod post;

@@ -9,9 +9,10 @@ use serde_json::Value;
 use utoipa::ToSchema;
 
 use crate::api::cut::request::CutPlanRequest;
-use crate::api::layout::asked::{LayoutWire, StartWire};
+use crate::api::layout::asked::{LayoutWire, StartWire, StopsWire};
 use crate::api::layout::contour::{LayoutPart, Place};
 use crate::api::layout::laid::{LaidOut, PathsReply};
+use crate::api::layout::marking::{MarkingWire, StripsWire};
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::Body;
 use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
@@ -56,6 +57,19 @@ pub struct PathsRequest {
     /// Where paths shall be met; the best place when left out.
     #[serde(default)]
     pub starts: Vec<StartWire>,
+    /// Where a person wants to stop.
+    #[serde(default)]
+    pub stops: Vec<StopsWire>,
+    /// long, none: whether long thin parts are tied to their plate; long when left out.
+    #[schema(value_type = Option<String>)]
+    #[serde(default)]
+    pub tabs: Option<Given>,
+    /// How the shop marks.
+    #[serde(default)]
+    pub marking: Option<MarkingWire>,
+    /// Strips side by side: as high as the part is, out of a plate so far across.
+    #[serde(default)]
+    pub strips: Option<StripsWire>,
     /// cool, near: whether the order spares heat or ways; cool when left out.
     #[schema(value_type = Option<String>)]
     #[serde(default)]
@@ -75,6 +89,9 @@ impl PathsRequest {
             drawn: None,
             lifting_limit_kg: None,
             starts: one.starts,
+            stops: one.stops,
+            tabs: one.tabs,
+            marking: one.marking,
             order: one.order,
         }
     }
@@ -90,21 +107,23 @@ impl PathsRequest {
         let ways = ways.beside(&mut fields, self.reach_mm.as_ref(), self.hand.as_ref());
         let field = NumberField::new("kerf_mm", &KERF, Kind::Bore);
         let kerf = fields.number_if_said(&field, self.kerf_mm.as_ref());
-        match (kerf, &self.plan) {
+        let strips = self.strips.as_ref().map(|it| it.read(&mut fields));
+        let laid = match (kerf, &self.plan) {
             (Some(kerf), None) => {
                 fields.done(())?;
-                LaidOut::by_kerf((part, "part"), Length::from_m(kerf), &ways)
+                LaidOut::by_kerf((part, "part"), Length::from_m(kerf), &ways)?
             }
             (None, Some(plan)) => {
                 fields.done(())?;
-                LaidOut::for_cut((part, "part"), plan.of_plate().map_err(under_plan)?, &ways)
+                LaidOut::for_cut((part, "part"), plan.of_plate().map_err(under_plan)?, &ways)?
             }
             _ => {
                 let expected = "a kerf or a plan, one of the two";
                 fields.errors.push(wrong_shape("kerf_mm", expected, Value::Null));
-                Err(ApiError::Invalid(fields.errors))
+                return Err(ApiError::Invalid(fields.errors));
             }
-        }
+        };
+        Ok(LaidOut { strips, ..laid })
     }
 }
 

@@ -13,6 +13,7 @@ use uuid::Uuid;
 
 use crate::api::cut::request::CutPlanRequest;
 use crate::api::edge::weights;
+use crate::api::layout::marking::MarkingWire;
 use crate::api::layout::post::Post;
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::{Body, read};
@@ -20,8 +21,8 @@ use crate::http::caller::Caller;
 use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
 use crate::plan::merge::merged;
 use crate::plan::settings::{
-    CHOICES, EMERGENCY, FIGURES, FIRE_WATCH_MIN, LIFTING_LIMIT, MACHINE_WORDS, OwnFigure, PRICES,
-    School, WIRES, as_request, current, schools,
+    CHOICES, EMERGENCY, FIGURES, FIRE_WATCH_MIN, LIFTING_LIMIT, MACHINE_WORDS, MARKING, OwnFigure,
+    PRICES, School, WIRES, as_request, current, schools,
 };
 use crate::store::shop_settings::{self, Setting};
 
@@ -30,7 +31,7 @@ use crate::store::shop_settings::{self, Setting};
 pub struct ShopReply {
     /// Value by key: every school, reach_mm, handling_s, reposition_s, clean_up_s_m,
     /// ambient_pressure_kpa, discharge_coefficient, torch_loss_percent, units,
-    /// fuel, usual_process, cleaner_wires_mm, every price, tip_life_starts, lifting_limit_kg, fire_watch_min, emergency_numbers, machine_words. What was never set is an estimate.
+    /// fuel, usual_process, cleaner_wires_mm, every price, tip_life_starts, lifting_limit_kg, fire_watch_min, emergency_numbers, machine_words, marking. What was never set is an estimate.
     #[schema(value_type = Object)]
     pub settings: Map<String, Value>,
     /// The schools, with reasons.
@@ -114,6 +115,18 @@ fn machine_words(value: &Value) -> ApiResult<()> {
     fields.done(())
 }
 
+/// How a shop marks.
+fn marking(value: &Value) -> ApiResult<()> {
+    let mut fields = Fields::default();
+    if let Ok(marking) = serde_json::from_value::<MarkingWire>(value.clone()) {
+        marking.read(&mut fields, "value.");
+    } else {
+        let expected = "line, hatched, punch_straight_mm, punch_curve_mm";
+        fields.errors.push(wrong_shape("value", expected, value.clone()));
+    }
+    fields.done(())
+}
+
 /// Whether a key may have a value: a school of its question, or a figure the planner accepts.
 ///
 /// # Errors
@@ -143,6 +156,9 @@ pub fn checked(key: &str, value: &Value) -> ApiResult<()> {
     }
     if key == MACHINE_WORDS {
         return machine_words(value);
+    }
+    if key == MARKING {
+        return marking(value);
     }
     if let Some(range) = plain_range(key) {
         let mut fields = Fields::default();

@@ -5,6 +5,7 @@ import { ApiFailure, api, type Schemas } from "@/api/client";
 import { LAYOUT } from "@/text/layout";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
+import { MeasureField } from "@/ui/measure-field";
 import { usePreferences } from "@/ui/preferences";
 import { lengthsOf } from "@/units";
 
@@ -24,11 +25,12 @@ const PAPERS = [
 ];
 
 /** What is written: a part as it is asked, or the line of a job that lays one out. */
-type Of = Omit<Schemas["OutRequest"], "format" | "unit" | "paper">;
+type Of = Omit<Schemas["OutRequest"], "format" | "unit" | "paper" | "bar_mm">;
 
 export function Outputs({ body }: { body: Of }) {
   const { system } = usePreferences();
   const inch = lengthsOf(system) === "inch";
+  const [bar, setBar] = useState<number | null>(null);
   const [paper, setPaper] = useState(inch ? "letter" : "a4");
   const [problem, setProblem] = useState<string | null>(null);
   async function take(format: string, name: string) {
@@ -36,7 +38,7 @@ export function Outputs({ body }: { body: Of }) {
     const unit = inch ? "in" : "mm";
     const answer = await api
       .POST("/api/v1/layout/out", {
-        body: { ...body, format, unit, paper },
+        body: { ...body, format, unit, paper, ...(bar === null ? {} : { bar_mm: bar }) },
         parseAs: "blob",
       })
       .catch(() => null);
@@ -63,6 +65,15 @@ export function Outputs({ body }: { body: Of }) {
         </Button>
       ))}
       <Choice label={LAYOUT.paper} value={paper} options={PAPERS} onChange={setPaper} />
+      <span title={LAYOUT.barAbout}>
+        <MeasureField
+          label={LAYOUT.bar}
+          value={bar ?? 200}
+          kind="bore"
+          onCommit={(mm) => setBar(mm)}
+          onClear={() => setBar(null)}
+        />
+      </span>
       {problem !== null && <p className="w-full text-sm text-stop">{problem}</p>}
     </section>
   );

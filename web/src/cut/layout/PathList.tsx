@@ -42,6 +42,7 @@ export function PathList({ laid, picked, onPick }: Props) {
                 </span>
               </span>
               <span className="text-right tabular-nums">
+                {path.tabs.length > 0 && `${path.tabs.length} ${LAYOUT.ties} · `}
                 {print(path.length_mm, "length", system)}
                 <span className="block text-xs text-ink-2">
                   {path.time_s == null ? "" : clock(path.time_s)}
@@ -76,12 +77,12 @@ export function ByHand({ steps }: { steps: Schemas["PathWire"]["by_hand"] }) {
 }
 
 /** The signs of the drawing in words. */
-export function Legend() {
+export function Legend({ hatched = "kept" }: { hatched?: string }) {
   return (
     <ul className="flex flex-wrap gap-x-4 gap-y-1 text-xs text-ink-2">
       <li className="flex items-center gap-1.5">
         <span className="inline-block h-3 w-5 border border-line-strong bg-[repeating-linear-gradient(135deg,var(--line-strong)_0_1px,transparent_1px_5px)]" />
-        kept
+        {hatched === "scrap" ? "scrap" : "kept"}
       </li>
       {SIGNS.map(({ sign, text }) => (
         <li key={sign} className="flex items-center gap-1.5">

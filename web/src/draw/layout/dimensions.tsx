@@ -1,12 +1,18 @@
 /** How wide and how high a part is, beside it, as a drawing says it. */
 import type { Box } from "./geometry";
 
-type Props = { box: Box; u: number; say: (mm: number) => string };
+type Props = {
+  box: Box;
+  u: number;
+  say: (mm: number) => string;
+  /** Whether the height stands at the left, where the right is taken. */
+  left?: boolean;
+};
 
-export function Dimensions({ box, u, say }: Props) {
+export function Dimensions({ box, u, say, left = false }: Props) {
   const off = 22 * u;
   const ink = { stroke: "var(--ink)", strokeWidth: u, fill: "none" };
-  const [above, right] = [-box.top - off, box.right + 2 * off];
+  const [above, right] = [-box.top - off, left ? box.left - 2 * off : box.right + 2 * off];
   const text = {
     fontSize: 13 * u,
     fontWeight: 600,

@@ -11,6 +11,16 @@ export function line(spots: readonly Spot[]): string {
   return spots.map(({ x, y }, i) => `${i === 0 ? "M" : "L"}${x} ${y}`).join(" ");
 }
 
+/** What of a path is burnt, as commands: all of it, its arcs kept, or the pieces between its ties. */
+export function pieces(path: Pick<Path, "contour" | "tabs">, way: Spot[]): string[] {
+  if (path.tabs.length === 0) return [d(path.contour)];
+  const length = lengthOf(way);
+  const ends = [...path.tabs.map((tie) => tie.from_mm), length];
+  return [0, ...path.tabs.map((tie) => tie.to_mm)].map((from, i) =>
+    line(cut(way, from / length, (ends[i] ?? length) / length)),
+  );
+}
+
 /** Where a path's number stands: off its start, away from the path's own beginning. */
 function badge(path: Path, u: number): Spot {
   const [first, next] = [path.lead_in[0], path.lead_in[1] ?? path.contour.start];
@@ -51,14 +61,17 @@ export function CutPath({ path, kerf, u, done, picked, onPick }: Props) {
           strokeWidth={kerf + 9 * u}
         />
       )}
-      <path
-        d={d(path.contour)}
-        fill="none"
-        stroke="var(--ink)"
-        strokeWidth={Math.max(kerf, 1.2 * u)}
-        strokeLinejoin="round"
-      />
-      {[path.lead_in, path.lead_out].map((lead) => (
+      {pieces(path, way).map((piece) => (
+        <path
+          key={piece}
+          d={piece}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth={Math.max(kerf, 1.2 * u)}
+          strokeLinejoin="round"
+        />
+      ))}
+      {[path.lead_in, path.lead_out, ...path.tabs.map((tie) => tie.lead_in)].map((lead) => (
         <path
           key={lead.join(" ")}
           d={line(lead.map(spot))}
@@ -79,6 +92,12 @@ export function CutPath({ path, kerf, u, done, picked, onPick }: Props) {
       <Heading way={way} u={u} />
       {path.stops_mm.map((stop) => (
         <Sign key={stop} kind="stop" at={along(way, stop / length)} u={u} />
+      ))}
+      {path.tabs.map((tie) => (
+        <g key={tie.from_mm} data-tie="">
+          <Sign kind="tie" at={along(way, (tie.from_mm + tie.to_mm) / 2 / length)} u={u} />
+          <Sign kind="pierce" at={spot(tie.lead_in[0] ?? path.contour.start)} u={0.7 * u} />
+        </g>
       ))}
       <Sign kind={path.start} at={start} u={u} />
       <PathNumber at={badge(path, u)} u={u} done={done >= 1}>

@@ -29,6 +29,10 @@ export function Plate(props: Props) {
   const { plate, corner, part, laid, u, view, torch, fault, children, ...rest } = props;
   const { width_mm: wide, height_mm: high } = plate;
   const contours = [part.outer, ...part.holes];
+  // the shop hatches what it keeps, or what it throws away
+  const scrap = laid?.marks.hatched === "scrap";
+  const [left, below] = [corner?.x ?? 0, corner?.y ?? 0];
+  const sheet = `M${left} ${below} h${wide} v${-high} h${-wide} Z`;
   return (
     <>
       <defs>
@@ -66,9 +70,16 @@ export function Plate(props: Props) {
       </g>
       <path d={contours.map(d).join(" ")} fillRule="evenodd" fill="var(--face)" />
       <path
-        d={contours.map(d).join(" ")}
+        d={(scrap ? [sheet, ...contours.map(d)] : contours.map(d)).join(" ")}
         fillRule="evenodd"
         fill="url(#kept)"
+        data-hatched={scrap ? "scrap" : "kept"}
+        pointerEvents="none"
+      />
+      <path
+        d={contours.map(d).join(" ")}
+        fillRule="evenodd"
+        fill="transparent"
         className="cursor-move"
         data-body=""
       />

@@ -35,6 +35,16 @@ export function Sign({ kind, at, u }: { kind: string; at: Spot; u: number }) {
       </g>
     );
   }
+  if (kind === "tie") {
+    return (
+      <path
+        d={`M${at.x - r} ${at.y - r * 0.5} h${r * 2} M${at.x - r} ${at.y + r * 0.5} h${r * 2} M${at.x} ${at.y - r * 0.5} v${r}`}
+        {...line}
+        stroke="var(--accent)"
+        strokeWidth={2 * u}
+      />
+    );
+  }
   if (kind === "standing") {
     return (
       <path

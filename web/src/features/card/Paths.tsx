@@ -55,7 +55,12 @@ export function PathTable({ laid, system }: { laid: Schemas["PathsReply"]; syste
               <td className="pr-2">{word(path.start)}</td>
               <td className="pr-2">{print(path.burnt_mm, "length", system)}</td>
               <td className="pr-2">
-                {path.stops_mm.map((stop) => print(stop, "length", system)).join(", ") || "none"}
+                {[
+                  ...path.stops_mm.map((stop) => print(stop, "length", system)),
+                  ...path.tabs.map(
+                    (tie) => `${LAYOUT.tie} ${print(tie.from_mm, "length", system)}`,
+                  ),
+                ].join(", ") || "none"}
               </td>
               <td className="pr-2">{path.preheat_s == null ? "" : clock(path.preheat_s)}</td>
               <td className="pr-2">{path.time_s == null ? "" : clock(path.time_s)}</td>

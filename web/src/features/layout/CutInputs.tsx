@@ -5,7 +5,7 @@ import { LAYOUT } from "@/text/layout";
 import { Choice } from "@/ui/choice";
 import { MeasureField } from "@/ui/measure-field";
 import { usePreferences } from "@/ui/preferences";
-import { print } from "@/units";
+import { clock, print } from "@/units";
 import type { Asked } from "./model";
 
 type Props = {
@@ -14,17 +14,20 @@ type Props = {
   problem: string | undefined;
   /** What each order is like, once it is known. */
   orders: readonly Schemas["OrderWire"][];
+  /** Whether the part hangs over its plate. */
+  hangs: boolean;
 };
 
 const PROCESSES = ["freehand", "guided", "machine"];
 
-export function CutInputs({ asked, onChange, problem, orders }: Props) {
+export function CutInputs({ asked, onChange, problem, orders, hangs }: Props) {
   const { system } = usePreferences();
   const like = (order: string) => {
     const found = orders.find((one) => one.order === order);
-    if (found === undefined) return "";
+    if (found === undefined || found.moves_mm === 0) return null;
     const ways = `${print(found.moves_mm, "length", system)} ${LAYOUT.ways}`;
-    return `: ${ways}, ${found.warm_starts} ${LAYOUT.warm}`;
+    const rest = found.cooling_s > 0 ? ` (${clock(found.cooling_s)} ${LAYOUT.waiting})` : "";
+    return `${ways} (${clock(found.moves_s)}), ${found.warm_starts} ${LAYOUT.warm}${rest}`;
   };
   const plate = (change: Partial<Asked["plate"]>) =>
     onChange({ ...asked, plate: { ...asked.plate, ...change } });
@@ -65,14 +68,38 @@ export function CutInputs({ asked, onChange, problem, orders }: Props) {
         onChange={(small_holes) => onChange({ ...asked, small_holes })}
       />
       <Choice
+        label={LAYOUT.tabs}
+        value={asked.tabs}
+        options={[
+          { value: "long", text: LAYOUT.tabsLong },
+          { value: "none", text: LAYOUT.tabsNone },
+        ]}
+        onChange={(tabs) => onChange({ ...asked, tabs })}
+      />
+      <Choice
         label={LAYOUT.order}
         value={asked.order}
         options={[
-          { value: "cool", text: LAYOUT.orderCool + like("cool") },
-          { value: "near", text: LAYOUT.orderNear + like("near") },
+          { value: "cool", text: LAYOUT.orderCool },
+          { value: "near", text: LAYOUT.orderNear },
         ]}
         onChange={(order) => onChange({ ...asked, order })}
       />
+      <dl className="col-span-2 text-xs text-ink-2" data-orders={orders.length}>
+        {[
+          { order: "cool", name: LAYOUT.orderCool },
+          { order: "near", name: LAYOUT.orderNear },
+        ].map(
+          ({ order, name }) =>
+            like(order) !== null && (
+              <div key={order} className={order === asked.order ? "font-semibold text-ink" : ""}>
+                <dt className="inline">{name}: </dt>
+                <dd className="inline">{like(order)}</dd>
+              </div>
+            ),
+        )}
+      </dl>
+      {hangs && <p className="col-span-2 text-sm text-caution">{LAYOUT.hangsOver}</p>}
     </section>
   );
 }

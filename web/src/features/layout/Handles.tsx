@@ -6,6 +6,7 @@ import { LAYOUT, MEASURES } from "@/text/layout";
 import { usePreferences } from "@/ui/preferences";
 import { lengthsOf } from "@/units";
 import type { Asked, Hole } from "./model";
+import { stopsOf } from "./stops";
 
 type Place = { x: number; y: number };
 
@@ -20,6 +21,7 @@ type Props = {
   /** The path that is looked at: where it is met can be moved. */
   picked: Schemas["PathWire"] | undefined;
   onStart: (to: Place) => void;
+  onStop: (index: number, to: Place) => void;
 };
 
 type HandleProps = {
@@ -91,7 +93,7 @@ const rim = (hole: Hole) => (hole.diameter_mm / 2) * Math.SQRT1_2;
 const LEAST = 5;
 
 export function Handles(props: Props) {
-  const { asked, u, place, box, onMeasures, onHole, picked, onStart } = props;
+  const { asked, u, place, box, onMeasures, onHole, picked, onStart, onStop } = props;
   const { system } = usePreferences();
   const step = lengthsOf(system) === "inch" ? 25.4 / 16 : 1;
   const size = (mm: number) => Math.max(snapped(mm, step), LEAST);
@@ -133,6 +135,19 @@ export function Handles(props: Props) {
           onDrag={onStart}
         />
       )}
+      {picked !== undefined &&
+        stopsOf(picked, asked.plate).map((stop, i) => (
+          <Handle
+            // biome-ignore lint/suspicious/noArrayIndexKey: stops have no other name than their place in the list
+            key={i}
+            at={{ x: stop.x_mm + asked.plate.x_mm, y: stop.y_mm + asked.plate.y_mm }}
+            label={`${LAYOUT.stop} ${i + 1}`}
+            u={u}
+            place={place}
+            step={step}
+            onDrag={(to) => onStop(i, to)}
+          />
+        ))}
       {(shaped ? asked.holes : []).map((hole, i) => (
         <Handle
           // biome-ignore lint/suspicious/noArrayIndexKey: holes have no other name than their place in the list

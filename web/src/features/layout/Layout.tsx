@@ -7,7 +7,6 @@ import { Outputs } from "@/cut/layout/Outputs";
 import { Legend } from "@/cut/layout/PathList";
 import { boxOf } from "@/draw/layout/geometry";
 import { LAYOUT } from "@/text/layout";
-import { Button } from "@/ui/button";
 import { useKept } from "@/ui/kept";
 import { usePreferences } from "@/ui/preferences";
 import { May } from "@/ui/session";
@@ -15,12 +14,15 @@ import { Failed, Loading } from "@/ui/states";
 import { CutInputs } from "./CutInputs";
 import { Figures } from "./Figures";
 import { Handles } from "./Handles";
-import { type Asked, lineInput, startKey, USUAL } from "./model";
+import { lineInput } from "./line";
+import { type Asked, fileRequest, nearestRim, startKey, USUAL } from "./model";
 import { PartInputs } from "./PartInputs";
 import { RunBar } from "./RunBar";
 import { SaveToJob } from "./SaveToJob";
-import { Sheets } from "./Sheets";
 import { Stage } from "./Stage";
+import { Stops } from "./Stops";
+import { Sheets } from "./sheets/Sheets";
+import { stopsOf, withStops } from "./stops";
 import { TypedPart } from "./TypedPart";
 import { useLayout } from "./useLayout";
 import { useRunThrough } from "./useRunThrough";
@@ -108,6 +110,12 @@ export function Layout({ storage, begin, line: old, typed }: Props) {
                       })
                     }
                     picked={looked}
+                    onStop={(index, { x, y }) => {
+                      if (looked === undefined) return;
+                      const to = { x_mm: x - asked.plate.x_mm, y_mm: y - asked.plate.y_mm };
+                      const places = stopsOf(looked, asked.plate).with(index, to);
+                      setAsked(withStops(asked, looked, places));
+                    }}
                     onStart={({ x, y }) =>
                       looked &&
                       start(looked, { x_mm: x - asked.plate.x_mm, y_mm: y - asked.plate.y_mm })
@@ -128,13 +136,18 @@ export function Layout({ storage, begin, line: old, typed }: Props) {
           </p>
         )}
         {laid !== undefined && <RunBar run={run} laid={laid} />}
-        <Legend />
-        {looked !== undefined && asked.starts[startKey(looked.of, looked.index)] !== undefined && (
-          <Button className="self-start" onClick={() => start(looked, null)}>
-            {LAYOUT.bestStart}
-          </Button>
+        <Legend hatched={laid?.marks.hatched ?? "kept"} />
+        {looked !== undefined && (
+          <Stops
+            asked={asked}
+            path={looked}
+            onChange={setAsked}
+            onBestStart={() => start(looked, null)}
+          />
         )}
-        {laid !== undefined && <Sheets laid={laid} picked={picked} onPick={pick} />}
+        {laid !== undefined && (
+          <Sheets laid={laid} picked={picked} onPick={pick} count={asked.count} />
+        )}
       </div>
       <div className="flex min-w-0 flex-col gap-3">
         <TypedPart asked={asked} onChange={setAsked} typed={typed} />
@@ -144,6 +157,7 @@ export function Layout({ storage, begin, line: old, typed }: Props) {
           onChange={setAsked}
           problem={failures.cut?.fields[0]?.message}
           orders={laid?.orders ?? []}
+          hangs={part !== undefined && nearestRim(boxOf([part.outer]), asked.plate) === null}
         />
         {failures.cut !== null && failures.cut.fields.length === 0 && (
           <Failed error={failures.cut} />
@@ -158,7 +172,7 @@ export function Layout({ storage, begin, line: old, typed }: Props) {
             )}
           </May>
         )}
-        {body !== null && <Outputs body={body} />}
+        {body !== null && <Outputs body={fileRequest(body)} />}
         <p className="text-xs text-ink-2">
           {LAYOUT.hand} {LAYOUT.dryRun}
         </p>

@@ -7,7 +7,8 @@ import { SCREEN } from "@/text";
 import { LAYOUT } from "@/text/layout";
 import { Failed, Loading, Nothing } from "@/ui/states";
 import { Layout } from "./Layout";
-import { askedOf, USUAL } from "./model";
+import { askedOf } from "./line";
+import { USUAL } from "./model";
 
 export function LayoutPage() {
   const { job, line, typed } = useSearch({ from: "/layout" });

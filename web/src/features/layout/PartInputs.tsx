@@ -38,6 +38,7 @@ export function PartInputs({ asked, onChange, failure, drawing }: Props) {
       fixed: null,
       unit: null,
       starts: {},
+      stops: {},
       join_mm: null,
       part: 0,
     });

@@ -6,7 +6,7 @@ import { api, data, type Schemas } from "@/api/client";
 import { LAYOUT } from "@/text/layout";
 import { Button, buttonLook } from "@/ui/button";
 import { Failed } from "@/ui/states";
-import { type LineInput, relaid } from "./model";
+import { type LineInput, relaid } from "./line";
 
 type Props = { line: Schemas["JobLine"]; typed: string; input: LineInput };
 

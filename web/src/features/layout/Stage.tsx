@@ -71,6 +71,7 @@ export function Stage({ plate, part, laid, torch, onMove, handles, ...rest }: Pr
     const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix);
     return { x: at.x, y: -at.y };
   };
+  const box = boxOf([part.outer]);
   const zoom = (factor: number) => setNear(zoomed(view, all, factor, middle(view)));
   const held = useRef<{ x: number; y: number; part: boolean; from: Asked["plate"] } | null>(null);
   // the wheel zooms the plate, not the page: a listener of the browser's own, as only that may stop the page
@@ -124,7 +125,13 @@ export function Stage({ plate, part, laid, torch, onMove, handles, ...rest }: Pr
         }}
       >
         <Plate plate={plate} part={part} laid={laid} view={view} u={u} torch={torch} {...rest} />
-        <Dimensions box={boxOf([part.outer])} u={u} say={(mm) => print(mm, "length", system)} />
+        <Dimensions
+          box={box}
+          u={u}
+          say={(mm) => print(mm, "length", system)}
+          // a start at the right has its number there
+          left={laid?.paths.some(({ lead_in: [at] }) => (at?.[0] ?? 0) > box.right) ?? false}
+        />
         {handles(u, place)}
       </svg>
       <span className="absolute top-2 right-2 flex flex-col gap-1">

@@ -1,14 +1,13 @@
 import { describe, expect, it } from "vitest";
 import { MEASURES, SHAPES } from "@/text/layout";
+import { askedOf, lineInput, relaid } from "./line";
 import {
-  askedOf,
+  fileRequest,
   formatOf,
   laidOn,
-  lineInput,
   MEASURES_OF,
   nearestRim,
   pathsRequest,
-  relaid,
   shapeRequest,
   startKey,
   USUAL,
@@ -82,6 +81,22 @@ describe("a line laid out anew", () => {
     expect(askedOf(sent)).toEqual(asked);
   });
 
+  it("keeps stops where a person wants them, ties, and no marks of its own", () => {
+    const stops = { "outer 0": [{ x_mm: 5, y_mm: 0 }], "hole 0": [] };
+    const asked = { ...USUAL, stops, tabs: "none" };
+    const marking = { line: "on", hatched: "kept", punch_straight_mm: 25, punch_curve_mm: 10 };
+    const plan = { steel: {}, cut: {} } as never;
+    const part = laidOn({ name: "", outer, holes: [], cuts: [] }, asked.plate);
+    const body = pathsRequest(asked, part, plan, null, marking);
+    expect(body.marking).toEqual(marking);
+    const at = [asked.plate.x_mm + 5, asked.plate.y_mm];
+    expect(body.stops).toContainEqual({ of: "outer", index: 0, at: [at] });
+    const { layout } = lineInput(asked, body);
+    expect(Object.keys(layout)).not.toContain("marking");
+    expect(Object.keys(layout)).not.toContain("strips");
+    expect(askedOf(lineInput(asked, body))).toMatchObject({ stops, tabs: "none" });
+  });
+
   it("gives a part whose plate nobody told room to lie", () => {
     const { plate } = askedOf({ layout: { part: layout.part } }) ?? USUAL;
     expect(plate.width_mm - plate.x_mm).toBeGreaterThan(100);
@@ -124,6 +139,23 @@ describe("what is asked of a layout", () => {
     const laid = laidOn(part, { width_mm: 400, height_mm: 300, x_mm: 30, y_mm: 40 });
     expect(laid.outer.start).toEqual([30, 40]);
     expect(laid.outer.segments[1]?.centre).toEqual([40, 40]);
+  });
+
+  it("cuts strips wider by what the sander takes, and marks as many as are wanted", () => {
+    const measures = { width_mm: 300, height_mm: 38, sanded_mm: 1.5 };
+    const asked = { ...USUAL, shape: "strip", measures, count: 4 };
+    expect(shapeRequest(asked)).toMatchObject({ width_mm: 300, height_mm: 39.5 });
+    expect(Object.keys(shapeRequest(asked))).not.toContain("sanded_mm");
+    const outer = { closed: true, start: [0, 0], segments: [] };
+    const part = { name: "", outer, holes: [], cuts: [] };
+    expect(pathsRequest(asked, part, {} as never, null).strips).toEqual({
+      count: 4,
+      plate_mm: USUAL.plate.height_mm,
+    });
+    expect(Object.keys(fileRequest(pathsRequest(asked, part, {} as never, null)))).not.toContain(
+      "strips",
+    );
+    expect(pathsRequest(USUAL, part, {} as never, null).strips).toBeUndefined();
   });
 
   it("moves starts by hand with the part", () => {
@@ -180,6 +212,11 @@ describe("what is asked of a layout", () => {
       count: null,
     });
     expect(gusset.holes[0]?.x_mm).toBeCloseTo(200 / 3);
+    const strip = { shape: "strip", width_mm: 38, height_mm: 610 };
+    const laid = withTyped(USUAL, { shape: strip, thickness_mm: 9.5, count: 5 });
+    expect(laid.measures).toEqual({ width_mm: 610, height_mm: 38 });
+    // it does not hang over: 610 and the room on both sides
+    expect(laid.plate).toEqual({ ...USUAL.plate, width_mm: 610 + 2 * USUAL.plate.x_mm });
     expect(withTyped(USUAL, { shape: {}, thickness_mm: null, count: null })).toBe(USUAL);
   });
 

@@ -27,13 +27,10 @@ export type Asked = {
   order: string;
   /** Where a path is to be met, by its name, from the part's lower left. */
   starts: Record<string, { x_mm: number; y_mm: number }>;
-};
-
-/** What a line of a job says of itself. */
-export type LineInput = {
-  steel: { thickness_mm: number };
-  cut: { process: string; count: number };
-  layout: Schemas["LayoutWire"];
+  /** Where a person stops on a path, in place of where the reach ends. */
+  stops: Record<string, { x_mm: number; y_mm: number }[]>;
+  /** long, none: whether long thin parts are tied. */
+  tabs: string;
 };
 
 type Measure = { field: string; usual: number | null };
@@ -53,7 +50,7 @@ export const MEASURES_OF: Record<string, readonly Measure[]> = {
   ],
   gusset: [needed("width_mm", 203.2), needed("height_mm", 152.4), needed("corner_cut_mm", 19.05)],
   bracket: [needed("width_mm", 203.2), needed("height_mm", 203.2), optional("corner_radius_mm")],
-  strip: [needed("width_mm", 304.8), needed("height_mm", 38.1)],
+  strip: [needed("width_mm", 304.8), needed("height_mm", 38.1), optional("sanded_mm")],
   disc: [needed("diameter_mm", 203.2)],
   ring: [needed("diameter_mm", 203.2), needed("inner_diameter_mm", 101.6)],
   polygon: [needed("diameter_mm", 152.4), needed("sides", 6)],
@@ -90,6 +87,8 @@ export const USUAL: Asked = {
   small_holes: "drill",
   order: "cool",
   starts: {},
+  stops: {},
+  tabs: "long",
 };
 
 /** The name of a path: what it cuts, and which of them. */
@@ -107,6 +106,7 @@ export function withShape(asked: Asked, shape: string): Asked {
     file: null,
     fixed: null,
     starts: {},
+    stops: {},
   };
 }
 
@@ -117,6 +117,10 @@ export function withTyped(
 ): Asked {
   const { shape, ...measures } = typed.shape as { shape?: string } & Record<string, number>;
   if (shape === undefined) return asked;
+  // a strip lies along its plate
+  const { width_mm: wide = 0, height_mm: high = 0 } = measures;
+  if (shape === "strip" && high > wide)
+    Object.assign(measures, { width_mm: high, height_mm: wide });
   // a hole that is typed without a place stands in the middle; of a gusset that is a third of each leg
   const { hole_diameter_mm: hole, ...others } = measures;
   const own = shape === "lug" || hole === undefined;
@@ -131,18 +135,33 @@ export function withTyped(
     file: null,
     fixed: null,
     starts: {},
+    stops: {},
     thickness_mm: typed.thickness_mm ?? asked.thickness_mm,
     count: typed.count ?? asked.count,
+    plate: roomFor(asked.plate, measures),
+  };
+}
+
+/** A plate that a part of such measures does not hang over: as it is, or larger with as much room on the far side. */
+export function roomFor(plate: Asked["plate"], measures: Record<string, number>): Asked["plate"] {
+  const { diameter_mm: across = 0, width_mm: wide = across, height_mm: high = across } = measures;
+  return {
+    ...plate,
+    width_mm: Math.max(plate.width_mm, wide + 2 * plate.x_mm),
+    height_mm: Math.max(plate.height_mm, high + 2 * plate.y_mm),
   };
 }
 
 /** The request for a shape. */
 export function shapeRequest(asked: Asked): Schemas["ShapeRequest"] {
   const takes = (MEASURES_OF[asked.shape] ?? []).map(({ field }) => field);
-  const measures = Object.entries(asked.measures).filter(([field]) => takes.includes(field));
+  const given = Object.entries(asked.measures).filter(([field]) => takes.includes(field));
+  const { sanded_mm: sanded = 0, ...measures } = Object.fromEntries(given);
   return {
     shape: asked.shape,
-    ...Object.fromEntries(measures),
+    ...measures,
+    // what the sander takes is cut wider
+    ...(sanded > 0 ? { height_mm: (measures.height_mm ?? 0) + sanded } : {}),
     holes: HOLED.includes(asked.shape) ? asked.holes : [],
   };
 }
@@ -167,88 +186,41 @@ export function pathsRequest(
   part: Part,
   plan: Schemas["CutPlanRequest"],
   rim: { edge: Edge; gap: number } | null,
+  marking?: Schemas["MarkingWire"],
 ): Schemas["PathsRequest"] {
+  const key = (name: string) => {
+    const [of = "outer", index = "0"] = name.split(" ");
+    return { of, index: Number(index) };
+  };
+  const at = ({ x_mm, y_mm }: { x_mm: number; y_mm: number }) => [
+    asked.plate.x_mm + x_mm,
+    asked.plate.y_mm + y_mm,
+  ];
+  const strips = asked.shape === "strip" && asked.file === null && asked.fixed === null;
   return {
     part,
     plan,
     small_holes: asked.small_holes,
     order: asked.order,
     datum: [0, 0],
-    starts: Object.entries(asked.starts).map(([key, { x_mm, y_mm }]) => {
-      const [of = "outer", index = "0"] = key.split(" ");
-      return { of, index: Number(index), at: [asked.plate.x_mm + x_mm, asked.plate.y_mm + y_mm] };
-    }),
+    starts: Object.entries(asked.starts).map(([name, place]) => ({ ...key(name), at: at(place) })),
+    stops: Object.entries(asked.stops).map(([name, all]) => ({ ...key(name), at: all.map(at) })),
+    tabs: asked.tabs,
+    ...(marking === undefined ? {} : { marking }),
+    ...(strips ? { strips: { count: asked.count, plate_mm: asked.plate.height_mm } } : {}),
     ...(rim === null ? {} : { at_edge: [rim.edge], rim_mm: rim.gap }),
   };
+}
+
+/** What a file is written of: the paths; where strips are marked is no file's. */
+export function fileRequest(body: Schemas["PathsRequest"]): Omit<typeof body, "strips"> {
+  const { strips: _, ...file } = body;
+  return file;
 }
 
 /** What a part is called in a list: by its shape, or by its file. */
 export function nameOfPart(asked: Pick<Asked, "shape" | "file">, part: Pick<Part, "name">): string {
   return part.name || asked.file?.name || (SHAPES[asked.shape] ?? asked.shape).toLowerCase();
-}
-
-/** The layout as a line of a job; gas, gear and the shop's ways come with the job. */
-export function lineInput(asked: Asked, body: Schemas["PathsRequest"]): LineInput {
-  const { plan: _plan, kerf_mm: _kerf, reach_mm: _reach, hand: _hand, part, ...ways } = body;
-  return {
-    steel: { thickness_mm: asked.thickness_mm },
-    cut: { process: asked.process, count: asked.count },
-    layout: {
-      ...ways,
-      part: { ...part, name: nameOfPart(asked, part as Part) },
-      plate_mm: [asked.plate.width_mm, asked.plate.height_mm],
-      ...(asked.file === null && asked.fixed === null
-        ? { drawn: { shape: asked.shape, measures: asked.measures, holes: asked.holes } }
-        : {}),
-    },
-  };
-}
-
-/** A line's own input with its part laid out anew; what else it says stays. */
-export function relaid(input: unknown, next: LineInput): Record<string, unknown> {
-  const old = input as { steel?: object; cut?: object; layout?: { lifting_limit_kg?: number } };
-  const limit = old.layout?.lifting_limit_kg;
-  return {
-    ...old,
-    steel: { ...old.steel, ...next.steel },
-    cut: { ...old.cut, ...next.cut },
-    layout: { ...next.layout, ...(limit === undefined ? {} : { lifting_limit_kg: limit }) },
-  };
-}
-
-/** Room on each side of a part whose plate nobody told, mm. */
-const AROUND = 50.8;
-
-/** What is asked on the page, of a job's line; `null` where it lays nothing out. */
-export function askedOf(input: unknown): Asked | null {
-  const { steel, cut, layout } = input as Partial<LineInput>;
-  if (layout === undefined) return null;
-  const box = boxOf([layout.part.outer]);
-  const [left = 0, bottom = 0] = layout.datum ?? [box.left - AROUND, box.bottom - AROUND];
-  const [wide, high] = layout.plate_mm ?? [box.right - left + AROUND, box.top - bottom + AROUND];
-  const drawn = layout.drawn as Pick<Asked, "shape" | "measures" | "holes"> | undefined;
-  const corner = { x: box.left, y: box.bottom };
-  return {
-    ...USUAL,
-    ...(drawn ?? { fixed: layout.part }),
-    thickness_mm: steel?.thickness_mm ?? USUAL.thickness_mm,
-    process: cut?.process ?? USUAL.process,
-    count: cut?.count ?? 1,
-    plate: {
-      width_mm: wide ?? USUAL.plate.width_mm,
-      height_mm: high ?? USUAL.plate.height_mm,
-      x_mm: box.left - left,
-      y_mm: box.bottom - bottom,
-    },
-    small_holes: String(layout.small_holes ?? USUAL.small_holes),
-    order: String(layout.order ?? USUAL.order),
-    starts: Object.fromEntries(
-      (layout.starts ?? []).map(({ of, index, at: [x = 0, y = 0] }) => [
-        startKey(of, index ?? 0),
-        { x_mm: x - corner.x, y_mm: y - corner.y },
-      ]),
-    ),
-  };
 }
 
 /** Which reader a file wants, by its name; `null` where there is none. */

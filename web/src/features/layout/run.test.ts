@@ -21,6 +21,7 @@ function path(order: number, time_s: number | null, preheat_s: number | null): S
       [0, 0],
     ],
     lead_out: [],
+    tabs: [],
     clear_mm: 5,
     length_mm: 40,
     burnt_mm: 47,

@@ -65,12 +65,14 @@ export function useLayout(latest: Asked) {
     steel: { thickness_mm: asked.thickness_mm },
     cut: { process: asked.process, length_mm: 500 },
   });
+  const shop = useQuery({ queryKey: keys.shop, queryFn: () => data(api.GET("/api/v1/shop")) });
+  const settings = shop.data?.settings as { marking?: Schemas["MarkingWire"] } | undefined;
   const rim = found === undefined ? null : nearestRim(boxOf([found.outer]), asked.plate);
   const still = found === undefined ? undefined : laidOn(found, asked.plate);
   const body =
     still === undefined || draft === undefined
       ? null
-      : pathsRequest(asked, still, draft.request, rim);
+      : pathsRequest(asked, still, draft.request, rim, settings?.marking);
   const paths = useQuery({
     queryKey: keys.paths(body),
     enabled: body !== null,

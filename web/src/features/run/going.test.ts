@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { cameOut, cuts, ends, type Going, heats, partAt, pieceOf, READY, wentOut } from "./going";
-import { type Cut, partsOf } from "./model";
+import type { Cut } from "./model";
+import { partsOf, stopsOnWay } from "./parts";
 
 const band = { low: 10, set: 14, high: 20 };
 const part = { tip: {}, start_preheat_s: band, travel_speed_mm_min: { set: 300 }, stops_mm: [] };
@@ -28,6 +29,7 @@ const laidPath = {
   length_mm: 90,
   burnt_mm: 105,
   stops_mm: [50],
+  tabs: [],
 };
 const lug = {
   line: { id: "L" },
@@ -88,6 +90,24 @@ describe("a piece", () => {
     expect([piece.start_s, piece.duration_s, piece.pace_mm_min]).toEqual([14, 60, undefined]);
     const told = cameOut(first, "slag").made?.map((each) => each.outcome);
     expect(told).toEqual(["slag"]);
+  });
+});
+
+describe("where the torch is taken off", () => {
+  it("counts what is burnt: a tie is a stop, and what stays of it is left out", () => {
+    const tie = (from_mm: number) => ({
+      from_mm,
+      to_mm: from_mm + 8,
+      width_mm: 6,
+      lead_in: [
+        [0, 0],
+        [15, 0],
+      ],
+    });
+    const path = { stops_mm: [300], tabs: [tie(100), tie(500)] };
+    // behind the first tie 8 mm are not burnt and 15 mm of way in are
+    expect(stopsOnWay(path, 10)).toEqual([110, 317, 517]);
+    expect(stopsOnWay({ stops_mm: [40, 20], tabs: [] }, 5)).toEqual([25, 45]);
   });
 });
 

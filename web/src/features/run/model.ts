@@ -1,7 +1,6 @@
 /** A run on a tablet: its cards in order, and what its events make of it. Pure; no clock, no network. */
 
 import { isPlanned, type Planned, type Schemas } from "@/api/client";
-import { lengthOf, spot } from "@/draw/layout/geometry";
 import { print, type System } from "@/units";
 
 export type Doc = Schemas["RunDocument"];
@@ -263,64 +262,6 @@ export function nextOpen(cards: readonly Card[], state: Folded): number {
 export function cutAhead(doc: Doc, state: Folded): Cut | undefined {
   const cuts = cardsOf(doc).filter((card) => card.cut !== undefined);
   return (cuts.find((card) => !isDone(card, state)) ?? cuts[0])?.cut;
-}
-
-/** One run of the torch: a plate's cut, a stroke of a shape, or a path of a part. */
-export type Part = {
-  /** Place among the strokes or paths, from 1; null for a plate. */
-  order: number | null;
-  tip: Cut["plan"]["tip"];
-  oxygen: Cut["plan"]["oxygen_pressure_kpa"];
-  fuel: Cut["plan"]["fuel_pressure_kpa"];
-  heat: Cut["plan"]["start_preheat_s"];
-  /** mm/min, mm, and mm from its start. */
-  pace: number;
-  length: number;
-  stops: readonly number[];
-};
-
-/** A plate is one part; a shape has one for each of its strokes, a part that was laid out one for each of its paths. */
-export function partsOf({ plan, request }: Cut): Part[] {
-  if (plan.layout && !plan.section) {
-    return plan.layout.paths.map((path) => {
-      const lead = lengthOf(path.lead_in.map(spot));
-      return {
-        order: path.order,
-        tip: plan.tip,
-        oxygen: plan.oxygen_pressure_kpa,
-        fuel: plan.fuel_pressure_kpa,
-        heat: path.start_preheat_s ?? plan.start_preheat_s,
-        pace: plan.travel_speed_mm_min.set,
-        length: path.burnt_mm,
-        // stops are told from where the lead meets the path
-        stops: path.stops_mm.map((stop) => stop + lead),
-      };
-    });
-  }
-  if (!plan.section) {
-    return [
-      {
-        order: null,
-        tip: plan.tip,
-        oxygen: plan.oxygen_pressure_kpa,
-        fuel: plan.fuel_pressure_kpa,
-        heat: plan.start_preheat_s,
-        pace: plan.travel_speed_mm_min.set,
-        length: request.cut.length_mm,
-        stops: plan.stops_mm,
-      },
-    ];
-  }
-  return plan.section.strokes.map((stroke) => ({
-    order: stroke.order,
-    tip: stroke.tip,
-    oxygen: stroke.oxygen_pressure_kpa,
-    fuel: stroke.fuel_pressure_kpa,
-    heat: stroke.start_preheat_s,
-    pace: stroke.travel_speed_mm_min.set,
-    length: stroke.travel_mm,
-    stops: stroke.stops_mm,
-  }));
 }
 
 /**

@@ -17,6 +17,7 @@ import { TextField } from "@/ui/text-field";
 import type { Kind } from "@/units";
 import { EdgeWeights } from "./EdgeWeights";
 import { MachineWords } from "./MachineWords";
+import { Marking } from "./Marking";
 import { wiresOf } from "./wires";
 
 type School = Schemas["School"];
@@ -287,6 +288,11 @@ export function ShopPage() {
         kept={settings.machine_words}
         error={refused.machine_words}
         onCommit={(value) => set.mutate({ key: "machine_words", value })}
+      />
+      <Marking
+        kept={settings.marking}
+        error={refused.marking}
+        onCommit={(value) => set.mutate({ key: "marking", value })}
       />
       <section aria-labelledby="prices" className="flex flex-col gap-2">
         <h2 id="prices" className="text-lg font-semibold">

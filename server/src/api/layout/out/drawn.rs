@@ -1,6 +1,8 @@
 //! What a file is written of, and in which unit.
 
 use galvanon_core::geometry::Point;
+use galvanon_core::layout::marking::Marking;
+use galvanon_core::layout::marks::{Marks, marks};
 use galvanon_core::layout::part::Part;
 use galvanon_core::layout::paths::{CutPath, Laid};
 
@@ -34,6 +36,9 @@ pub(crate) struct Drawn<'a> {
     /// What each path takes, by a plan.
     pub runs: Option<&'a [RunPlan]>,
     pub unit: OutUnit,
+    /// The lines that the shop draws, and how it marks them.
+    pub lines: Part,
+    pub marking: Marking,
     /// Where marks are measured from.
     pub datum: Option<Point>,
     /// Travel, m/s.
@@ -41,6 +46,12 @@ pub(crate) struct Drawn<'a> {
 }
 
 impl Drawn<'_> {
+    /// The marks, from a datum corner, or from the lower left of the part.
+    pub fn marks(&self, datum: Option<Point>) -> Marks {
+        let datum = datum.unwrap_or_else(|| self.part.outer.bounds().low);
+        marks(&self.lines, Some(datum), &self.marking)
+    }
+
     pub fn paths(&self) -> &[CutPath] {
         self.laid.map_or(&[], |laid| &laid.paths)
     }

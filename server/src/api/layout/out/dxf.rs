@@ -5,7 +5,7 @@ use ::dxf::enums::{AcadVersion, Units};
 use ::dxf::tables::Layer;
 use ::dxf::{Drawing, LwPolylineVertex, Point as DxfPoint};
 use galvanon_core::geometry::{Contour, Point};
-use galvanon_core::layout::marks::{MarkKind, marks};
+use galvanon_core::layout::marks::MarkKind;
 
 use crate::api::layout::out::drawn::{Drawn, OutUnit};
 use crate::error::{ApiError, ApiResult};
@@ -33,7 +33,12 @@ pub(super) fn written(drawn: &Drawn<'_>) -> ApiResult<Vec<u8>> {
         sheet.contour("OUTLINE", contour);
     }
     for (i, path) in drawn.paths().iter().enumerate() {
-        sheet.contour("CUT_PATH", &path.contour);
+        for piece in path.pieces() {
+            sheet.contour("CUT_PATH", &piece);
+        }
+        for tie in &path.tabs {
+            sheet.points("LEAD", &tie.way_in);
+        }
         sheet.points("LEAD", &path.lead.way_in);
         sheet.points("LEAD", &path.lead.way_out);
         if let Some(start) = path.lead.way_in.first() {
@@ -41,7 +46,7 @@ pub(super) fn written(drawn: &Drawn<'_>) -> ApiResult<Vec<u8>> {
         }
     }
     let bounds = drawn.part.outer.bounds();
-    for mark in marks(drawn.part, None).marks.iter().filter(|mark| mark.kind != MarkKind::Punch) {
+    for mark in drawn.marks(None).marks.iter().filter(|mark| mark.kind != MarkKind::Punch) {
         sheet.mark(bounds.low + mark.at);
     }
     for hole in drawn.laid.iter().flat_map(|laid| &laid.drilled) {

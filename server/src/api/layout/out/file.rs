@@ -1,7 +1,9 @@
 //! The file that is asked for.
 
 use actix_web::{HttpResponse, post, web};
+use galvanon_core::layout::marking::Marking;
 use galvanon_core::layout::part::Part;
+use galvanon_core::trace::Kind;
 use serde::Deserialize;
 use serde_json::Value;
 use sqlx::PgPool;
@@ -9,9 +11,10 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::api::cut::request::CutPlanRequest;
-use crate::api::layout::asked::StartWire;
+use crate::api::layout::asked::{StartWire, StopsWire};
 use crate::api::layout::contour::{LayoutPart, Place, checked, point};
 use crate::api::layout::laid::LaidOut;
+use crate::api::layout::marking::MarkingWire;
 use crate::api::layout::out::drawn::{Drawn, OutUnit};
 use crate::api::layout::out::gcode;
 use crate::api::layout::out::template::{self, Paper};
@@ -21,9 +24,9 @@ use crate::api::layout::post::Post;
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::Body;
 use crate::http::caller::Caller;
-use crate::http::fields::{Fields, Given, wrong_shape};
+use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
 use crate::plan::rig::Rig;
-use crate::plan::settings::{MACHINE_WORDS, current};
+use crate::plan::settings::{MACHINE_WORDS, MARKING, current};
 use crate::plan::shop::Shop;
 use crate::store::find;
 use crate::store::job_lines::JobLine;
@@ -84,12 +87,25 @@ pub struct OutRequest {
     /// As in the paths.
     #[serde(default)]
     pub starts: Vec<StartWire>,
+    /// As in the paths.
+    #[serde(default)]
+    pub stops: Vec<StopsWire>,
+    /// long, none: whether long thin parts are tied to their plate; long when left out.
+    #[schema(value_type = Option<String>)]
+    #[serde(default)]
+    pub tabs: Option<Given>,
+    /// How the shop marks.
+    #[serde(default)]
+    pub marking: Option<MarkingWire>,
     /// mm, in; mm when left out.
     #[schema(value_type = Option<String>)]
     pub unit: Option<Given>,
     /// a4, a3, letter, tabloid; a4 when left out.
     #[schema(value_type = Option<String>)]
     pub paper: Option<Given>,
+    /// How long the bar of a template measures once it is printed: the next one is scaled by it. 190 to 210 mm.
+    #[schema(value_type = Option<f64>)]
+    pub bar_mm: Option<Given>,
     /// Marks are measured from here, as the corner of the plate; from the lower left of the part when left out.
     #[schema(value_type = Option<Vec<f64>>)]
     pub datum: Option<Place>,
@@ -107,10 +123,15 @@ pub async fn write_file(
     body: Body<OutRequest>,
 ) -> ApiResult<HttpResponse> {
     let mut request = body.value;
-    if request.post.is_none() && caller.role.is_some() {
+    if caller.role.is_some() {
         let settings = current(&pool).await?;
-        request.post =
-            settings.get(MACHINE_WORDS).cloned().map(serde_json::from_value).transpose()?;
+        let own = |key: &str| settings.get(key).cloned();
+        if request.post.is_none() {
+            request.post = own(MACHINE_WORDS).map(serde_json::from_value).transpose()?;
+        }
+        if request.marking.is_none() {
+            request.marking = own(MARKING).map(serde_json::from_value).transpose()?;
+        }
     }
     let line = match request.layout_id.as_ref().filter(|id| id.is_said()) {
         // what a shop lays out is the shop's
@@ -173,12 +194,19 @@ fn file(request: &OutRequest, line: Option<&CutPlanRequest>) -> ApiResult<File> 
     let format: OutFormat = fields.code("format", request.format.as_ref(), None);
     let unit = fields.code("unit", request.unit.as_ref(), Some(OutUnit::Mm));
     let paper = fields.code("paper", request.paper.as_ref(), Some(Paper::A4));
+    let bar = NumberField::new("bar_mm", &template::MEASURED, Kind::Length);
+    let scale = template::scale(fields.number_if_said(&bar, request.bar_mm.as_ref()));
     let post = request.post.clone().unwrap_or_default();
     post.check(&mut fields, "post.");
     fields.done(())?;
     let (part, laid) = laid(request, line)?;
     let cut = laid.as_ref().and_then(|laid| laid.cut.as_ref());
+    let usual = Marking::default();
+    let marking = laid.as_ref().map_or(usual, |laid| laid.marking);
+    let lines = laid.as_ref().map(|laid| marking.lines(&laid.part, &laid.laid, laid.kerf));
     let drawn = Drawn {
+        lines: lines.unwrap_or_else(|| part.clone()),
+        marking,
         part: &part,
         laid: laid.as_ref().map(|laid| &laid.laid),
         runs: cut.map(|cut| cut.plan.runs.as_slice()),
@@ -196,7 +224,7 @@ fn file(request: &OutRequest, line: Option<&CutPlanRequest>) -> ApiResult<File> 
             ("text/csv; charset=utf-8", "marks.csv", marks_csv::written(&drawn)?)
         }
         OutFormat::TemplatePdf => {
-            ("application/pdf", "template.pdf", template::written(&drawn, paper)?)
+            ("application/pdf", "template.pdf", template::written(&drawn, paper, scale)?)
         }
     };
     Ok(File { kind, name, bytes })
@@ -227,6 +255,10 @@ impl OutRequest {
             order: one.order,
             datum: one.datum,
             starts: one.starts,
+            stops: one.stops,
+            tabs: one.tabs,
+            marking: one.marking,
+            strips: None,
         })
     }
 }

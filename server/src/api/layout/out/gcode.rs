@@ -37,24 +37,28 @@ pub(super) fn written(drawn: &Drawn<'_>, post: &Post) -> String {
         };
         let start: &'static str = path.lead.start.into();
         program.line(&format!("(path {}: {name}, {})", i + 1, start.replace('_', " ")));
-        let preheat = drawn.runs.map(|runs| runs[i].settings.start_preheat.set.as_s());
-        let way_in: Vec<Segment> = lines(&path.lead.way_in);
-        program.fast(path.lead.way_in.first().copied().unwrap_or_else(|| path.contour.start()));
-        program.line(&post.heat_on);
-        if let Some(preheat) = preheat {
-            let time = if post.dwell_in_ms {
-                (preheat * 1e3).round()
-            } else {
-                (preheat * 10.0).round() / 10.0
-            };
-            program.line(&format!("G4 {}{time}", post.dwell));
+        let run = drawn.runs.map(|runs| &runs[i]);
+        let first = Begun {
+            way_in: &path.lead.way_in,
+            heat: run.map(|run| run.settings.start_preheat.set.as_s()),
+        };
+        let behind = path
+            .tabs
+            .iter()
+            .map(|tie| Begun { way_in: &tie.way_in, heat: run.map(|run| run.pierce.as_s()) });
+        let pieces = path.pieces();
+        for (i, (begun, piece)) in [first].into_iter().chain(behind).zip(&pieces).enumerate() {
+            if i > 0 {
+                program.line(&format!("(behind tie {i}, pierce)"));
+            }
+            program.begin(&begun, piece.start(), post);
+            program.along(&piece.segments);
+            if i + 1 == pieces.len() {
+                program.along(&lines(&path.lead.way_out));
+            }
+            program.line(&post.oxygen_off);
+            program.line(&post.heat_off);
         }
-        program.line(&post.oxygen_on);
-        program.along(&way_in);
-        program.along(&path.contour.segments);
-        program.along(&lines(&path.lead.way_out));
-        program.line(&post.oxygen_off);
-        program.line(&post.heat_off);
     }
     program.line("M2");
     program.text
@@ -62,6 +66,13 @@ pub(super) fn written(drawn: &Drawn<'_>, post: &Post) -> String {
 
 fn lines(points: &[Point]) -> Vec<Segment> {
     points.windows(2).map(|pair| Segment::line(pair[0], pair[1])).collect()
+}
+
+/// How a stretch is begun.
+struct Begun<'a> {
+    way_in: &'a [Point],
+    /// Heating, s, where a plan knows it.
+    heat: Option<f64>,
 }
 
 struct Program {
@@ -109,6 +120,18 @@ impl Program {
         let (x, y) = (self.number(to.x), self.number(to.y));
         self.line(&format!("G0 X{x} Y{y}"));
         self.feed_said = false;
+    }
+
+    fn begin(&mut self, begun: &Begun<'_>, start: Point, post: &Post) {
+        self.fast(begun.way_in.first().copied().unwrap_or(start));
+        self.line(&post.heat_on);
+        if let Some(heat) = begun.heat {
+            let time =
+                if post.dwell_in_ms { (heat * 1e3).round() } else { (heat * 10.0).round() / 10.0 };
+            self.line(&format!("G4 {}{time}", post.dwell));
+        }
+        self.line(&post.oxygen_on);
+        self.along(&lines(begun.way_in));
     }
 
     fn along(&mut self, segments: &[Segment]) {

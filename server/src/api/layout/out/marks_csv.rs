@@ -1,7 +1,7 @@
 //! The marks as a table, all from the datum corner.
 
 use galvanon_core::code::Code;
-use galvanon_core::layout::marks::{Mark, marks};
+use galvanon_core::layout::marks::Mark;
 
 use crate::api::layout::out::drawn::{Drawn, OutUnit};
 use crate::error::{ApiError, ApiResult};
@@ -14,7 +14,7 @@ pub(super) fn written(drawn: &Drawn<'_>) -> ApiResult<Vec<u8>> {
         OutUnit::In => "in",
     };
     let number = |m: f64| fine(m * drawn.unit.in_a_metre()).to_string();
-    let found = marks(drawn.part, drawn.datum);
+    let found = drawn.marks(drawn.datum);
     let mut writer = csv::Writer::from_writer(Vec::new());
     let failed = |error: csv::Error| ApiError::Internal(error.to_string());
     let head = ["order", "mark"].map(str::to_owned);

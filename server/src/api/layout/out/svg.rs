@@ -3,7 +3,7 @@
 use ::svg::Document;
 use ::svg::node::element::{Group, Path};
 use galvanon_core::geometry::{Bounds, Contour, Point, Segment, Turn};
-use galvanon_core::layout::marks::{MarkKind, marks};
+use galvanon_core::layout::marks::MarkKind;
 use galvanon_core::layout::paths::bounds;
 
 use crate::api::layout::out::drawn::{Drawn, OutUnit};
@@ -37,8 +37,11 @@ pub(super) fn written(drawn: &Drawn<'_>) -> String {
     let mut cut = group("cut_path", "#c30", pen.by * 0.3e-3);
     let mut lead = group("lead", "#06c", pen.by * 0.3e-3);
     for path in drawn.paths() {
-        cut = cut.add(pen.contour(&path.contour));
-        for way in [&path.lead.way_in, &path.lead.way_out] {
+        for piece in path.pieces() {
+            cut = cut.add(pen.contour(&piece));
+        }
+        let ins = path.tabs.iter().map(|tie| &tie.way_in);
+        for way in ins.chain([&path.lead.way_in, &path.lead.way_out]) {
             if way.len() > 1 {
                 lead = lead.add(pen.points(way));
             }
@@ -51,8 +54,7 @@ pub(super) fn written(drawn: &Drawn<'_>) -> String {
         .add(outline);
     if drawn.laid.is_some() {
         let mut crosses = group("marks", "#080", pen.by * 0.2e-3);
-        for mark in marks(drawn.part, None).marks.iter().filter(|mark| mark.kind != MarkKind::Punch)
-        {
+        for mark in drawn.marks(None).marks.iter().filter(|mark| mark.kind != MarkKind::Punch) {
             crosses = crosses.add(pen.cross(part.low + mark.at));
         }
         document = document.add(cut).add(lead).add(crosses);

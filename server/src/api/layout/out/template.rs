@@ -4,7 +4,8 @@
 //! are not: the bar says by how much.
 
 use galvanon_core::geometry::{Bounds, Contour, Point};
-use galvanon_core::layout::marks::{MarkKind, marks};
+use galvanon_core::layout::marks::MarkKind;
+use galvanon_core::range::Range;
 use krilla::Document;
 use krilla::color::rgb;
 use krilla::geom::{PathBuilder, Point as PdfPoint};
@@ -51,6 +52,8 @@ const MARGIN: f64 = 0.010;
 const OVERLAP: f64 = 0.010;
 /// The bar to measure, m.
 const BAR: f64 = 0.200;
+/// What a printed bar may measure, m. Source: `ours`: farther off it was printed to fit.
+pub(super) const MEASURED: Range = Range::new("layout.template.bar", "m", 0.190, 0.210);
 /// Room for words below, m. Source: `ours`.
 const WORDS: f64 = 0.012;
 /// Sheets at most: more is a plotter's job. Source: `ours`.
@@ -70,12 +73,16 @@ struct Tiling {
     columns: u32,
     rows: u32,
     bounds: Bounds,
+    /// Everything is drawn so much larger.
+    scale: f64,
 }
 
 impl Tiling {
-    fn of(bounds: Bounds, paper: Paper) -> ApiResult<Self> {
+    fn of(bounds: Bounds, (paper, scale): (Paper, f64)) -> ApiResult<Self> {
         let paper = paper.size();
-        let window = Point::new(paper.x - 2.0 * MARGIN, paper.y - 2.0 * MARGIN - WORDS);
+        let room = Point::new(paper.x - 2.0 * MARGIN, paper.y - 2.0 * MARGIN - WORDS);
+        // of the part a sheet shows less when it is drawn larger
+        let window = room * (1.0 / scale);
         let count =
             |size: f64, window: f64| ((size - OVERLAP) / (window - OVERLAP)).ceil().max(1.0);
         let size = bounds.size();
@@ -87,14 +94,19 @@ impl Tiling {
         }
         #[allow(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "at most 200")]
         let (columns, rows) = (columns as u32, rows as u32);
-        Ok(Self { paper, window, columns, rows, bounds })
+        Ok(Self { paper, window, columns, rows, bounds, scale })
     }
 }
 
-/// The file.
-pub(super) fn written(drawn: &Drawn<'_>, paper: Paper) -> ApiResult<Vec<u8>> {
+/// By how much a sheet is drawn larger, so that a printer whose bar came out so long, m, prints it true.
+pub(super) fn scale(bar: Option<f64>) -> f64 {
+    bar.map_or(1.0, |measured| BAR / measured)
+}
+
+/// The file, drawn larger by a scale that a printed bar was measured for.
+pub(super) fn written(drawn: &Drawn<'_>, paper: Paper, scale: f64) -> ApiResult<Vec<u8>> {
     let failed = |what: &str| ApiError::Internal(format!("template: {what}"));
-    let tiling = Tiling::of(drawn.part.outer.bounds(), paper)?;
+    let tiling = Tiling::of(drawn.part.outer.bounds(), (paper, scale))?;
     let font = Font::new(FONT.to_vec().into(), 0).ok_or_else(|| failed("its font"))?;
     let mut document = Document::new();
     for row in 0..tiling.rows {
@@ -134,7 +146,7 @@ impl Sheet<'_, '_> {
 
     /// A place of the part on the paper, in points from its upper left.
     fn on_paper(&self, at: Point) -> PdfPoint {
-        let from = at - self.corner();
+        let from = (at - self.corner()) * self.tiling.scale;
         self.at(Point::new(MARGIN + from.x, MARGIN + WORDS + from.y))
     }
 
@@ -193,9 +205,7 @@ impl Sheet<'_, '_> {
             self.contour(contour);
         }
         self.stroke(0.15);
-        for mark in
-            marks(drawn.part, None).marks.iter().filter(|mark| mark.kind == MarkKind::Centre)
-        {
+        for mark in drawn.marks(None).marks.iter().filter(|mark| mark.kind == MarkKind::Centre) {
             self.cross(self.tiling.bounds.low + mark.at);
         }
         self.overlaps();
@@ -242,13 +252,13 @@ impl Sheet<'_, '_> {
 
     /// Along the foot where it has room, else up the side.
     fn bar(&mut self) {
-        let flat = self.tiling.paper.x - 2.0 * MARGIN >= BAR;
+        let flat = self.tiling.paper.x - 2.0 * MARGIN >= BAR * self.tiling.scale;
         let (from, way) = if flat {
             (Point::new(MARGIN, MARGIN + 0.010), Point::new(1.0, 0.0))
         } else {
             (Point::new(MARGIN - 0.004, MARGIN + WORDS), Point::new(0.0, 1.0))
         };
-        let to = from + way * BAR;
+        let to = from + way * (BAR * self.tiling.scale);
         let tick = way.left() * 0.002;
         self.stroke(0.3);
         for (a, b) in [(from, to), (from - tick, from + tick), (to - tick, to + tick)] {

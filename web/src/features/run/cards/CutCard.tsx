@@ -19,13 +19,12 @@ import {
   type Doc,
   distances,
   minutesLeft,
-  type Part,
-  partsOf,
   type RunEvent,
 } from "../model";
 import { Big } from "../panels/Big";
 import { HeatRamp } from "../panels/HeatRamp";
 import { Pace } from "../panels/Pace";
+import { type Part, partsOf } from "../parts";
 import type { Marks } from "../useGoing";
 import { useSeconds, useTicks } from "../useTicks";
 import { PathAhead } from "./PathAhead";

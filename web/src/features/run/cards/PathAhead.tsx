@@ -26,6 +26,11 @@ export function PathAhead({ cut, order }: { cut: Cut; order: number }) {
             Start: {word(path.start)}.{" "}
             {sentence("notes", path.why_note.code, path.why_note.values, system, path.why)}
           </p>
+          {path.tabs.length > 0 && (
+            <p className="font-bold" data-ties={path.tabs.length}>
+              {path.tabs.length} {LAYOUT.ties}. {LAYOUT.tieSteps}
+            </p>
+          )}
           {order === 1 && drilled.length > 0 && (
             <p className="font-bold text-caution">
               {LAYOUT.drilled}: {drilled.join(", ")}

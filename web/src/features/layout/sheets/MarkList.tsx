@@ -14,6 +14,12 @@ export function MarkList({ marks }: { marks: Schemas["MarksReply"] }) {
       className="flex flex-col gap-1 text-sm"
       data-marks={rows.length}
     >
+      <p data-line={marks.line}>
+        {(marks.line === "on" ? LAYOUT.lineOn : LAYOUT.lineLeft).replace(
+          "{half}",
+          print(marks.half_kerf_mm, "bore", system),
+        )}
+      </p>
       <p>
         {LAYOUT.marksLead}{" "}
         {LAYOUT.punches

@@ -5,17 +5,20 @@ import { PathList } from "@/cut/layout/PathList";
 import { LAYOUT } from "@/text/layout";
 import { LineCheck } from "./LineCheck";
 import { MarkList } from "./MarkList";
+import { StripMarks } from "./StripMarks";
 
 type Props = {
   laid: Schemas["PathsReply"];
   picked: number | null;
   onPick: (order: number) => void;
+  /** Pieces that are wanted. */
+  count: number;
 };
 
 const LOOK =
   "px-3 py-1.5 text-sm hover:bg-sunk data-[state=active]:border-b-3 data-[state=active]:border-accent data-[state=active]:font-semibold";
 
-export function Sheets({ laid, picked, onPick }: Props) {
+export function Sheets({ laid, picked, onPick, count }: Props) {
   return (
     <Tabs.Root defaultValue="paths" className="flex flex-col gap-2">
       <Tabs.List className="flex border-b border-line" aria-label={LAYOUT.title}>
@@ -33,6 +36,7 @@ export function Sheets({ laid, picked, onPick }: Props) {
         <PathList laid={laid} picked={picked} onPick={onPick} />
       </Tabs.Content>
       <Tabs.Content value="marks">
+        {laid.strips != null && <StripMarks strips={laid.strips} count={count} />}
         <MarkList marks={laid.marks} />
       </Tabs.Content>
       <Tabs.Content value="line">
