@@ -82,6 +82,14 @@ fn shapes_are_said_back_in_full() {
             "ipe 300 opening 100mm dia drilled, hand",
             "IPE300, opening, 100 mm dia, freehand, drilled hole",
         ),
+        (
+            "opening 4x3in HSS6x6x1/4 freehand",
+            "HSS6X6X1/4, opening, 4 in wide, 3 in high, freehand",
+        ),
+        (
+            "2x opening 100mm x 60 mm in HSS 6x6x1/4, hand",
+            "2x HSS6X6X1/4, opening, 100 mm wide, 60 mm high, freehand",
+        ),
         ("4 off W12×26 bevel 30° hand", "4x W12X26, bevel, freehand, 30 deg bevel"),
         ("2x flat 4x1/2 square 20ft guided", "2x FLAT 4X1/2 in, square, 240 in, guided"),
         ("RHS100x60x5 mitre 45 deg 2 m hand", "RHS 100X60X5 mm, mitre, 2000 mm, freehand, 45 deg"),

@@ -61,6 +61,9 @@ impl Reader<'_> {
     }
 
     fn number(&mut self, number: Number) {
+        if self.opening() {
+            return;
+        }
         if self.is_count(number) {
             return self.count(number);
         }

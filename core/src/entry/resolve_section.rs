@@ -2,12 +2,24 @@
 
 use std::ops::Range;
 
+use crate::entry::measure::{Measured, System, TypedLength, measure};
 use crate::entry::reader::{FoundLength, Reader, Role};
 use crate::entry::said::{Mark, SaidSection};
 use crate::entry::shape::{NoShape, find};
 use crate::entry::words::CutMeasure;
 use crate::section::asked::CutKind;
 use crate::section::{Profile, kinds};
+
+/// A length, and whether it is a number alone.
+fn length(measured: Measured) -> Option<(TypedLength, bool)> {
+    match measured {
+        Measured::Length(value, _) => Some((value, false)),
+        Measured::Bare(number) => {
+            Some((TypedLength { amount: number.value, system: System::Inch }, true))
+        }
+        _ => None,
+    }
+}
 
 /// Shapes offered where a name is not known. Source: `ours`.
 pub const SHAPES_OFFERED: usize = 4;
@@ -42,6 +54,29 @@ impl Reader<'_> {
         } else {
             self.problem("shape_not_offered", span, vec![String::new()]);
         }
+    }
+
+    /// `opening 4x3`: along the shape, then across its wall. Whether that was there.
+    pub fn opening(&mut self) -> bool {
+        let kind = self.line.understood.section.as_ref().and_then(|section| section.kind);
+        if kind != Some(CutKind::WebOpening) || !self.lengths.is_empty() {
+            return false;
+        }
+        let from = self.at;
+        let Some((first, taken)) = measure(&self.tokens[from..]) else { return false };
+        let by = from + taken;
+        let times = matches!(self.word(by), Some("x" | "×" | "by"));
+        let second = if times { measure(&self.tokens[by + 1..]) } else { None };
+        let Some((second, more)) = second else { return false };
+        let (Some(wide), Some(high)) = (length(first), length(second)) else { return false };
+        let pair =
+            [(wide, from, taken, CutMeasure::Width), (high, by + 1, more, CutMeasure::Height)];
+        for ((value, bare), from, taken, of) in pair {
+            let (span, next, role) = (self.span(from, taken), from + taken, Some(Role::Of(of)));
+            self.lengths.push(FoundLength { value, span, next, role, assumed: None, bare });
+            self.at = next;
+        }
+        true
     }
 
     /// Gives the lengths of a shape's line their places: what has no name is the piece.

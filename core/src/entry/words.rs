@@ -206,6 +206,8 @@ const PHRASES: &[(&str, Says)] = &[
     ("pcs", Says::Pieces),
     ("pc", Says::Pieces),
     ("pieces", Says::Pieces),
+    // `opening 4x3 in HSS6x6x1/4`: behind a unit it names none
+    ("in", Says::Filler),
     ("x", Says::Filler),
     ("×", Says::Filler),
     ("steel", Says::Filler),
