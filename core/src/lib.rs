@@ -43,6 +43,7 @@ pub mod note;
 pub mod physics;
 pub mod quantity;
 pub mod range;
+pub mod record;
 pub mod reference;
 pub mod section;
 pub mod setup;

@@ -29,6 +29,10 @@ mod doors {
     mod tablets;
 }
 
+mod record {
+    mod pure;
+}
+
 mod run {
     mod events;
     mod rack;

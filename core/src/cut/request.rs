@@ -17,7 +17,9 @@ use crate::tip::owned::Tip;
 use crate::tip::pressure::BORE;
 
 /// How the torch is moved.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[derive(
+    Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, strum::IntoStaticStr, strum::VariantArray,
+)]
 #[strum(serialize_all = "snake_case")]
 pub enum Process {
     /// By hand and eye.

@@ -44,6 +44,9 @@ fn worked(v1: Scope) -> Scope {
         .service(run::runs::keep)
         .service(record::burns::list)
         .service(record::burns::create)
+        .service(record::update::update)
+        .service(record::trial::judge_trial)
+        .service(record::quote::price_quote)
         .service(edge::kept::list)
         .service(edge::kept::create)
         .service(edge::kept::change)
@@ -212,6 +215,9 @@ async fn nothing() -> ApiResult<String> {
         run::runs::keep,
         record::burns::list,
         record::burns::create,
+        record::update::update,
+        record::trial::judge_trial,
+        record::quote::price_quote,
         edge::kept::list,
         edge::kept::create,
         edge::kept::change,

@@ -2,6 +2,8 @@
 
 #![allow(clippy::expect_used, reason = "a test fails by saying what it expected")]
 
+mod part;
+
 use galvanon_core::code::Code;
 use galvanon_core::cut::{Process, Quality, Start, Stroke};
 use galvanon_core::entry::line::{read, read_in};

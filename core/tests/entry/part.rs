@@ -1,7 +1,5 @@
 //! Parts typed by their dimensions, as a shop writes them.
 
-#![allow(clippy::expect_used, reason = "a test fails by saying what it expected")]
-
 use galvanon_core::entry::measure::{System, TypedLength};
 use galvanon_core::entry::part::{PartLine, SaidPart, read};
 use galvanon_core::layout::shapes::ShapeKind;

@@ -1,0 +1,11 @@
+//! The shop's record: what its own burns teach, which of two ways is better, and what a job is worth.
+//!
+//! [`learn`](learn::learn) finds how the shop's burns lie against its plans; [`judge`](compare::judge) holds two ways against
+//! each other; [`price`](quote::price) makes a quote. Theory: docs/model/record.md.
+
+pub mod class;
+pub mod compare;
+pub mod learn;
+pub mod quote;
+mod tree;
+pub mod update;

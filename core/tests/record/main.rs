@@ -1,0 +1,12 @@
+//! The record: what burns teach, two ways held against each other, and what a quote is worth.
+
+#![allow(
+    clippy::expect_used,
+    clippy::unwrap_used,
+    reason = "a test fails by saying what it expected"
+)]
+
+mod compare;
+mod learn;
+mod quote;
+mod shops;

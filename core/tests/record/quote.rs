@@ -1,0 +1,63 @@
+//! A quote's lines are the money of their cuts, and its band follows what moves them.
+
+use galvanon_core::cut::{Prices, Process, Request, plan};
+use galvanon_core::gas::fuel::Fuel;
+use galvanon_core::quantity::Length;
+use galvanon_core::record::quote::{OnTop, Worth, together, total, worth};
+use proptest::prelude::*;
+
+fn of(thickness: f64, length: f64, count: u32) -> (Worth, f64) {
+    let mut request = Request::plate(Length::from_mm(thickness), Length::from_mm(length));
+    request.cut.process = Process::Machine;
+    let prices = Prices::estimate(Fuel::Acetylene);
+    request.prices = Some(prices);
+    let settings = plan(&request).unwrap();
+    (worth(&settings, &prices, count), settings.cost.unwrap().total())
+}
+
+fn near(a: f64, b: f64) -> bool {
+    (a - b).abs() <= 1e-9 * a.abs().max(b.abs()).max(1.0)
+}
+
+proptest! {
+    /// A line is worth what its cut costs, so many times; the band holds it and grows with it.
+    #[test]
+    fn a_line_is_worth_its_cuts(
+        thickness in 5.0..150.0_f64, length in 100.0..3_000.0_f64, count in 1..50_u32,
+    ) {
+        let (one, cost) = of(thickness, length, count);
+        let band = together(&[one]);
+        prop_assert!(near(band.set, cost * f64::from(count)), "{} {}", band.set, cost);
+        prop_assert!(band.low < band.set && band.set < band.high);
+        let (twice, _) = of(thickness, length, 2 * count);
+        let wide = together(&[twice]);
+        prop_assert!(near(wide.high - wide.set, 2.0 * (band.high - band.set)));
+    }
+
+    /// Lines together are no surer than the least sure says, and no less sure than all off at once.
+    #[test]
+    fn lines_together_are_surer_than_all_off_at_once(
+        lines in prop::collection::vec((5.0..80.0_f64, 100.0..2_000.0_f64, 1..9_u32), 2..8),
+    ) {
+        let all: Vec<Worth> = lines.iter().map(|(t, l, n)| of(*t, *l, *n).0).collect();
+        let (both, each): (_, Vec<_>) = (together(&all), all.iter().map(|one| together(&[*one])).collect());
+        let sum: f64 = each.iter().map(|band| band.set).sum();
+        prop_assert!(near(both.set, sum));
+        let worst: f64 = each.iter().map(|band| band.high - band.set).sum();
+        prop_assert!(both.high - both.set <= worst * (1.0 + 1e-12));
+        // what follows the pace is off in all lines alike
+        let pace: f64 = all.iter().map(|one| one.pace.high - one.pace.set).sum();
+        prop_assert!(both.high - both.set >= pace);
+    }
+}
+
+/// 100 of lines and 20 of setting up, 10 % overhead, then 25 % margin: 165.
+#[test]
+fn overhead_then_margin_go_on_the_sum() {
+    let (one, _) = of(12.0, 500.0, 1);
+    let on_top = OnTop { set_up: 20.0, overhead: 0.10, margin: 0.25 };
+    let found = total(100.0, &[one], &on_top);
+    assert!(near(found.set, 165.0));
+    let own = together(&[one]);
+    assert!(near(found.high - found.set, (own.high - own.set) * 1.1 * 1.25));
+}

@@ -1,0 +1,217 @@
+//! What a list of cuts is worth: pure, nothing is kept.
+
+use actix_web::{post, web};
+use galvanon_core::band::Band;
+use galvanon_core::code::Code;
+use galvanon_core::cut::Prices;
+use galvanon_core::cut::prices::{PRICE, TIP_LIFE};
+use galvanon_core::gas::fuel::Fuel;
+use galvanon_core::record::quote::{COUNT, ON_TOP, OnTop, SET_UP, Worth, together, total, worth};
+use galvanon_core::trace::Kind;
+use serde::{Deserialize, Serialize};
+use serde_json::{Value, json};
+use utoipa::ToSchema;
+
+use crate::api::cut::request::CutPlanRequest;
+use crate::error::{ApiError, ApiResult, ErrorBody};
+use crate::http::body::{Body, read};
+use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
+
+/// What things cost; a price that no line needs may be missing.
+#[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct QuotePrices {
+    /// A cubic metre of oxygen.
+    #[schema(value_type = f64)]
+    pub oxygen_m3: Option<Given>,
+    /// Of acetylene.
+    #[schema(value_type = Option<f64>)]
+    pub acetylene_m3: Option<Given>,
+    /// Of propane.
+    #[schema(value_type = Option<f64>)]
+    pub propane_m3: Option<Given>,
+    /// Of propylene.
+    #[schema(value_type = Option<f64>)]
+    pub propylene_m3: Option<Given>,
+    /// Of natural gas.
+    #[schema(value_type = Option<f64>)]
+    pub natural_gas_m3: Option<Given>,
+    /// An hour of the torch hand.
+    #[schema(value_type = f64)]
+    pub labour_h: Option<Given>,
+    /// A tip.
+    #[schema(value_type = f64)]
+    pub tip: Option<Given>,
+    /// Starts that it lasts.
+    #[schema(value_type = f64)]
+    pub tip_life_starts: Option<Given>,
+}
+
+/// A list of cuts, and what is to be reckoned.
+#[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct QuoteRequest {
+    /// Requests of a preview, each with `count`; `cut.count` is refused here.
+    #[schema(value_type = Vec<Object>)]
+    pub lines: Vec<Value>,
+    /// What things cost.
+    pub prices: QuotePrices,
+    /// Setting up, once a quote.
+    #[schema(value_type = Option<f64>)]
+    pub set_up_s: Option<Given>,
+    /// On the sum.
+    #[schema(value_type = Option<f64>)]
+    pub overhead_percent: Option<Given>,
+    /// On the sum with its overhead.
+    #[schema(value_type = Option<f64>)]
+    pub margin_percent: Option<Given>,
+}
+
+/// Money with what it may come to.
+#[derive(Clone, Copy, Debug, PartialEq, Serialize, ToSchema)]
+pub struct MoneyBand {
+    /// Where all goes well.
+    pub low: f64,
+    /// As planned.
+    pub set: f64,
+    /// Where it does not.
+    pub high: f64,
+}
+
+/// A quote.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct QuoteReply {
+    /// In the order of the lines, all pieces of each, without what goes on top.
+    pub lines: Vec<MoneyBand>,
+    /// With setting up, overhead and margin.
+    pub total: MoneyBand,
+}
+
+/// Lines of a quote at most. Source: `ours`.
+const MOST: usize = 1_000;
+
+fn cents(money: f64) -> f64 {
+    (money * 100.0).round() / 100.0
+}
+
+impl From<Band<f64>> for MoneyBand {
+    fn from(band: Band<f64>) -> Self {
+        Self { low: cents(band.low), set: cents(band.set), high: cents(band.high) }
+    }
+}
+
+struct Asked {
+    lines: Vec<(CutPlanRequest, u32)>,
+    on_top: OnTop,
+}
+
+impl QuoteRequest {
+    fn price(&self, fields: &mut Fields, name: &str, given: Option<&Given>) -> f64 {
+        let range = if name == "tip_life_starts" { &TIP_LIFE } else { &PRICE };
+        let field = NumberField::new(format!("prices.{name}"), range, Kind::Ratio);
+        fields.number(&field, given, None)
+    }
+
+    /// The prices for a fuel.
+    fn of_fuel(&self, fuel: Fuel) -> ApiResult<Prices> {
+        let mut fields = Fields::default();
+        let prices = &self.prices;
+        let given = match fuel {
+            Fuel::Acetylene => &prices.acetylene_m3,
+            Fuel::Propane => &prices.propane_m3,
+            Fuel::Propylene => &prices.propylene_m3,
+            Fuel::NaturalGas => &prices.natural_gas_m3,
+        };
+        let mut price = |name: &str, given: Option<&Given>| self.price(&mut fields, name, given);
+        let found = Prices {
+            oxygen_m3: price("oxygen_m3", prices.oxygen_m3.as_ref()),
+            fuel_m3: price(&format!("{}_m3", fuel.code()), given.as_ref()),
+            labour_h: price("labour_h", prices.labour_h.as_ref()),
+            tip: price("tip", prices.tip.as_ref()),
+            tip_life_starts: price("tip_life_starts", prices.tip_life_starts.as_ref()),
+            estimated: false,
+        };
+        fields.done(found)
+    }
+
+    fn read(&self) -> ApiResult<Asked> {
+        let mut fields = Fields::default();
+        if self.lines.is_empty() || self.lines.len() > MOST {
+            let expected = format!("1 to {MOST} lines");
+            fields.errors.push(wrong_shape("lines", &expected, json!(self.lines.len())));
+        }
+        let wage = self.price(&mut fields, "labour_h", self.prices.labour_h.as_ref());
+        let set_up = NumberField::new("set_up_s", &SET_UP, Kind::Duration);
+        let set_up = fields.number(&set_up, self.set_up_s.as_ref(), Some(0.0));
+        let mut percent = |name: &str, given: Option<&Given>| {
+            fields.number(&NumberField::new(name, &ON_TOP, Kind::Percent), given, Some(0.0))
+        };
+        let overhead = percent("overhead_percent", self.overhead_percent.as_ref());
+        let margin = percent("margin_percent", self.margin_percent.as_ref());
+        let mut lines = Vec::new();
+        for (i, line) in self.lines.iter().take(MOST).enumerate() {
+            match self.line(line) {
+                Ok(read) => lines.push(read),
+                Err(error) => match error.under(&format!("lines.{i}")) {
+                    ApiError::Invalid(mut errors) => fields.errors.append(&mut errors),
+                    other => return Err(other),
+                },
+            }
+        }
+        let on_top = OnTop { set_up: set_up / 3_600.0 * wage, overhead, margin };
+        fields.done(Asked { lines, on_top })
+    }
+
+    fn line(&self, line: &Value) -> ApiResult<(CutPlanRequest, u32)> {
+        let mut line = line.clone();
+        let count = line.as_object_mut().and_then(|line| line.remove("count"));
+        let mut request: CutPlanRequest = read(&line)?;
+        let mut fields = Fields::default();
+        if request.cut.count.as_ref().is_some_and(Given::is_said) {
+            let expected = "left out here: `count` stands beside the cut";
+            fields.errors.push(wrong_shape("cut.count", expected, line["cut"]["count"].clone()));
+        }
+        let given = count.map(Given);
+        let field = NumberField::new("count", &COUNT, Kind::Count);
+        let count = fields.number(&field, given.as_ref(), Some(1.0));
+        if (count - count.round()).abs() > 0.0 {
+            fields.errors.push(wrong_shape("count", "a whole number", json!(count)));
+        }
+        request.prices = None;
+        #[allow(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "checked above")]
+        fields.done((request, count as u32))
+    }
+
+    /// The quote.
+    ///
+    /// # Errors
+    /// [`ApiError::Invalid`] with every field at fault.
+    pub fn priced(&self) -> ApiResult<QuoteReply> {
+        let asked = self.read()?;
+        let worths: Vec<Worth> = asked
+            .lines
+            .iter()
+            .enumerate()
+            .map(|(i, (request, count))| {
+                let place = format!("lines.{i}");
+                let work = request.to_work().map_err(|error| error.under(&place))?;
+                let prices = self.of_fuel(work.request().gas.fuel)?;
+                let settings = work.settings().map_err(|errors| crate::error::faults(&errors))?;
+                Ok(worth(&settings, &prices, *count))
+            })
+            .collect::<ApiResult<_>>()?;
+        let lines: Vec<MoneyBand> = worths.iter().map(|one| together(&[*one]).into()).collect();
+        let sum = lines.iter().map(|line| line.set).sum();
+        Ok(QuoteReply { lines, total: total(sum, &worths, &asked.on_top).into() })
+    }
+}
+
+/// Prices a list of cuts.
+#[utoipa::path(post, operation_id = "quotes_price", path = "/api/v1/quotes/price", request_body = QuoteRequest,
+    responses((status = 200, body = QuoteReply), (status = 422, body = ErrorBody)))]
+#[post("/quotes/price")]
+pub async fn price_quote(body: Body<QuoteRequest>) -> ApiResult<web::Json<QuoteReply>> {
+    let request = body.value;
+    let priced = web::block(move || request.priced()).await;
+    priced.map_err(|error| ApiError::Internal(error.to_string()))?.map(web::Json)
+}
