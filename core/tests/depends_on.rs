@@ -146,7 +146,7 @@ prop_compose! {
         request.policy.clean_up_per_m = Duration::from_s(clean_up);
         request.policy.ambient = AbsolutePressure::from_pa(ambient * 1e3);
         (request.policy.discharge, request.policy.torch_loss) = (discharge, loss);
-        request.factors = Factors { speed, start_preheat: preheat, kerf: kerf.map(Length::from_mm) };
+        request.factors = Factors { speed, start_preheat: preheat, kerf: kerf.map(Length::from_mm), ..Factors::default() };
         request.prices = Some(Prices { labour_h: money, ..Prices::estimate(fuel) });
         request
     }

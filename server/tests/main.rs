@@ -30,6 +30,8 @@ mod doors {
 }
 
 mod record {
+    mod learned;
+    mod log;
     mod pure;
 }
 

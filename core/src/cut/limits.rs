@@ -34,6 +34,8 @@ pub const TORCH_LOSS: Range = Range::new("policy.torch_loss", "1", 0.0, 0.3);
 pub const KERF: Range = Range::new("factors.kerf", "m", 0.0003, 0.03);
 /// A factor learned by the shop.
 pub const LEARNED: Range = Range::new("factors", "1", 0.2, 5.0);
+/// Burns behind a learned factor.
+pub const BURNS: Range = Range::new("factors.n", "1", 0.0, 1e9);
 
 /// Pressure of the air around, from a high plateau to below sea level.
 pub const AMBIENT: Range = Range::new("policy.ambient_pressure", "Pa", 50e3, 110e3);

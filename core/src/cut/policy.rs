@@ -134,14 +134,18 @@ impl Default for Policy {
 pub struct Factors {
     /// On the travel speed.
     pub speed: f64,
+    /// Burns behind it, 0 where somebody said it.
+    pub speed_n: u32,
     /// On the start preheat.
     pub start_preheat: f64,
+    /// Burns behind it, 0 where somebody said it.
+    pub start_preheat_n: u32,
     /// The kerf measured.
     pub kerf: Option<Length>,
 }
 
 impl Default for Factors {
     fn default() -> Self {
-        Self { speed: 1.0, start_preheat: 1.0, kerf: None }
+        Self { speed: 1.0, speed_n: 0, start_preheat: 1.0, start_preheat_n: 0, kerf: None }
     }
 }

@@ -223,7 +223,10 @@ pub fn start_preheat(
         );
     }
     if learned != 1.0 {
-        trace.number("times_learned", (Kind::Ratio, learned), SHOP);
+        let burns = f64::from(request.factors.start_preheat_n);
+        let code = if burns > 0.0 { "times_learned_of" } else { "times_learned" };
+        let burns = ("n", Measure::Number(Kind::Count, burns));
+        trace.step(code, Measure::Number(Kind::Ratio, learned), SHOP, vec![burns]);
     }
     trace.step(
         "preheat_spread",

@@ -42,6 +42,18 @@ impl Taught {
 pub struct Band(i8);
 
 impl Band {
+    /// A band by its number, as [`Band::number`] gives it.
+    #[must_use]
+    pub const fn numbered(number: i8) -> Self {
+        Self(number)
+    }
+
+    /// Its number: twice the power of ten that its lower end is, in mm.
+    #[must_use]
+    pub const fn number(self) -> i8 {
+        self.0
+    }
+
     /// The band that a thickness lies in.
     #[must_use]
     pub fn of(thickness: Length) -> Self {
@@ -64,7 +76,7 @@ pub struct Class {
     pub process: Process,
     /// What burnt.
     pub fuel: Fuel,
-    /// Bore of the tip, hundredths of a millimetre.
+    /// Bore of the tip, thousandths of a millimetre, to the hundredth.
     pub bore: u32,
     /// The band of its thickness.
     pub band: Band,
@@ -81,7 +93,7 @@ impl Class {
             clippy::cast_sign_loss,
             reason = "bores are under 10 mm"
         )]
-        let bore = (bore.as_mm() * 100.0).round() as u32;
+        let bore = (bore.as_mm() * 100.0).round() as u32 * 10;
         Self { process, fuel, bore, band: Band::of(thickness), hand: None }
     }
 

@@ -7,6 +7,7 @@
 use std::collections::BTreeMap;
 
 use crate::record::class::{Class, Key, Level, Taught};
+pub use crate::record::tree::Leaf;
 use crate::record::tree::{Normal, Tree};
 
 /// A burn against its plan.
@@ -188,13 +189,38 @@ impl Learned {
         self.tree.keys().map(|key| (*key, Factor::of(self.tree.at(key), 0.0), self.tree.count(key)))
     }
 
-    /// What a plan of a class is told: the deepest node, named by the deepest level that has three burns.
+    /// What its leaves hold, to be kept: with the noise they are all of it.
+    pub fn leaves(&self) -> impl Iterator<Item = Leaf> {
+        self.tree.leaves()
+    }
+
+    /// As it was kept: what has faded since by how long ago, days.
+    #[must_use]
+    pub fn kept(noise: f64, leaves: &[Leaf], ago: f64) -> Self {
+        let faded = 0.5_f64.powf(ago.max(0.0) / HALVES);
+        let mut tree = Tree::new(noise);
+        for leaf in leaves {
+            tree.put(leaf, faded);
+        }
+        Self { tree, noise, flagged: Vec::new(), changes: Vec::new(), weights: Vec::new() }
+    }
+
+    /// Whether nothing was burnt that tells anything.
+    #[must_use]
+    pub fn is_empty(&self) -> bool {
+        self.tree.keys().next().is_none()
+    }
+
+    /// What a plan of a class is told: the deepest node (the class where no hand is named), named by the deepest level that
+    /// has three burns.
     #[must_use]
     pub fn told(&self, class: &Class) -> Told {
-        let normal = self.tree.at(&Key::at(class, Level::Hand));
+        let deepest = if class.hand.is_some() { Level::Hand } else { Level::Class };
+        let normal = self.tree.at(&Key::at(class, deepest));
         let count = |level: Level| self.tree.count(&Key::at(class, level));
         let levels = [Level::Hand, Level::Class, Level::Process, Level::Shop];
-        let from = levels.into_iter().find(|level| count(*level) >= NAMED_FROM);
+        let mut levels = levels.into_iter().filter(|level| *level <= deepest);
+        let from = levels.find(|level| count(*level) >= NAMED_FROM);
         let from = from.unwrap_or(Level::Shop);
         Told {
             factor: normal.mean.exp().clamp(HELD.0, HELD.1),
@@ -203,4 +229,39 @@ impl Learned {
             expected: Factor::of(normal, self.noise * self.noise),
         }
     }
+}
+
+/// Whether plans got truer: each burn against what those before it told of it.
+#[derive(Clone, Copy, Debug, Default, PartialEq)]
+pub struct Truer {
+    /// Burns.
+    pub n: u32,
+    /// How many of them lay within the 80 % band of the next burn.
+    pub within: u32,
+    /// How far burns lay from the tables, root of the mean square of the logarithm.
+    pub before: f64,
+    /// How far from what was told.
+    pub after: f64,
+}
+
+/// Holds each burn against what those before it tell, in their order.
+#[must_use]
+pub fn truer(kind: Taught, seen: &[Seen]) -> Truer {
+    let ys: Vec<f64> = seen.iter().map(|burn| burn.factor.ln()).collect();
+    let whole = vec![1.0; seen.len()];
+    let noise = noise(kind, seen, (&ys, &whole));
+    let mut tree = Tree::new(noise);
+    let (mut found, mut before, mut after) = (Truer::default(), 0.0, 0.0);
+    for (burn, y) in seen.iter().zip(&ys) {
+        let expected = tree.at(&Key::at(&burn.class, Level::Hand));
+        let off = y - expected.mean;
+        let half = EIGHTY * (expected.var + noise * noise).sqrt();
+        found.n += 1;
+        found.within += u32::from(off.abs() <= half);
+        before += y * y;
+        after += off * off;
+        tree.add(&burn.class, *y, (1.0, 1));
+    }
+    let n = f64::from(found.n.max(1));
+    Truer { before: (before / n).sqrt(), after: (after / n).sqrt(), ..found }
 }

@@ -51,6 +51,19 @@ pub struct Tree {
     s2: f64,
 }
 
+/// What a hand's burns come to: their weights, and what these pull to.
+#[derive(Clone, Copy, Debug, PartialEq)]
+pub struct Leaf {
+    /// Whose, of which class.
+    pub class: Class,
+    /// Sum of weights.
+    pub weight: f64,
+    /// Sum of weights times the logarithm of the factor.
+    pub pull: f64,
+    /// Burns.
+    pub n: u32,
+}
+
 /// The levels from the hand up to the shop.
 const UPWARD: [Level; 4] = [Level::Hand, Level::Class, Level::Process, Level::Shop];
 
@@ -72,6 +85,24 @@ impl Tree {
             let after = node.message(level);
             (l, e) = (after.0 - before.0, after.1 - before.1);
         }
+    }
+
+    /// Adds a leaf that was kept, faded.
+    pub fn put(&mut self, leaf: &Leaf, faded: f64) {
+        let weight = leaf.weight * faded;
+        if weight > 0.0 {
+            let count = i32::try_from(leaf.n).unwrap_or(i32::MAX);
+            self.add(&leaf.class, leaf.pull / leaf.weight, (weight, count));
+        }
+    }
+
+    /// Its hands.
+    pub fn leaves(&self) -> impl Iterator<Item = Leaf> {
+        self.nodes.iter().filter_map(|(key, node)| {
+            let ((process, fuel), (bore, band), hand) = (key.process?, key.class?, key.hand?);
+            let class = Class { process, fuel, bore, band, hand };
+            Some(Leaf { class, weight: node.l * self.s2, pull: node.e * self.s2, n: node.n })
+        })
     }
 
     /// How many burns lie under a node.

@@ -157,6 +157,37 @@ fn what_is_old_or_from_before_a_change_weighs_less() {
     assert!((weights[1] - 0.1).abs() < 1e-12 && (weights[2] - 1.0).abs() < 1e-12);
 }
 
+/// Kept by its leaves it tells the same; half a year later what it tells leans to the tables.
+#[test]
+fn what_is_kept_tells_the_same_and_fades() {
+    let mut burns = vec![seen(class(1, 0, 1.2, 1), 0.8); 5];
+    burns.extend(vec![seen(class(0, 1, 2.0, 2), 1.3); 4]);
+    let learned = learn(Taught::Speed, &burns);
+    let leaves: Vec<_> = learned.leaves().collect();
+    assert_eq!(leaves.iter().map(|leaf| leaf.n).sum::<u32>(), 9);
+    let kept = Learned::kept(learned.noise, &leaves, 0.0);
+    for hand in [1, 2, 9] {
+        let (one, other) =
+            (learned.told(&class(1, 0, 1.2, hand)), kept.told(&class(1, 0, 1.2, hand)));
+        assert!((one.factor - other.factor).abs() < 1e-12 && one.n == other.n, "{one:?} {other:?}");
+    }
+    let faded = Learned::kept(learned.noise, &leaves, 180.0).told(&class(1, 0, 1.2, 1));
+    assert!(faded.factor > learned.told(&class(1, 0, 1.2, 1)).factor && faded.factor < 1.0);
+    assert!(Learned::kept(0.15, &[], 0.0).is_empty() && !kept.is_empty());
+}
+
+/// Where no hand is named a plan is told the class, by whomever it was burnt.
+#[test]
+fn a_plan_for_nobody_is_told_the_class() {
+    let mut burns = vec![seen(class(1, 0, 1.2, 1), 0.7); 6];
+    burns.extend(vec![seen(class(1, 0, 1.2, 2), 1.1); 6]);
+    let learned = learn(Taught::Speed, &burns);
+    let told = learned.told(&class(1, 0, 1.2, 1).by(None));
+    assert_eq!((told.from, told.n), (Level::Class, 12));
+    let hands = [1, 2].map(|hand| learned.told(&class(1, 0, 1.2, hand)).factor);
+    assert!(hands[0] < told.factor && told.factor < hands[1], "{hands:?} {told:?}");
+}
+
 #[test]
 fn bands_of_thickness_are_half_decades() {
     let band = |mm: f64| Band::of(Length::from_mm(mm));

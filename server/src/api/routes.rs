@@ -42,11 +42,7 @@ fn worked(v1: Scope) -> Scope {
         .service(run::runs::show)
         .service(run::runs::show_record)
         .service(run::runs::keep)
-        .service(record::burns::list)
-        .service(record::burns::create)
-        .service(record::update::update)
-        .service(record::trial::judge_trial)
-        .service(record::quote::price_quote)
+        .configure(record::routes)
         .service(edge::kept::list)
         .service(edge::kept::create)
         .service(edge::kept::change)
@@ -213,7 +209,10 @@ async fn nothing() -> ApiResult<String> {
         run::runs::show,
         run::runs::show_record,
         run::runs::keep,
-        record::burns::list,
+        record::log::list,
+        record::log::correct,
+        record::factors::list,
+        record::factors::choose,
         record::burns::create,
         record::update::update,
         record::trial::judge_trial,

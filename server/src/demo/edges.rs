@@ -9,7 +9,9 @@ use uuid::Uuid;
 
 use crate::api::edge::{kept, photos as photo_api};
 use crate::demo::known::{DemoError, Known, moment, named, read};
+use crate::demo::weeks;
 use crate::http::body::read as read_body;
+use crate::plan::taught::learn_again;
 use crate::store::photos::{self, NewPhoto};
 use crate::store::{burns, diagnoses};
 
@@ -72,6 +74,8 @@ pub async fn load(pool: &PgPool, folder: &Path, known: &Known<'_>) -> Result<(),
             ids.push(load_burn(pool, entry, known).await?);
         }
     }
+    weeks::load(pool, &folder.join("weeks.csv"), known).await?;
+    learn_again(pool).await?;
     if found.exists() {
         let file: DiagnosesFile = read(&found)?;
         for entry in file.diagnoses {
@@ -103,6 +107,7 @@ async fn load_burn(pool: &PgPool, entry: BurnEntry, known: &Known<'_>) -> Result
     let mut burn = crate::api::record::burns::checked(&request)?;
     // as if each had logged their own
     burn.verified = burn.person_id.is_some();
+    crate::api::record::burns::held_against_its_plan(pool, &mut burn).await?;
     let id = Uuid::now_v7();
     burns::put(pool, (id, None), (&burn, &body)).await?;
     Ok(id)

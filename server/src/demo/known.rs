@@ -85,6 +85,14 @@ pub struct Loaded {
     pub pace_mm_min: f64,
     /// Its oxygen setting.
     pub oxygen_kpa: f64,
+    /// Its heating before the lever.
+    pub start_s: f64,
+    /// Its kerf.
+    pub kerf_mm: f64,
+    /// Its time at the grinder.
+    pub clean_up_s: f64,
+    /// What was planned.
+    pub request: serde_json::Value,
 }
 
 /// A moment some days ago.

@@ -16,9 +16,9 @@ use crate::demo::known::{DemoError, Loaded, ago};
 use crate::http::body::read as read_body;
 use crate::plan::rig::Rig;
 use crate::plan::shop::Shop;
-use crate::store::job_lines::{self, NewLine};
-use crate::store::jobs::NewJob;
-use crate::store::{Made, plans};
+use crate::store::job_lines::{self, JobLine, NewLine};
+use crate::store::jobs::{self as jobs_store, NewJob};
+use crate::store::{Made, find, plans};
 
 #[derive(Deserialize)]
 pub(super) struct LineEntry {
@@ -121,14 +121,20 @@ pub(super) async fn load_line(
     };
     let planned = Rig::of(shop, &job.rig).request(shop, &line.input)?.request;
     let plan = crate::api::cut::planned::planned(&planned)?;
+    let request = serde_json::to_value(&planned).map_err(crate::error::ApiError::from)?;
+    let settings = planned.to_work()?.settings();
+    let settings = settings.map_err(|errors| crate::error::faults(&errors))?;
     let mut loaded = Loaded {
         line: id,
         card: None,
         pace_mm_min: plan.travel_speed_mm_min.set,
         oxygen_kpa: plan.oxygen_pressure_kpa.map_or(0.0, |at| at.set),
+        start_s: plan.start_preheat_s.set,
+        kerf_mm: plan.kerf_mm,
+        clean_up_s: settings.time.clean_up.as_s(),
+        request: request.clone(),
     };
     if let Some(days) = entry.card_days_ago {
-        let request = serde_json::to_value(planned).map_err(crate::error::ApiError::from)?;
         let title = format!("{}: {}", job.name, echo);
         let plan = PlanRequest { job_line_id: Some(id), title, request };
         let body = json!({ "job_line_id": id, "title": plan.title, "request": plan.request });
@@ -138,4 +144,26 @@ pub(super) async fn load_line(
         loaded.card = Some(card);
     }
     Ok(loaded)
+}
+
+/// Makes the cards anew whose figures the shop's burns have moved, as a planner would.
+pub(super) async fn cards_anew(pool: &PgPool, jobs: &[Vec<Loaded>]) -> Result<(), DemoError> {
+    let shop = Shop::read(pool, None).await?;
+    for loaded in jobs.iter().flatten() {
+        let Some(card) = loaded.card else { continue };
+        let line: JobLine =
+            find(pool, loaded.line).await?.ok_or(crate::error::ApiError::NotFound)?;
+        let job = jobs_store::live(pool, line.job_id).await?;
+        let planned = Rig::of(&shop, &job.rig).request(&shop, &line.input)?.request;
+        if planned.factors.is_none() {
+            continue;
+        }
+        let request = serde_json::to_value(planned).map_err(crate::error::ApiError::from)?;
+        let title = plans::find(pool, card).await?.title;
+        let plan = PlanRequest { job_line_id: Some(loaded.line), title, request };
+        let body =
+            json!({ "job_line_id": loaded.line, "title": plan.title, "request": plan.request });
+        plans::put(pool, (Uuid::now_v7(), None), (&new_plan(&plan)?, &body), ago(0)).await?;
+    }
+    Ok(())
 }

@@ -3,6 +3,7 @@
 mod edges;
 mod known;
 mod lines;
+mod weeks;
 
 pub use known::DemoError;
 
@@ -16,7 +17,7 @@ use uuid::Uuid;
 
 use crate::api::people::clearances::{ClearanceRequest, checked as clearance};
 use crate::demo::known::{Known, Loaded, Named, ago, read};
-use crate::demo::lines::{LineEntry, LinePlace, load_line};
+use crate::demo::lines::{LineEntry, LinePlace, cards_anew, load_line};
 use crate::http::body::read as read_body;
 use crate::plan::gear_fields::{GearSaid, checked};
 use crate::plan::shop::Shop;
@@ -113,6 +114,7 @@ pub async fn load(pool: &PgPool, folder: &Path) -> Result<bool, DemoError> {
         jobs.push(load_job(pool, read(&file)?, (&crew, &labels)).await?);
     }
     edges::load(pool, folder, &Known { crew: &crew, labels: &labels, jobs: &jobs }).await?;
+    cards_anew(pool, &jobs).await?;
     Ok(true)
 }
 

@@ -1,5 +1,6 @@
 //! From the rows of a shop, a job's rig and a line to a whole request.
 
+pub mod against;
 pub mod cleared;
 pub mod gear_fields;
 pub mod job;
@@ -9,3 +10,4 @@ pub mod rig;
 pub mod settings;
 pub mod shop;
 pub mod supply;
+pub mod taught;

@@ -7,9 +7,10 @@ use serde::Serialize;
 use serde_json::{Map, Value, json};
 use utoipa::ToSchema;
 
-use crate::api::cut::request::CutPlanRequest;
+use crate::api::cut::request::{CutPlanRequest, FactorsWire};
 use crate::error::ApiResult;
 use crate::http::body::read;
+use crate::http::fields::Given;
 use crate::plan::merge::merged;
 use crate::plan::rack::GearView;
 use crate::plan::settings::{LIFTING_LIMIT, MARKING};
@@ -108,6 +109,22 @@ fn part_of(place: &str, view: &GearView) -> Value {
     }
 }
 
+/// What the shop's burns tell of a cut, by the tip that it takes; a cut that does not plan is told nothing.
+fn factors(request: &CutPlanRequest, shop: &Shop) -> Option<FactorsWire> {
+    let work = request.to_work().ok()?;
+    let settings = work.settings().ok()?;
+    let [speed, heat] = shop.taught.of_plan(work.request(), &settings);
+    let given = |told: Option<f64>| told.map(|number| Given(json!(number)));
+    let wire = FactorsWire {
+        speed: given(speed.map(|told| told.factor)),
+        speed_n: given(speed.map(|told| f64::from(told.n))),
+        start_preheat: given(heat.map(|told| told.factor)),
+        start_preheat_n: given(heat.map(|told| f64::from(told.n))),
+        kerf_mm: None,
+    };
+    (speed.is_some() || heat.is_some()).then_some(wire)
+}
+
 impl Rig {
     /// The request of an input in a job's rig: line over job over shop, prices and lifting limit too.
     ///
@@ -141,6 +158,9 @@ impl Rig {
         // the drawer is read once for all lines, unless job or line has one of its own
         if request.drawer.is_none() && !shop.drawer.is_empty() {
             request.drawer = Some(shop.drawer.clone());
+        }
+        if request.factors.is_none() && !shop.taught.is_empty() {
+            request.factors = factors(&request, shop);
         }
         Ok(InShop { request, notes: self.notes.clone(), gauges: self.gauges })
     }

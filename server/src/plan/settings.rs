@@ -151,8 +151,13 @@ pub const MACHINE_WORDS: &str = "machine_words";
 /// How the shop marks a plate.
 pub const MARKING: &str = "marking";
 
+/// Whether plans follow the shop's own burns.
+pub const LEARNING: &str = "learning";
+
 /// Choices that are no schools: what the shop reads in, and its usual fuel.
-pub const CHOICES: [(&str, &[&str], &str); 4] = [
+pub const CHOICES: [(&str, &[&str], &str); 5] = [
+    // whether plans take what the shop's burns have taught, or it is only shown
+    (LEARNING, &["follow", "show"], "follow"),
     // how the torch is usually moved: taken in a line that does not say, or asked
     ("usual_process", &["asked", "freehand", "guided", "machine"], "asked"),
     ("currency", &["$", "€", "£", "kr", "zł"], "$"),

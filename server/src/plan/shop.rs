@@ -12,7 +12,8 @@ use crate::http::body::read;
 use crate::http::caller::Caller;
 use crate::plan::gear_fields::TipFields;
 use crate::plan::rack::{GearView, view};
-use crate::plan::settings;
+use crate::plan::settings::{self, LEARNING};
+use crate::plan::taught::Taught;
 
 /// The shop now.
 #[derive(Debug)]
@@ -25,6 +26,8 @@ pub struct Shop {
     pub defaults: Value,
     /// Its tips in service, as a request holds them.
     pub drawer: Vec<TipWire>,
+    /// What its burns have taught; nothing where its plans do not follow them.
+    pub taught: Taught,
 }
 
 impl Shop {
@@ -45,7 +48,9 @@ impl Shop {
             .map(|gear| view(gear, now))
             .collect::<ApiResult<_>>()?;
         let drawer = drawer(&rack);
-        Ok(Self { settings, rack, defaults, drawer })
+        let follows = settings.get(LEARNING).is_some_and(|told| told == "follow");
+        let taught = if follows { Taught::read(pool).await? } else { Taught::default() };
+        Ok(Self { settings, rack, defaults, drawer, taught })
     }
 
     /// The shop for a caller of a calculator: nobody is told what it owns or has set.
@@ -58,7 +63,8 @@ impl Shop {
         }
         let settings = settings::usual("inch")?;
         let defaults = settings::as_request(&settings);
-        Ok(Self { settings, rack: Vec::new(), defaults, drawer: Vec::new() })
+        let taught = Taught::default();
+        Ok(Self { settings, rack: Vec::new(), defaults, drawer: Vec::new(), taught })
     }
 
     /// Whether the shop answers a question that the trade disagrees on so.

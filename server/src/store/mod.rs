@@ -8,6 +8,7 @@ pub mod gear;
 pub mod job_lines;
 pub mod job_runs;
 pub mod jobs;
+pub mod learned;
 pub mod line_figures;
 pub mod page;
 pub mod people;

@@ -67,6 +67,15 @@ pub async fn find(pool: &PgPool, id: Uuid) -> ApiResult<Plan> {
     found.ok_or(ApiError::NotFound)
 }
 
+/// The request that a card was made from; `None` where there is no such card.
+///
+/// # Errors
+/// When the database fails.
+pub async fn request_of(pool: &PgPool, id: Uuid) -> ApiResult<Option<Value>> {
+    let sql = "SELECT input FROM plans WHERE id = $1";
+    Ok(sqlx::query_scalar(sql).bind(id).fetch_optional(pool).await?)
+}
+
 /// A card at a glance: neither its request nor how its numbers came to be is read.
 #[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]
 pub struct CardGlance {

@@ -274,11 +274,13 @@ async fn the_demo_shop_loads_once_and_shows_each_fuel_and_start() {
     ] {
         assert!(met.contains(wanted), "{wanted} is not in the demo: {met:?}");
     }
-    let burns = app.get("/api/v1/burns").await.body["burns"].clone();
-    assert_eq!(burns.as_array().unwrap().len(), 20);
-    assert!(burns.as_array().unwrap().iter().any(|burn| burn["outcome"] == "lost"));
+    let burns = app.get("/api/v1/burns?limit=200").await.body["burns"].clone();
+    assert_eq!(burns.as_array().unwrap().len(), 200, "six weeks hold twice as many");
+    let lost = app.get("/api/v1/burns?outcome=lost").await.body["burns"].clone();
+    assert!(lost.as_array().unwrap().iter().all(|burn| burn["outcome"] == "lost"));
+    assert!(!lost.as_array().unwrap().is_empty());
     let today = app.get("/api/v1/today").await.body;
-    assert_eq!((today["last"].as_array().unwrap().len(), &today["next_count"]), (4, &json!(19)));
+    assert_eq!((today["last"].as_array().unwrap().len(), &today["next_count"]), (6, &json!(19)));
 }
 
 #[actix_web::test]

@@ -21,7 +21,7 @@ use crate::api::section::read::read_section;
 use crate::api::steel::cuttability::{read_composition, read_grade};
 use crate::api::tip::request::read_tip;
 use crate::error::{ApiError, ApiResult};
-use crate::http::fields::{Fields, NumberField, wrong_shape};
+use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
 
 impl CutPlanRequest {
     /// Reads the request into core's: a plate, a shape, or a part that is laid out.
@@ -308,7 +308,16 @@ impl CutPlanRequest {
         let speed = NumberField::new("factors.speed", &limits::LEARNED, Kind::Ratio);
         let preheat = NumberField::new("factors.start_preheat", &limits::LEARNED, Kind::Ratio);
         let kerf = NumberField::new("factors.kerf_mm", &limits::KERF, Kind::Bore);
+        #[allow(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "a count")]
+        let mut burns = |name: &str, given: Option<&Given>| {
+            let field = NumberField::new(format!("factors.{name}"), &limits::BURNS, Kind::Count);
+            fields.number(&field, given, Some(0.0)) as u32
+        };
+        let speed_n = burns("speed_n", factors.speed_n.as_ref());
+        let start_preheat_n = burns("start_preheat_n", factors.start_preheat_n.as_ref());
         Factors {
+            speed_n,
+            start_preheat_n,
             speed: fields.number(&speed, factors.speed.as_ref(), Some(1.0)),
             start_preheat: fields.number(&preheat, factors.start_preheat.as_ref(), Some(1.0)),
             kerf: fields.number_if_said(&kerf, factors.kerf_mm.as_ref()).map(Length::from_m),

@@ -158,9 +158,17 @@ pub struct FactorsWire {
     /// On the travel speed.
     #[schema(value_type = Option<f64>)]
     pub speed: Option<Given>,
+    /// Burns that the pace's stands on; the shop's plans say it.
+    #[schema(value_type = Option<f64>)]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub speed_n: Option<Given>,
     /// On the start preheat.
     #[schema(value_type = Option<f64>)]
     pub start_preheat: Option<Given>,
+    /// Burns that it stands on.
+    #[schema(value_type = Option<f64>)]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub start_preheat_n: Option<Given>,
     /// The kerf measured, mm.
     #[schema(value_type = Option<f64>)]
     pub kerf_mm: Option<Given>,

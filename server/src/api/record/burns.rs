@@ -1,8 +1,13 @@
 //! What happened at the torch: a short note now, filled live by the bench later.
 
-use actix_web::{HttpResponse, get, put, web};
+use std::collections::BTreeMap;
+
+use actix_web::{HttpResponse, put, web};
+use galvanon_core::code::Code;
+use galvanon_core::cut::limits::KERF;
 use galvanon_core::range::Range;
-use galvanon_core::trace::Kind;
+use galvanon_core::record::class::Taught as Kind;
+use galvanon_core::trace::Kind as Measure;
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
 use sqlx::PgPool;
@@ -15,17 +20,18 @@ use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::Body;
 use crate::http::caller::Caller;
 use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
-use crate::http::page::{PageQuery, token};
 use crate::http::rows::{new_id, put_reply};
-use crate::store::burns::{self, Burn, NewBurn};
-use crate::store::page::{List, page};
-use crate::store::{Made, find, gear};
+use crate::plan::against::{Done, against};
+use crate::plan::taught::{factor_of, learn_again};
+use crate::store::burns::{self, Against, Burn, Measured, NewBurn};
+use crate::store::{Made, find, gear, plans};
+use crate::wire::unit::fine;
 
 const LONGEST_NOTE: usize = 2_000;
-const SHOWN: i64 = 50;
 const OUTCOMES: [(&str, &str); 4] =
     [("good", "good"), ("usable", "usable"), ("poor", "poor"), ("lost", "lost")];
 const SECONDS: Range = Range::new("time", "s", 0.0, 86_400.0);
+const GAS: Range = Range::new("gas", "m3", 0.0, 1e3);
 const PACE: Range = Range::new("pace", "m/s", 1e-5, 0.2);
 const PRESSURE: Range = Range::new("pressure", "Pa", 0.0, 3e6);
 const LEFT: Range = Range::new("cylinder_left", "1", 0.0, 1.0);
@@ -70,6 +76,18 @@ pub struct BurnRequest {
     /// Pace.
     #[schema(value_type = Option<f64>)]
     pub pace_mm_min: Option<Given>,
+    /// Width of the cut as it was measured.
+    #[schema(value_type = Option<f64>)]
+    pub kerf_mm: Option<Given>,
+    /// Oxygen by gauge or scale.
+    #[schema(value_type = Option<f64>)]
+    pub oxygen_l: Option<Given>,
+    /// Fuel by gauge or scale.
+    #[schema(value_type = Option<f64>)]
+    pub fuel_l: Option<Given>,
+    /// At the grinder.
+    #[schema(value_type = Option<f64>)]
+    pub clean_up_s: Option<Given>,
     /// good, usable, poor, lost.
     #[schema(value_type = Option<String>)]
     pub outcome: Option<Given>,
@@ -87,33 +105,47 @@ pub struct BurnView {
     pub burn: Burn,
     /// Pace.
     pub pace_mm_min: Option<f64>,
+    /// Width of the cut.
+    pub kerf_mm: Option<f64>,
+    /// Oxygen.
+    pub oxygen_l: Option<f64>,
+    /// Fuel.
+    pub fuel_l: Option<f64>,
+    /// At the grinder.
+    pub clean_up_s: Option<f64>,
+    /// freehand, guided, machine, as its card said.
+    pub process: Option<String>,
+    /// What burnt.
+    pub fuel: Option<String>,
+    /// Of the plate.
+    pub thickness_mm: Option<f64>,
+    /// Of the tip.
+    pub bore_mm: Option<f64>,
+    /// Done over planned with nothing learned yet, by figure; what was not measured is missing.
+    #[schema(value_type = Object)]
+    pub factors: BTreeMap<&'static str, f64>,
 }
 
-/// The newest burns.
-#[derive(Debug, Serialize, ToSchema)]
-pub struct BurnsReply {
-    /// The newest first.
-    pub burns: Vec<BurnView>,
-    /// What to ask on from; null at the end.
-    pub next: Option<String>,
-}
-
-fn view(burn: Burn) -> BurnView {
-    BurnView { pace_mm_min: burn.pace_m_s.map(|pace| (pace * 60e6).round() / 1e3), burn }
-}
-
-/// Lists the newest burns.
-#[utoipa::path(get, operation_id = "burns_list", path = "/api/v1/burns", params(PageQuery),
-    responses((status = 200, body = BurnsReply), (status = 422, body = ErrorBody)))]
-#[get("/burns")]
-pub async fn list(
-    pool: web::Data<PgPool>,
-    query: web::Query<PageQuery>,
-) -> ApiResult<web::Json<BurnsReply>> {
-    let list = List { time: "happened_at", at: |burn: &Burn| burn.happened_at, matching: None };
-    let (burns, next) = page(&pool, &list, &query.page(SHOWN)?).await?;
-    let burns = burns.into_iter().map(view).collect();
-    Ok(web::Json(BurnsReply { burns, next: next.map(token) }))
+/// A burn as a reply says it.
+#[must_use]
+pub fn view(burn: Burn) -> BurnView {
+    let (more, against) = (burn.more, burn.against.clone());
+    let scaled = |value: Option<f64>, by: f64| value.map(|value| fine(value * by));
+    let factors =
+        Kind::ALL.iter().filter_map(|kind| Some((kind.code(), fine(factor_of(&against, *kind)?))));
+    BurnView {
+        pace_mm_min: burn.pace_m_s.map(|pace| (pace * 60e6).round() / 1e3),
+        kerf_mm: scaled(more.kerf_m, 1e3),
+        oxygen_l: scaled(more.oxygen_m3, 1e3),
+        fuel_l: scaled(more.fuel_m3, 1e3),
+        clean_up_s: more.clean_up_s,
+        factors: factors.collect(),
+        thickness_mm: scaled(against.thickness_m, 1e3),
+        bore_mm: scaled(against.bore_m, 1e3),
+        process: against.process,
+        fuel: against.fuel,
+        burn,
+    }
 }
 
 /// A burn as the table keeps it.
@@ -129,12 +161,20 @@ pub fn checked(asked: &BurnRequest) -> ApiResult<NewBurn> {
         fields.errors.push(wrong_shape("note", &expected, Value::Null));
     }
     let readings = asked.readings.clone().unwrap_or_default();
-    let pressure = NumberField::new("readings.oxygen_pressure_kpa", &PRESSURE, Kind::Pressure);
+    let pressure = NumberField::new("readings.oxygen_pressure_kpa", &PRESSURE, Measure::Pressure);
     fields.number_if_said(&pressure, readings.oxygen_pressure_kpa.as_ref());
-    let left = NumberField::new("readings.cylinder_left_percent", &LEFT, Kind::Percent);
+    let left = NumberField::new("readings.cylinder_left_percent", &LEFT, Measure::Percent);
     fields.number_if_said(&left, readings.cylinder_left_percent.as_ref());
-    let seconds = |name: &str| NumberField::new(name, &SECONDS, Kind::Duration);
-    let pace = NumberField::new("pace_mm_min", &PACE, Kind::Speed);
+    let seconds = |name: &str| NumberField::new(name, &SECONDS, Measure::Duration);
+    let pace = NumberField::new("pace_mm_min", &PACE, Measure::Speed);
+    let kerf = NumberField::new("kerf_mm", &KERF, Measure::Bore);
+    let gas = |name: &str| NumberField::new(name, &GAS, Measure::GasVolume);
+    let more = Measured {
+        kerf_m: fields.number_if_said(&kerf, asked.kerf_mm.as_ref()),
+        oxygen_m3: fields.number_if_said(&gas("oxygen_l"), asked.oxygen_l.as_ref()),
+        fuel_m3: fields.number_if_said(&gas("fuel_l"), asked.fuel_l.as_ref()),
+        clean_up_s: fields.number_if_said(&seconds("clean_up_s"), asked.clean_up_s.as_ref()),
+    };
     let outcome = asked.outcome.as_ref().filter(|given| given.is_said());
     let burn = NewBurn {
         job_line_id: asked.job_line_id,
@@ -150,8 +190,32 @@ pub fn checked(asked: &BurnRequest) -> ApiResult<NewBurn> {
             .map(|given| fields.choice(&OUTCOMES, "outcome", Some(given), None).to_owned()),
         readings: serde_json::to_value(&readings)?,
         note,
+        more,
+        against: Against::default(),
     };
     fields.done(burn)
+}
+
+/// Holds a burn against the card it was cut by; without one it teaches nothing.
+///
+/// # Errors
+/// When the database fails.
+pub async fn held_against_its_plan(pool: &PgPool, burn: &mut NewBurn) -> ApiResult<()> {
+    let Some(plan) = burn.plan_id else { return Ok(()) };
+    // a card that is not there is told when the burn is kept
+    let Some(card) = plans::request_of(pool, plan).await? else { return Ok(()) };
+    let done = Done {
+        pace: burn.pace_m_s,
+        start: burn.start_s,
+        duration: burn.duration_s,
+        more: burn.more,
+    };
+    // a card of an older version that is no longer read teaches nothing either
+    burn.against = match against(&card, &done) {
+        Err(ApiError::Invalid(_)) => Against::default(),
+        found => found?,
+    };
+    Ok(())
 }
 
 /// What a row names but is not there, as a fault of its field.
@@ -186,7 +250,11 @@ pub async fn create(
             "You may log your own cuts; a foreman logs those of others.",
         ));
     }
+    held_against_its_plan(&pool, &mut new).await?;
     let made = burns::put(&pool, (key.0, caller.person), (&new, &body.json)).await;
+    if matches!(made, Ok(Made::New(_))) && new.against.process.is_some() {
+        learn_again(&pool).await?;
+    }
     Ok(put_reply(match made.map_err(|error| unknown("burns", error))? {
         Made::New(burn) => Made::New(view(burn)),
         Made::Again(burn) => Made::Again(view(burn)),

@@ -11,7 +11,9 @@ use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use crate::api::record::burns::{BurnRequest, checked as checked_burn, unknown};
+use crate::api::record::burns::{
+    BurnRequest, checked as checked_burn, held_against_its_plan, unknown,
+};
 use crate::error::{ApiError, ApiResult, FieldError};
 use crate::http::body::{read, read_parts};
 use crate::http::caller::Caller;
@@ -177,6 +179,7 @@ async fn kept(pool: &PgPool, to: &To, sent: &Value) -> ApiResult<Arrived> {
     };
     if let Some(burn) = &mut burn {
         burn.verified = event.verified;
+        held_against_its_plan(pool, burn).await?;
     }
     let line = burn.as_ref().and_then(|burn| burn.job_line_id);
     if let Some(line) = line

@@ -20,6 +20,7 @@ use crate::http::caller::Caller;
 use crate::http::fields::Fields;
 use crate::http::rows::{id, new_id};
 use crate::plan::shop::Shop;
+use crate::plan::taught::learn_again;
 use crate::store::job_runs::{self, JobRun, NewRun};
 use crate::store::jobs;
 use crate::store::run_events::{self, Arrived, RunEvent, Since};
@@ -213,6 +214,9 @@ pub async fn keep(
     let (job, run) = found(&pool, (&path.0, &path.1)).await?;
     let to = To { job, run: run.id, by: caller };
     let answers = keep_all(&pool, &to, (&body.value.events, MOST)).await?;
+    if body.value.events.iter().any(|event| event["kind"] == "cut") {
+        learn_again(&pool).await?;
+    }
     if caller.revoked && caller.role.is_none() {
         // it is told nothing but what came of its own
         let next = query.since.unwrap_or(0);

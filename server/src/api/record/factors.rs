@@ -1,0 +1,332 @@
+//! What the shop's own burns have taught, and what a foreman makes of it.
+
+use std::collections::BTreeMap;
+
+use actix_web::{HttpResponse, get, put, web};
+use galvanon_core::code::Code;
+use galvanon_core::cut::Process;
+use galvanon_core::gas::fuel::Fuel;
+use galvanon_core::quantity::Length;
+use galvanon_core::record::class::{Band, Key, Level, Taught as Kind};
+use galvanon_core::record::learn::{Factor, Seen, learn, truer};
+use serde::{Deserialize, Serialize};
+use sqlx::PgPool;
+use time::{Duration, OffsetDateTime};
+use utoipa::ToSchema;
+use uuid::Uuid;
+
+use crate::error::{ApiError, ApiResult, ErrorBody};
+use crate::http::body::Body;
+use crate::http::caller::Caller;
+use crate::http::fields::{Fields, Given, wrong_shape};
+use crate::http::rows::new_id;
+use crate::plan::taught::{State, Taught, seen};
+use crate::store::learned::{self, ChoiceRow};
+use crate::wire::unit::fine;
+
+/// A band of thickness.
+#[derive(Clone, Debug, Deserialize, PartialEq, Serialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct ThicknessBand {
+    /// Lower end.
+    pub low: f64,
+    /// Upper end.
+    pub high: f64,
+}
+
+/// Which burns a factor is of; what is left out lies below it.
+#[derive(Clone, Debug, Default, Deserialize, PartialEq, Serialize, ToSchema)]
+#[serde(default, deny_unknown_fields)]
+pub struct ClassWire {
+    /// Bore of the tip.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub bore_mm: Option<f64>,
+    /// What burnt.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub fuel: Option<String>,
+    /// Band of thickness.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub thickness_mm: Option<ThicknessBand>,
+    /// freehand, guided, machine.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub process: Option<String>,
+    /// Whose hand.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub person_id: Option<Uuid>,
+}
+
+/// A factor of the shop.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct FactorWire {
+    /// speed, start_preheat, kerf, oxygen, fuel, clean_up.
+    pub kind: String,
+    /// Of which burns.
+    pub class: ClassWire,
+    /// How many.
+    pub n: u32,
+    /// Half of them lie under it.
+    pub median: f64,
+    /// Low end of its 80 % band.
+    pub low: f64,
+    /// High end.
+    pub high: f64,
+    /// shop, process, class, hand.
+    pub from: String,
+    /// learning, frozen, refused.
+    pub state: String,
+    /// As it was frozen.
+    pub frozen: Option<f64>,
+}
+
+/// A burn that is far off what all others expect of it, or with which a change came.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct SeenWire {
+    /// The burn.
+    pub burn_id: Uuid,
+    /// When.
+    #[serde(with = "time::serde::rfc3339")]
+    pub happened_at: OffsetDateTime,
+    /// Of which figure.
+    pub kind: String,
+    /// Done over planned.
+    pub factor: f64,
+    /// How far off, standard deviations; null of a change.
+    pub off: Option<f64>,
+}
+
+/// Whether plans of a figure got truer.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct TruerWire {
+    /// Which figure.
+    pub kind: String,
+    /// Burns that were held against what those before them told.
+    pub n: u32,
+    /// How many of them lay within the 80 % band.
+    pub within: u32,
+    /// How far burns lay from the tables, percent.
+    pub before_percent: f64,
+    /// How far from what the burns before them told.
+    pub after_percent: f64,
+}
+
+/// What moved within a week.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct MovedWire {
+    /// Which figure.
+    pub kind: String,
+    /// Of which burns.
+    pub class: ClassWire,
+    /// A week ago.
+    pub before: f64,
+    /// Now.
+    pub now: f64,
+    /// Burns behind it now.
+    pub n: u32,
+}
+
+/// Everything that was learned.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct FactorsReply {
+    /// By kind, from the shop down to the hands.
+    pub factors: Vec<FactorWire>,
+    /// Burns far off what is expected of them: they weigh less, and are never left out.
+    pub flagged: Vec<SeenWire>,
+    /// Where a rig changed its ways.
+    pub changes: Vec<SeenWire>,
+    /// Whether plans got truer, by kind.
+    pub truer: Vec<TruerWire>,
+    /// What moved most within a week, at most three.
+    pub week: Vec<MovedWire>,
+    /// Burns of that week.
+    pub week_burns: usize,
+}
+
+/// Burns that are looked at for this page: the newest. Source: `ours`.
+const MOST: i64 = 20_000;
+/// What is told of a week.
+const TOLD: usize = 3;
+
+impl ClassWire {
+    fn of(key: &Key) -> Self {
+        let ends = |band: Band| {
+            let (low, high) = band.ends();
+            ThicknessBand { low: fine(low.as_mm()), high: fine(high.as_mm()) }
+        };
+        Self {
+            bore_mm: key.class.map(|(bore, _)| f64::from(bore) / 1e3),
+            fuel: key.process.map(|(_, fuel)| fuel.code().to_owned()),
+            thickness_mm: key.class.map(|(_, band)| ends(band)),
+            process: key.process.map(|(process, _)| process.code().to_owned()),
+            person_id: key.hand.flatten().map(Uuid::from_u128),
+        }
+    }
+
+    /// The node it names.
+    fn key(&self, fields: &mut Fields) -> Key {
+        let given = |word: &Option<String>| word.clone().map(|word| Given(word.into()));
+        let (process, fuel) = (given(&self.process), given(&self.fuel));
+        let process: Option<Process> = fields.optional("class.process", process.as_ref());
+        let fuel: Option<Fuel> = fields.optional("class.fuel", fuel.as_ref());
+        if process.is_some() != fuel.is_some() {
+            let expected = "process and fuel, or neither";
+            fields.errors.push(wrong_shape("class.process", expected, serde_json::Value::Null));
+        }
+        if self.bore_mm.is_some() != self.thickness_mm.is_some() {
+            let expected = "bore and thickness, or neither";
+            fields.errors.push(wrong_shape("class.bore_mm", expected, serde_json::Value::Null));
+        }
+        #[allow(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "a bore")]
+        let bore = self.bore_mm.map(|mm| (mm.clamp(0.0, 100.0) * 1e3).round() as u32);
+        let middle = |band: &ThicknessBand| Length::from_mm((band.low * band.high).sqrt());
+        let band = self.thickness_mm.as_ref().map(|band| Band::of(middle(band)));
+        Key {
+            process: process.zip(fuel),
+            class: bore.zip(band),
+            hand: self.person_id.map(|id| Some(id.as_u128())),
+        }
+    }
+}
+
+/// Says what the shop's burns have taught.
+#[utoipa::path(get, operation_id = "factors_list", path = "/api/v1/factors", responses((status = 200, body = FactorsReply)))]
+#[get("/factors")]
+pub async fn list(pool: web::Data<PgPool>) -> ApiResult<web::Json<FactorsReply>> {
+    let taught = Taught::read(&pool).await?;
+    let burns = learned::that_teach(&pool, MOST).await?;
+    let reply = web::block(move || reply(&taught, &burns)).await;
+    Ok(web::Json(reply.map_err(|error| ApiError::Internal(error.to_string()))?))
+}
+
+fn reply(taught: &Taught, burns: &[learned::Taught]) -> FactorsReply {
+    let now = OffsetDateTime::now_utc();
+    let week = now - Duration::WEEK;
+    let mut found = FactorsReply {
+        factors: factors(taught),
+        flagged: Vec::new(),
+        changes: Vec::new(),
+        truer: Vec::new(),
+        week: Vec::new(),
+        week_burns: burns.iter().filter(|burn| burn.happened_at > week).count(),
+    };
+    for kind in Kind::ALL {
+        let (all, places) = seen(burns, *kind, now);
+        if all.is_empty() {
+            continue;
+        }
+        let learned = learn(*kind, &all);
+        let one = |at: usize, off: Option<f64>| SeenWire {
+            burn_id: burns[places[at]].id,
+            happened_at: burns[places[at]].happened_at,
+            kind: kind.code().to_owned(),
+            factor: fine(all[at].factor),
+            off: off.map(fine),
+        };
+        found.flagged.extend(learned.flagged.iter().map(|(at, off)| one(*at, Some(*off))));
+        found.changes.extend(learned.changes.iter().map(|at| one(*at, None)));
+        let held = truer(*kind, &all);
+        let percent = |ln: f64| fine((ln.exp() - 1.0) * 100.0);
+        found.truer.push(TruerWire {
+            kind: kind.code().to_owned(),
+            n: held.n,
+            within: held.within,
+            before_percent: percent(held.before),
+            after_percent: percent(held.after),
+        });
+        found.week.extend(moved(*kind, &all, 7.0));
+    }
+    let far = |moved: &MovedWire| (moved.now / moved.before).ln().abs();
+    found.week.sort_by(|a, b| far(b).total_cmp(&far(a)));
+    found.week.truncate(TOLD);
+    found
+}
+
+fn factors(taught: &Taught) -> Vec<FactorWire> {
+    let mut all = Vec::new();
+    for (kind, learned) in taught.kinds() {
+        let mut nodes: Vec<(Key, Factor, u32)> = learned.nodes().collect();
+        nodes.sort_by_key(|(key, ..)| (key.level(), *key));
+        all.extend(nodes.into_iter().map(|(key, factor, n)| {
+            let (state, median) = taught.state(kind, &key);
+            FactorWire {
+                kind: kind.code().to_owned(),
+                class: ClassWire::of(&key),
+                n,
+                median: fine(factor.median),
+                low: fine(factor.low),
+                high: fine(factor.high),
+                from: key.level().code().to_owned(),
+                state: state.code().to_owned(),
+                frozen: median.filter(|_| state == State::Frozen),
+            }
+        }));
+    }
+    all
+}
+
+/// Classes whose factor moved with the burns of the last days by a hundredth or more.
+fn moved(kind: Kind, all: &[Seen], days: f64) -> Vec<MovedWire> {
+    let before: Vec<Seen> = all.iter().filter(|burn| burn.age > days).copied().collect();
+    let (then, now) = (learn(kind, &before), learn(kind, all));
+    let then: BTreeMap<Key, f64> = then.nodes().map(|(key, it, _)| (key, it.median)).collect();
+    let classes = now.nodes().filter(|(key, ..)| key.level() == Level::Class);
+    let moved = classes.filter_map(|(key, factor, n)| {
+        let before = then.get(&key).copied().unwrap_or(1.0);
+        let far = (factor.median / before).ln().abs() >= 0.01;
+        far.then(|| MovedWire {
+            kind: kind.code().to_owned(),
+            class: ClassWire::of(&key),
+            before: fine(before),
+            now: fine(factor.median),
+            n,
+        })
+    });
+    moved.collect()
+}
+
+/// What a foreman makes of a factor.
+#[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct ChoiceRequest {
+    /// speed, start_preheat, kerf, oxygen, fuel, clean_up.
+    #[schema(value_type = String)]
+    pub kind: Option<Given>,
+    /// Of which burns.
+    pub class: ClassWire,
+    /// learning, frozen, refused.
+    #[schema(value_type = String)]
+    pub state: Option<Given>,
+}
+
+/// Freezes a factor as it stands, refuses it, or lets it learn again, under a UUIDv7 of the client's choice.
+#[utoipa::path(put, operation_id = "factors_choose", path = "/api/v1/factors/{id}", request_body = ChoiceRequest, params(("id" = String, Path)),
+    responses((status = 204), (status = 404, body = ErrorBody), (status = 422, body = ErrorBody)))]
+#[put("/factors/{id}")]
+pub async fn choose(
+    pool: web::Data<PgPool>,
+    path: web::Path<String>,
+    caller: Caller,
+    body: Body<ChoiceRequest>,
+) -> ApiResult<HttpResponse> {
+    let (id, by) = new_id(&path, caller)?;
+    let mut fields = Fields::default();
+    let kind: Kind = fields.code("kind", body.value.kind.as_ref(), None);
+    let state: State = fields.code("state", body.value.state.as_ref(), None);
+    let key = body.value.class.key(&mut fields);
+    fields.done(())?;
+    let taught = Taught::read(&pool).await?;
+    let nodes = taught.kinds().filter(|(known, _)| *known == kind);
+    let found = nodes.flat_map(|(_, learned)| learned.nodes()).find(|(known, ..)| *known == key);
+    let (_, factor, _) = found.ok_or(ApiError::NotFound)?;
+    let choice = ChoiceRow {
+        kind: kind.code().to_owned(),
+        process: key.process.map(|(process, _)| process.code().to_owned()),
+        fuel: key.process.map(|(_, fuel)| fuel.code().to_owned()),
+        bore_um: key.class.and_then(|(bore, _)| i32::try_from(bore).ok()),
+        band: key.class.map(|(_, band)| i16::from(band.number())),
+        hand: key.hand.flatten().map(Uuid::from_u128),
+        state: state.code().to_owned(),
+        median: factor.median,
+    };
+    learned::choose(&**pool, (id, by), &choice).await?;
+    Ok(HttpResponse::NoContent().finish())
+}

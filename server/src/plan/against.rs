@@ -1,0 +1,63 @@
+//! A burn against its plan, as if the shop had learned nothing yet.
+
+use galvanon_core::code::Code;
+use galvanon_core::cut::{Request, Settings};
+use serde_json::Value;
+
+use crate::api::cut::request::CutPlanRequest;
+use crate::error::{ApiResult, faults};
+use crate::http::body::read;
+use crate::store::burns::{Against, Measured};
+
+/// What was done, SI.
+#[derive(Clone, Copy, Debug, Default)]
+pub struct Done {
+    /// Pace.
+    pub pace: Option<f64>,
+    /// Heating before the lever.
+    pub start: Option<f64>,
+    /// Lever to end.
+    pub duration: Option<f64>,
+    /// What else was measured.
+    pub more: Measured,
+}
+
+/// A factor that was really measured: over nothing, and of a plan that has a figure. What is no burn (a start of no seconds, a
+/// pace ten times the plan's) is kept with the burn and teaches nothing.
+fn factor(done: Option<f64>, planned: f64) -> Option<f64> {
+    /// Beyond these it is no factor of a burn but a slip of the pen. Source: `ours`.
+    const SANE: std::ops::RangeInclusive<f64> = 0.05..=20.0;
+    done.map(|done| done / planned).filter(|factor| SANE.contains(factor))
+}
+
+/// Holds what was done against a card's own request, planned with all learned factors at 1.
+///
+/// # Errors
+/// Only where a card's request is no longer read.
+pub fn against(card: &Value, done: &Done) -> ApiResult<Against> {
+    let mut request: CutPlanRequest = read(card)?;
+    request.factors = None;
+    let work = request.to_work()?;
+    let settings = work.settings().map_err(|errors| faults(&errors))?;
+    let whole = request.section.is_none() && request.layout.is_none();
+    Ok(held(work.request(), &settings, (done, whole)))
+}
+
+fn held(request: &Request, settings: &Settings, (done, whole): (&Done, bool)) -> Against {
+    // of one straight cut the pace is told by its seconds too
+    let length = request.cut.length.as_m();
+    let timed = done.duration.filter(|time| whole && *time > 0.0).map(|time| length / time);
+    let (time, gas) = (settings.time, settings.gas);
+    Against {
+        process: Some(request.cut.process.code().to_owned()),
+        fuel: Some(request.gas.fuel.code().to_owned()),
+        bore_m: Some(settings.bore.as_m()),
+        thickness_m: Some(request.steel.thickness.as_m()),
+        speed_factor: factor(done.pace.or(timed), settings.travel_speed.set.as_m_s()),
+        start_preheat_factor: factor(done.start, settings.start_preheat.set.as_s()),
+        kerf_factor: factor(done.more.kerf_m, settings.kerf.as_m()),
+        oxygen_factor: factor(done.more.oxygen_m3, gas.oxygen.as_m3()),
+        fuel_factor: factor(done.more.fuel_m3, gas.fuel.as_m3()),
+        clean_up_factor: factor(done.more.clean_up_s, time.clean_up.as_s()),
+    }
+}

@@ -1,0 +1,204 @@
+//! The tables `learned`, `learned_leaves` and `factor_choices`: what the shop's burns taught, and what a foreman made of it.
+
+use sqlx::{PgConnection, PgExecutor, PgPool};
+use time::OffsetDateTime;
+use uuid::Uuid;
+
+use crate::error::ApiResult;
+use crate::store::burns::Against;
+
+/// A burn as it teaches.
+#[derive(Clone, Debug, sqlx::FromRow)]
+pub struct Taught {
+    /// When.
+    pub happened_at: OffsetDateTime,
+    /// Whose hand.
+    pub person_id: Option<Uuid>,
+    /// The rig's job: changes are looked for in each by itself.
+    pub job_id: Option<Uuid>,
+    /// The burn.
+    pub id: Uuid,
+    /// Against its plan.
+    #[sqlx(flatten)]
+    pub against: Against,
+}
+
+/// The newest burns that were burnt against a plan, oldest first.
+///
+/// # Errors
+/// When the database fails.
+pub async fn that_teach(pool: &PgPool, most: i64) -> ApiResult<Vec<Taught>> {
+    let sql = "SELECT * FROM (
+                   SELECT b.id, b.happened_at, b.person_id, l.job_id, b.process, b.fuel, b.bore_m,
+                       b.thickness_m, b.speed_factor, b.start_preheat_factor, b.kerf_factor,
+                       b.oxygen_factor, b.fuel_factor, b.clean_up_factor
+                   FROM burns b LEFT JOIN job_lines l ON l.id = b.job_line_id
+                   WHERE b.deleted_at IS NULL AND b.process IS NOT NULL
+                   ORDER BY b.happened_at DESC, b.id DESC LIMIT $1) newest
+               ORDER BY happened_at, id";
+    Ok(sqlx::query_as(sql).bind(most).fetch_all(pool).await?)
+}
+
+/// What was learned of a kind.
+#[derive(Clone, Debug, sqlx::FromRow)]
+pub struct Kind {
+    /// Which figure.
+    pub kind: String,
+    /// Noise of one burn, a standard deviation of the logarithm.
+    pub noise: f64,
+    /// When.
+    pub learnt_at: OffsetDateTime,
+}
+
+/// What was learned anew of a kind.
+#[derive(Clone, Copy, Debug)]
+pub struct NewKind {
+    /// Which figure.
+    pub kind: &'static str,
+    /// Noise of one burn, a standard deviation of the logarithm.
+    pub noise: f64,
+    /// Of so many burns.
+    pub burns: i64,
+}
+
+/// A hand's burns of a kind and a class.
+#[derive(Clone, Debug, PartialEq, sqlx::FromRow)]
+pub struct LeafRow {
+    /// Which figure.
+    pub kind: String,
+    /// How the torch was moved.
+    pub process: String,
+    /// What burnt.
+    pub fuel: String,
+    /// Bore, thousandths of a millimetre.
+    pub bore_um: i32,
+    /// Number of the band of thickness.
+    pub band: i16,
+    /// Whose.
+    pub hand: Option<Uuid>,
+    /// Sum of weights.
+    pub weight: f64,
+    /// Sum of weights times the logarithm.
+    pub pull: f64,
+    /// Burns.
+    pub n: i32,
+}
+
+/// A foreman's choice for a node; what lies below its level is null.
+#[derive(Clone, Debug, sqlx::FromRow)]
+pub struct ChoiceRow {
+    /// Which figure.
+    pub kind: String,
+    /// How the torch is moved.
+    pub process: Option<String>,
+    /// What burns.
+    pub fuel: Option<String>,
+    /// Bore, thousandths of a millimetre.
+    pub bore_um: Option<i32>,
+    /// Number of the band of thickness.
+    pub band: Option<i16>,
+    /// Whose hand.
+    pub hand: Option<Uuid>,
+    /// learning, frozen, refused.
+    pub state: String,
+    /// As it stood then.
+    pub median: f64,
+}
+
+/// Everything that was learned.
+///
+/// # Errors
+/// When the database fails.
+pub async fn all(pool: &PgPool) -> ApiResult<(Vec<Kind>, Vec<LeafRow>, Vec<ChoiceRow>)> {
+    let kinds = sqlx::query_as("SELECT kind, noise, learnt_at FROM learned ORDER BY kind");
+    let kinds: Vec<Kind> = kinds.fetch_all(pool).await?;
+    if kinds.is_empty() {
+        return Ok((kinds, Vec::new(), Vec::new()));
+    }
+    let leaves = sqlx::query_as("SELECT * FROM learned_leaves").fetch_all(pool).await?;
+    // the newest choice of a node holds
+    let choices = "SELECT DISTINCT ON (kind, process, fuel, bore_um, band, hand)
+                       kind, process, fuel, bore_um, band, hand, state, median
+                   FROM factor_choices
+                   ORDER BY kind, process, fuel, bore_um, band, hand, chosen_at DESC, id DESC";
+    Ok((kinds, leaves, sqlx::query_as(choices).fetch_all(pool).await?))
+}
+
+/// Waits for whoever is learning now; held until the transaction ends.
+///
+/// # Errors
+/// When the database fails.
+pub async fn alone(connection: &mut PgConnection) -> ApiResult<()> {
+    sqlx::query("SELECT pg_advisory_xact_lock(5815)").execute(connection).await?;
+    Ok(())
+}
+
+/// Keeps what was learned of a kind in place of what was known.
+///
+/// # Errors
+/// When the database fails.
+pub async fn keep(
+    connection: &mut PgConnection,
+    kind: &NewKind,
+    leaves: &[LeafRow],
+) -> ApiResult<()> {
+    let NewKind { kind, noise, burns } = *kind;
+    sqlx::query("DELETE FROM learned WHERE kind = $1").bind(kind).execute(&mut *connection).await?;
+    let sql = "INSERT INTO learned (kind, noise, learnt_at, burns) VALUES ($1, $2, now(), $3)";
+    sqlx::query(sql).bind(kind).bind(noise).bind(burns).execute(&mut *connection).await?;
+    for leaf in leaves {
+        let sql = "INSERT INTO learned_leaves
+                       (kind, process, fuel, bore_um, band, hand, weight, pull, n)
+                   VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)";
+        sqlx::query(sql)
+            .bind(&leaf.kind)
+            .bind(&leaf.process)
+            .bind(&leaf.fuel)
+            .bind(leaf.bore_um)
+            .bind(leaf.band)
+            .bind(leaf.hand)
+            .bind(leaf.weight)
+            .bind(leaf.pull)
+            .bind(leaf.n)
+            .execute(&mut *connection)
+            .await?;
+    }
+    Ok(())
+}
+
+/// Says that plans are no longer what they were.
+///
+/// # Errors
+/// When the database fails.
+pub async fn raise_stamp(connection: &mut PgConnection) -> ApiResult<()> {
+    sqlx::query("UPDATE shop_stamp SET stamp = stamp + 1").execute(connection).await?;
+    Ok(())
+}
+
+/// Keeps a foreman's choice; the one before it stays on record.
+///
+/// # Errors
+/// When the database fails.
+pub async fn choose<'e>(
+    database: impl PgExecutor<'e>,
+    (id, by): (Uuid, Option<Uuid>),
+    choice: &ChoiceRow,
+) -> ApiResult<()> {
+    let sql = "INSERT INTO factor_choices
+                   (id, kind, process, fuel, bore_um, band, hand, state, median, chosen_by)
+               VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) ON CONFLICT (id) DO NOTHING";
+    sqlx::query(sql)
+        .bind(id)
+        .bind(&choice.kind)
+        .bind(&choice.process)
+        .bind(&choice.fuel)
+        .bind(choice.bore_um)
+        .bind(choice.band)
+        .bind(choice.hand)
+        .bind(&choice.state)
+        .bind(choice.median)
+        .bind(by)
+        .execute(database)
+        .await?;
+    Ok(())
+}
