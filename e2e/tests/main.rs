@@ -17,6 +17,7 @@ mod more_at_the_torch;
 mod own_account;
 mod print_a_card;
 mod put_it_right;
+mod read_the_record;
 mod run_at_the_torch;
 mod screenshots;
 mod shared_tablet;

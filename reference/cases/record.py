@@ -24,4 +24,4 @@ with open(HERE / "record_two_ways.csv", "w", newline="\n") as out:
         less = stats.ttest_ind(a, b, equal_var=False, alternative="less").pvalue
         difference = sum(a) / n - sum(b) / m
         # how sure a lies lower is one less the chance of such a difference where it did not
-        rows.writerow([" ".join(map(str, a)), " ".join(map(str, b)), difference, low, high, 1 - less, "scipy"])
+        rows.writerow([" ".join(map(str, a)), " ".join(map(str, b)), difference, low, high, 1 - less, "scipy_library"])

@@ -16,6 +16,8 @@ pub struct Taught {
     pub person_id: Option<Uuid>,
     /// The rig's job: changes are looked for in each by itself.
     pub job_id: Option<Uuid>,
+    /// Its name.
+    pub job_name: Option<String>,
     /// The burn.
     pub id: Uuid,
     /// Against its plan.
@@ -29,10 +31,11 @@ pub struct Taught {
 /// When the database fails.
 pub async fn that_teach(pool: &PgPool, most: i64) -> ApiResult<Vec<Taught>> {
     let sql = "SELECT * FROM (
-                   SELECT b.id, b.happened_at, b.person_id, l.job_id, b.process, b.fuel, b.bore_m,
+                   SELECT b.id, b.happened_at, b.person_id, l.job_id, j.name AS job_name, b.process, b.fuel, b.bore_m,
                        b.thickness_m, b.speed_factor, b.start_preheat_factor, b.kerf_factor,
                        b.oxygen_factor, b.fuel_factor, b.clean_up_factor
                    FROM burns b LEFT JOIN job_lines l ON l.id = b.job_line_id
+                       LEFT JOIN jobs j ON j.id = l.job_id
                    WHERE b.deleted_at IS NULL AND b.process IS NOT NULL
                    ORDER BY b.happened_at DESC, b.id DESC LIMIT $1) newest
                ORDER BY happened_at, id";

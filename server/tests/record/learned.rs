@@ -129,20 +129,20 @@ async fn a_foreman_freezes_or_refuses_and_a_torch_hand_may_not() {
     let choose = async |state: &str| {
         app.put(&format!("/api/v1/factors/{}", Uuid::now_v7()), &body(state)).await
     };
-    assert_eq!(choose("refused").await.status, 204);
+    assert_eq!(choose("refused").await.status, 200);
     assert_eq!(factors(&app, "speed", "class").await["state"], "refused");
     let pace_of = async || {
         let draft = drafted(&app, job).await;
         number(&draft["plan"]["travel_speed_mm_min"]["set"])
     };
     assert!((pace_of().await - pace).abs() < 1.0, "what is refused moves nothing");
-    assert_eq!(choose("frozen").await.status, 204);
+    assert_eq!(choose("frozen").await.status, 200);
     let frozen = pace_of().await;
     for _ in 0..10 {
         burn(&app, card, (1.2 * pace, 10.0)).await;
     }
     assert!((pace_of().await - frozen).abs() < 1e-9, "what is frozen stands");
-    assert_eq!(choose("learning").await.status, 204);
+    assert_eq!(choose("learning").await.status, 200);
     assert!(pace_of().await > frozen);
     let bad = choose("melted").await;
     assert_eq!(bad.body["error"]["fields"][0]["path"], "state");

@@ -22,6 +22,9 @@ export const keys = {
   sensitivity: (jobId: string | null, input: unknown, quantity: string) =>
     ["sensitivity", jobId, input, quantity] as const,
   burns: ["burns"] as const,
+  foundBurns: (query: unknown) => ["burns", query] as const,
+  factors: ["factors"] as const,
+  trial: (body: unknown) => ["trial", body] as const,
   prediction: (body: unknown) => ["prediction", body] as const,
   findings: ["edge-findings"] as const,
   causes: ["edge-causes"] as const,

@@ -72,6 +72,7 @@ export function Find({ open, onClose }: { open: boolean; onClose: () => void }) 
   const pages: Found[] = [
     { key: "today", text: "Today", hint: "page", go: () => void navigate({ to: "/" }) },
     { key: "jobs", text: "Jobs", hint: "page", go: () => void navigate({ to: "/jobs" }) },
+    { key: "record", text: "Record", hint: "page", go: () => void navigate({ to: "/record" }) },
     { key: "layout", text: "Layout", hint: "page", go: () => void navigate({ to: "/layout" }) },
     { key: "edge", text: "Edge", hint: "page", go: () => void navigate({ to: "/edge" }) },
     { key: "steel", text: "Steel", hint: "page", go: () => void navigate({ to: "/steel" }) },

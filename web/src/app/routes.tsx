@@ -79,6 +79,11 @@ const edge = createRoute({
   },
   component: lazyRouteComponent(() => import("@/features/edge"), "EdgePage"),
 });
+const record = createRoute({
+  getParentRoute: () => root,
+  path: "/record",
+  component: lazyRouteComponent(() => import("@/features/record"), "RecordPage"),
+});
 const steel = createRoute({
   getParentRoute: () => root,
   path: "/steel",
@@ -127,6 +132,7 @@ const pages = [
   run,
   layout,
   edge,
+  record,
   steel,
   rack,
   card,

@@ -2,7 +2,7 @@
 
 use std::collections::BTreeMap;
 
-use actix_web::{HttpResponse, get, put, web};
+use actix_web::{get, put, web};
 use galvanon_core::code::Code;
 use galvanon_core::cut::Process;
 use galvanon_core::gas::fuel::Fuel;
@@ -86,6 +86,10 @@ pub struct SeenWire {
     /// When.
     #[serde(with = "time::serde::rfc3339")]
     pub happened_at: OffsetDateTime,
+    /// The job it was of, where it was of one.
+    pub job: Option<String>,
+    /// Whose hand.
+    pub person_id: Option<Uuid>,
     /// Of which figure.
     pub kind: String,
     /// Done over planned.
@@ -191,8 +195,12 @@ impl ClassWire {
 #[utoipa::path(get, operation_id = "factors_list", path = "/api/v1/factors", responses((status = 200, body = FactorsReply)))]
 #[get("/factors")]
 pub async fn list(pool: web::Data<PgPool>) -> ApiResult<web::Json<FactorsReply>> {
-    let taught = Taught::read(&pool).await?;
-    let burns = learned::that_teach(&pool, MOST).await?;
+    everything(&pool).await
+}
+
+async fn everything(pool: &PgPool) -> ApiResult<web::Json<FactorsReply>> {
+    let taught = Taught::read(pool).await?;
+    let burns = learned::that_teach(pool, MOST).await?;
     let reply = web::block(move || reply(&taught, &burns)).await;
     Ok(web::Json(reply.map_err(|error| ApiError::Internal(error.to_string()))?))
 }
@@ -217,6 +225,8 @@ fn reply(taught: &Taught, burns: &[learned::Taught]) -> FactorsReply {
         let one = |at: usize, off: Option<f64>| SeenWire {
             burn_id: burns[places[at]].id,
             happened_at: burns[places[at]].happened_at,
+            job: burns[places[at]].job_name.clone(),
+            person_id: burns[places[at]].person_id,
             kind: kind.code().to_owned(),
             factor: fine(all[at].factor),
             off: off.map(fine),
@@ -299,14 +309,14 @@ pub struct ChoiceRequest {
 
 /// Freezes a factor as it stands, refuses it, or lets it learn again, under a UUIDv7 of the client's choice.
 #[utoipa::path(put, operation_id = "factors_choose", path = "/api/v1/factors/{id}", request_body = ChoiceRequest, params(("id" = String, Path)),
-    responses((status = 204), (status = 404, body = ErrorBody), (status = 422, body = ErrorBody)))]
+    responses((status = 200, body = FactorsReply), (status = 404, body = ErrorBody), (status = 422, body = ErrorBody)))]
 #[put("/factors/{id}")]
 pub async fn choose(
     pool: web::Data<PgPool>,
     path: web::Path<String>,
     caller: Caller,
     body: Body<ChoiceRequest>,
-) -> ApiResult<HttpResponse> {
+) -> ApiResult<web::Json<FactorsReply>> {
     let (id, by) = new_id(&path, caller)?;
     let mut fields = Fields::default();
     let kind: Kind = fields.code("kind", body.value.kind.as_ref(), None);
@@ -328,5 +338,5 @@ pub async fn choose(
         median: factor.median,
     };
     learned::choose(&**pool, (id, by), &choice).await?;
-    Ok(HttpResponse::NoContent().finish())
+    everything(&pool).await
 }

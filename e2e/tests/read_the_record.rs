@@ -1,0 +1,98 @@
+//! The shop's record: what its burns teach, the log with a correction, and two ways held against each other.
+
+use anyhow::{Result, ensure};
+use galvanon_e2e::{DESK, PHONE, journey};
+use thirtyfour::By;
+
+const ENTER: &str = "\u{e007}";
+
+/// The three truths that the demo's six weeks hide: who is fast and who slow, the worn tip, the changed hose.
+#[tokio::test(flavor = "multi_thread")]
+async fn the_record_shows_hands_a_worn_tip_and_a_change() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/record").await?;
+        browser.see("[data-classes]").await?;
+        browser.see("[data-hand='Dorrit Vale']").await?;
+        browser.see("[data-hand='Tobin Harrow']").await?;
+        let place = async |name: &str| -> Result<f64> {
+            let hand = browser.see(&format!("[data-hand='{name}'] circle")).await?;
+            Ok(hand.attr("cx").await?.unwrap_or_default().parse()?)
+        };
+        ensure!(place("Tobin Harrow").await? < 295.0, "slower than the plan");
+        ensure!(place("Dorrit Vale").await? > 330.0, "faster than the plan");
+        browser.reads("[data-changes]", "Yard gate").await?;
+        browser.reads("[data-truer]", "Pace: burns lay").await?;
+        browser.tap("[data-kind='kerf']").await?;
+        browser.reads("[data-class*='machine']", "1.1").await?;
+        Ok(())
+    })
+    .await
+}
+
+/// A plan takes what was learned and names it in its trace; refused, the tables stand.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_factor_stands_in_the_trace_of_a_plan_and_may_be_refused() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/").await?;
+        browser.type_line("1x 20 mm plate 300 mm freehand, propane").await?;
+        browser.press(ENTER).await?;
+        browser.see("[data-quantity='tip']").await?;
+        let learned = browser.setting("travel_speed_mm_min").await?;
+        browser.open("/record").await?;
+        let row = "[data-class*='freehand, propane']";
+        browser.see(row).await?;
+        let classes = browser.there("[data-classes]").await?;
+        let rows = classes.find_all(By::Css(&format!("{row} summary"))).await?;
+        for summary in &rows {
+            summary.click().await?;
+        }
+        // the first row's, then the other's: each leaves once it is refused
+        for refused in 1..=rows.len() {
+            browser.click("Do not take it").await?;
+            browser.reads("[data-classes]", "not taken").await?;
+            browser.see(&format!("[data-refused='{refused}']")).await?;
+        }
+        browser.open("/").await?;
+        browser.type_line("1x 20 mm plate 300 mm freehand, propane").await?;
+        browser.press(ENTER).await?;
+        browser.see("[data-quantity='tip']").await?;
+        let tables = browser.setting("travel_speed_mm_min").await?;
+        ensure!(learned != tables, "{learned} {tables}");
+        Ok(())
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn a_burn_is_found_and_put_right() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/record").await?;
+        browser.press_at("[id$='trigger-log']", ENTER).await?;
+        browser.see("[data-burns='50']").await?;
+        browser.choose("Came out", "lost").await?;
+        browser.see("[data-outcome='lost']").await?;
+        browser.gone("[data-outcome='good']").await?;
+        browser.click("Correct").await?;
+        browser.fill_field("Note", "relit and gone on").await?;
+        browser.reads("[data-burns]", "relit and gone on (corrected)").await?;
+        Ok(())
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn two_ways_are_judged_and_few_strips_say_little() -> Result<()> {
+    journey(PHONE, |_, browser| async move {
+        browser.open("/record").await?;
+        browser.press_at("[id$='trigger-two-ways']", ENTER).await?;
+        browser.fill("[data-numbers='First way']", "12 14").await?;
+        browser.fill("[data-numbers='Second way']", "13 16").await?;
+        browser.reads("[data-judged='unsure']", "cut more strips").await?;
+        browser.fill("[data-numbers='First way']", "12 14 11 13 12").await?;
+        browser.fill("[data-numbers='Second way']", "16 15 18 17").await?;
+        browser.reads("[data-judged='sure']", "the first way is better").await?;
+        ensure!(browser.overflow().await? <= 0, "wider than a phone");
+        Ok(())
+    })
+    .await
+}

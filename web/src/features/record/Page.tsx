@@ -1,0 +1,36 @@
+/** The shop's record: what its burns teach, the burns themselves, and two ways held against each other. */
+import { Tabs } from "radix-ui";
+import { RECORD } from "@/text/record";
+import { Learned } from "./Learned";
+import { Log } from "./Log";
+import { TwoWays } from "./TwoWays";
+
+const LOOK =
+  "px-3 py-1.5 text-sm hover:bg-sunk data-[state=active]:border-b-3 data-[state=active]:border-accent data-[state=active]:font-semibold";
+const PARTS = [
+  { value: "learned", text: RECORD.learned, shown: <Learned /> },
+  { value: "log", text: RECORD.log, shown: <Log /> },
+  { value: "two-ways", text: RECORD.twoWays, shown: <TwoWays /> },
+];
+
+export function RecordPage() {
+  return (
+    <div className="flex flex-col gap-3">
+      <h1 className="sr-only">{RECORD.title}</h1>
+      <Tabs.Root defaultValue="learned" className="flex flex-col gap-3">
+        <Tabs.List className="flex border-b border-line" aria-label={RECORD.title}>
+          {PARTS.map(({ value, text }) => (
+            <Tabs.Trigger key={value} value={value} className={LOOK}>
+              {text}
+            </Tabs.Trigger>
+          ))}
+        </Tabs.List>
+        {PARTS.map(({ value, shown }) => (
+          <Tabs.Content key={value} value={value}>
+            {shown}
+          </Tabs.Content>
+        ))}
+      </Tabs.Root>
+    </div>
+  );
+}

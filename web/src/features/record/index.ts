@@ -1,0 +1,2 @@
+/** The shop's record. */
+export { RecordPage } from "./Page";

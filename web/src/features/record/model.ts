@@ -1,0 +1,96 @@
+/** What the burns teach, as rows of a drawing. Pure. */
+import type { Schemas } from "@/api/client";
+import { word } from "@/text";
+import { RECORD } from "@/text/record";
+import { about, boreName, type System } from "@/units";
+
+type Factor = Schemas["FactorWire"];
+
+/** A class with its hands. */
+export type Row = { factor: Factor; hands: Factor[] };
+
+/** A factor as it is read: `0.87`. */
+export const said = (factor: number): string => factor.toFixed(2);
+
+/** The ends of the picture: half and twice lie beyond, and are drawn at its edge. */
+const ENDS = { low: 0.7, high: 1.45 };
+
+/** Where a factor stands in the picture, 0 to 1; as far left as right of the plan are as far in their logarithm. */
+export function place(factor: number): number {
+  const [low, high] = [Math.log(ENDS.low), Math.log(ENDS.high)];
+  return Math.min(1, Math.max(0, (Math.log(factor) - low) / (high - low)));
+}
+
+const sameClass = (a: Factor["class"], b: Factor["class"]) =>
+  a.process === b.process &&
+  a.fuel === b.fuel &&
+  a.bore_mm === b.bore_mm &&
+  a.thickness_mm?.low === b.thickness_mm?.low;
+
+/** The classes of a kind with their hands, those with the most burns first. */
+export function rowsOf(factors: readonly Factor[], kind: string): Row[] {
+  const own = factors.filter((factor) => factor.kind === kind);
+  const hands = own.filter(({ from }) => from === "hand");
+  return own
+    .filter(({ from }) => from === "class")
+    .sort((a, b) => b.n - a.n)
+    .map((factor) => ({
+      factor,
+      hands: hands.filter((hand) => sameClass(hand.class, factor.class)),
+    }));
+}
+
+/** A class in words: `2.5 mm tip, 3/8 to 1-1/4 in, guided, propane`. */
+export function className(of: Partial<Factor["class"]>, system: System): string {
+  if (of.process == null || of.fuel == null) return RECORD.whole;
+  const moved = `${word(of.process)}, ${word(of.fuel)}`;
+  if (of.bore_mm == null || of.thickness_mm == null) return moved;
+  const { low, high } = of.thickness_mm;
+  const band = `${about(low, system)} to ${about(high, system)}`;
+  return `${boreName(of.bore_mm, system)} tip, ${band}, ${moved}`;
+}
+
+/** Whether the band that should hold 80 of 100 holds about as many, with the luck of so few burns. */
+export function honesty({ n, within }: { n: number; within: number }): "honest" | "tight" | "wide" {
+  const off = (within - 0.8 * n) / Math.sqrt(Math.max(n * 0.8 * 0.2, 1e-9));
+  return off < -2.5 ? "tight" : off > 2.5 ? "wide" : "honest";
+}
+
+/** Hands on the scale, those that would lie on each other in rows above: which row each stands in. */
+export function stacked(places: readonly number[], apart: number): number[] {
+  const order = places.map((_, i) => i).sort((a, b) => (places[a] ?? 0) - (places[b] ?? 0));
+  const ends: number[] = [];
+  const rows = places.map(() => 0);
+  for (const i of order) {
+    const at = places[i] ?? 0;
+    const free = ends.findIndex((end) => at - end >= apart);
+    const row = free === -1 ? ends.length : free;
+    ends[row] = at;
+    rows[i] = row;
+  }
+  return rows;
+}
+
+/** Changes told once for each rig and figure: when it began. */
+export function firstChanges(changes: readonly Schemas["SeenWire"][]): Schemas["SeenWire"][] {
+  const seen = new Set<string>();
+  return changes.filter(({ kind, job }) => {
+    const key = `${kind} ${job ?? ""}`;
+    if (seen.has(key)) return false;
+    seen.add(key);
+    return true;
+  });
+}
+
+/** Numbers that were typed with spaces, commas between them or in lines; what is none is told. */
+export function numbersOf(text: string): { numbers: number[]; odd: string[] } {
+  const words = text.split(/[\s;]+/).filter((each) => each !== "");
+  const read = words.map((each) => ({
+    each,
+    number: Number(each.replace(/,$/, "").replace(",", ".")),
+  }));
+  return {
+    numbers: read.filter(({ number }) => Number.isFinite(number)).map(({ number }) => number),
+    odd: read.filter(({ number }) => !Number.isFinite(number)).map(({ each }) => each),
+  };
+}
