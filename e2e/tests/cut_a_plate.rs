@@ -43,6 +43,9 @@ async fn a_typed_line_becomes_settings() -> Result<()> {
 #[tokio::test(flavor = "multi_thread")]
 async fn another_fuel_moves_what_it_should_and_says_what_stays() -> Result<()> {
     journey(DESK, |_, browser| async move {
+        // what the shop learned with one fuel is not what it learned with another: here the tables speak
+        browser.open("/record").await?;
+        browser.choose("Plans", "keep to the tables").await?;
         plan_the_line(&browser).await?;
         let heat = number(&browser.setting("start_preheat_s").await?)?;
         let pace = browser.setting("travel_speed_mm_min").await?;

@@ -22,6 +22,9 @@ async fn the_record_shows_hands_a_worn_tip_and_a_change() -> Result<()> {
         ensure!(place("Dorrit Vale").await? > 330.0, "faster than the plan");
         browser.reads("[data-changes]", "Yard gate").await?;
         browser.reads("[data-truer]", "Pace: burns lay").await?;
+        // the shop answers: it is not asked again
+        browser.click("Yes, it changed").await?;
+        browser.gone("[data-changes]").await?;
         browser.tap("[data-kind='kerf']").await?;
         browser.reads("[data-class*='machine']", "1.1").await?;
         Ok(())
@@ -42,7 +45,7 @@ async fn a_factor_stands_in_the_trace_of_a_plan_and_may_be_refused() -> Result<(
         let row = "[data-class*='freehand, propane']";
         browser.see(row).await?;
         let classes = browser.there("[data-classes]").await?;
-        let rows = classes.find_all(By::Css(&format!("{row} summary"))).await?;
+        let rows = classes.find_all(By::Css(format!("{row} summary"))).await?;
         for summary in &rows {
             summary.click().await?;
         }

@@ -219,7 +219,19 @@ async fn pictures_of_steel_rack_and_supply() -> Result<()> {
             pace.send_keys("\u{e014}").await?;
         }
         browser.reads("[data-class]", "drag lines swept far back").await?;
-        camera.take(&browser, "edge-before").await
+        Ok(())
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn a_picture_of_what_the_burns_teach() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        let camera = Camera::new();
+        browser.open("/record").await?;
+        browser.see("[data-hand='Dorrit Vale']").await?;
+        browser.reads("[data-truer]", "Kerf").await?;
+        camera.take(&browser, "record").await
     })
     .await
 }

@@ -68,3 +68,13 @@ CREATE TABLE factor_choices (
 CREATE INDEX factor_choices_newest ON factor_choices (kind, chosen_at DESC);
 CREATE TRIGGER choices_raise_the_stamp AFTER INSERT ON factor_choices
     FOR EACH STATEMENT EXECUTE FUNCTION raise_shop_stamp();
+
+-- A shop's answer that a rig changed: what was burnt with it before weighs little from then on.
+CREATE TABLE rig_changes (
+    id uuid PRIMARY KEY,
+    job_id uuid NOT NULL REFERENCES jobs (id),
+    changed_at timestamptz NOT NULL,
+    told_at timestamptz NOT NULL DEFAULT now(),
+    told_by uuid
+);
+CREATE INDEX rig_changes_of_job ON rig_changes (job_id, changed_at);

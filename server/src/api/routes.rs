@@ -213,6 +213,7 @@ async fn nothing() -> ApiResult<String> {
         record::log::correct,
         record::factors::list,
         record::factors::choose,
+        record::factors::tell_change,
         record::burns::create,
         record::update::update,
         record::trial::judge_trial,

@@ -75,7 +75,8 @@ pub fn seen(burns: &[Burn], kind: Kind, now: OffsetDateTime) -> (Vec<Seen>, Vec<
         let next = u32::try_from(rigs.len()).unwrap_or(u32::MAX);
         let rig = *rigs.entry(burn.job_id).or_insert(next);
         let age = (now - burn.happened_at).as_seconds_f64() / 86_400.0;
-        all.push((Seen { class, factor, age, rig, changed_since: false }, i));
+        let changed_since = burn.changed_since;
+        all.push((Seen { class, factor, age, rig, changed_since }, i));
     }
     all.into_iter().unzip()
 }

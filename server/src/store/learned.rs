@@ -18,6 +18,8 @@ pub struct Taught {
     pub job_id: Option<Uuid>,
     /// Its name.
     pub job_name: Option<String>,
+    /// Whether the shop has said that its rig changed after it.
+    pub changed_since: bool,
     /// The burn.
     pub id: Uuid,
     /// Against its plan.
@@ -31,7 +33,9 @@ pub struct Taught {
 /// When the database fails.
 pub async fn that_teach(pool: &PgPool, most: i64) -> ApiResult<Vec<Taught>> {
     let sql = "SELECT * FROM (
-                   SELECT b.id, b.happened_at, b.person_id, l.job_id, j.name AS job_name, b.process, b.fuel, b.bore_m,
+                   SELECT b.id, b.happened_at, b.person_id, l.job_id, j.name AS job_name,
+                       EXISTS (SELECT 1 FROM rig_changes r WHERE r.job_id = l.job_id
+                           AND r.changed_at > b.happened_at) AS changed_since, b.process, b.fuel, b.bore_m,
                        b.thickness_m, b.speed_factor, b.start_preheat_factor, b.kerf_factor,
                        b.oxygen_factor, b.fuel_factor, b.clean_up_factor
                    FROM burns b LEFT JOIN job_lines l ON l.id = b.job_line_id
@@ -175,6 +179,21 @@ pub async fn keep(
 /// When the database fails.
 pub async fn raise_stamp(connection: &mut PgConnection) -> ApiResult<()> {
     sqlx::query("UPDATE shop_stamp SET stamp = stamp + 1").execute(connection).await?;
+    Ok(())
+}
+
+/// Keeps the answer that the rig of a job changed.
+///
+/// # Errors
+/// When the database fails, or there is no such job.
+pub async fn changed<'e>(
+    database: impl PgExecutor<'e>,
+    (id, by): (Uuid, Option<Uuid>),
+    (job, at): (Uuid, OffsetDateTime),
+) -> ApiResult<()> {
+    let sql = "INSERT INTO rig_changes (id, job_id, changed_at, told_by) VALUES ($1, $2, $3, $4)
+               ON CONFLICT (id) DO NOTHING";
+    sqlx::query(sql).bind(id).bind(job).bind(at).bind(by).execute(database).await?;
     Ok(())
 }
 

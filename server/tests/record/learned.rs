@@ -222,4 +222,30 @@ async fn the_demo_shows_its_hands_its_worn_tip_and_its_changed_hose() {
     );
     let truer = reply["truer"].as_array().unwrap().iter().find(|it| it["kind"] == "speed").unwrap();
     assert!(number(&truer["after_percent"]) < 0.7 * number(&truer["before_percent"]), "{truer}");
+    // the shop answers that the yard's rig changed: it is not asked again, and what was burnt before weighs little
+    let told = changes.iter().find(|it| it["kind"] == "speed").unwrap();
+    let yard = |reply: &Value| {
+        let all = reply["factors"].as_array().unwrap().clone();
+        let class = all.iter().find(|it| {
+            it["kind"] == "speed"
+                && it["from"] == "class"
+                && it["class"]["fuel"] == "propane"
+                && number(&it["class"]["bore_mm"]) > 1.4
+        });
+        number(&class.unwrap()["median"])
+    };
+    let body = json!({ "job_id": told["job_id"], "changed_at": told["happened_at"] });
+    let path = format!("/api/v1/rig-changes/{}", Uuid::now_v7());
+    let answer = app.put(&path, &body).await;
+    assert_eq!(answer.status, 200, "{}", answer.body);
+    let asked: Vec<Value> = answer.body["changes"].as_array().unwrap().clone();
+    assert!(asked.iter().all(|it| it["job_id"] != told["job_id"]), "{asked:?}");
+    assert!(yard(&answer.body) < yard(&reply) - 0.02, "{} {}", yard(&answer.body), yard(&reply));
+    let nowhere = json!({ "job_id": Uuid::now_v7(), "changed_at": told["happened_at"] });
+    let path = format!("/api/v1/rig-changes/{}", Uuid::now_v7());
+    let refused = app.put(&path, &nowhere).await;
+    assert_eq!(
+        (refused.status.as_u16(), &refused.body["error"]["fields"][0]["path"]),
+        (422, &json!("job_id"))
+    );
 }

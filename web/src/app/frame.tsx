@@ -124,7 +124,7 @@ export function Frame() {
                 key={page.to}
                 to={page.to}
                 aria-current={here(page.to) ? "page" : undefined}
-                className="flex items-center border-b-3 border-transparent px-1 text-sm hover:bg-sunk min-[420px]:px-2 aria-[current=page]:border-accent aria-[current=page]:font-semibold sm:px-3"
+                className="flex items-center border-b-3 border-transparent px-0.5 text-sm hover:bg-sunk min-[420px]:px-2 aria-[current=page]:border-accent aria-[current=page]:font-semibold sm:px-3"
               >
                 {page.text}
               </Link>

@@ -21,6 +21,7 @@ export const RECORD = {
   wide: "That band is wider than it need be.",
   changed: "Something changed",
   changedLine: "{kind}, {job}: {way} since about {day}. A hose, a tip, a cylinder?",
+  itChanged: "Yes, it changed",
   more: "more than before",
   less: "less than before",
   noJob: "outside a job",

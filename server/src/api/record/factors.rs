@@ -15,12 +15,13 @@ use time::{Duration, OffsetDateTime};
 use utoipa::ToSchema;
 use uuid::Uuid;
 
+use crate::api::record::burns::unknown;
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::Body;
 use crate::http::caller::Caller;
 use crate::http::fields::{Fields, Given, wrong_shape};
 use crate::http::rows::new_id;
-use crate::plan::taught::{State, Taught, seen};
+use crate::plan::taught::{State, Taught, learn_again, seen};
 use crate::store::learned::{self, ChoiceRow};
 use crate::wire::unit::fine;
 
@@ -88,6 +89,8 @@ pub struct SeenWire {
     pub happened_at: OffsetDateTime,
     /// The job it was of, where it was of one.
     pub job: Option<String>,
+    /// Its id.
+    pub job_id: Option<Uuid>,
     /// Whose hand.
     pub person_id: Option<Uuid>,
     /// Of which figure.
@@ -147,6 +150,8 @@ pub struct FactorsReply {
 
 /// Burns that are looked at for this page: the newest. Source: `ours`.
 const MOST: i64 = 20_000;
+/// A change is seen some burns after it came: within so many days it is the same one. Source: `ours`.
+const ABOUT_THEN: i64 = 14;
 /// What is told of a week.
 const TOLD: usize = 3;
 
@@ -226,13 +231,16 @@ fn reply(taught: &Taught, burns: &[learned::Taught]) -> FactorsReply {
             burn_id: burns[places[at]].id,
             happened_at: burns[places[at]].happened_at,
             job: burns[places[at]].job_name.clone(),
+            job_id: burns[places[at]].job_id,
             person_id: burns[places[at]].person_id,
             kind: kind.code().to_owned(),
             factor: fine(all[at].factor),
             off: off.map(fine),
         };
         found.flagged.extend(learned.flagged.iter().map(|(at, off)| one(*at, Some(*off))));
-        found.changes.extend(learned.changes.iter().map(|at| one(*at, None)));
+        // what the shop has answered is not asked again
+        let open = learned.changes.iter().filter(|at| !answered(burns, &burns[places[**at]]));
+        found.changes.extend(open.map(|at| one(*at, None)));
         let held = truer(*kind, &all);
         let percent = |ln: f64| fine((ln.exp() - 1.0) * 100.0);
         found.truer.push(TruerWire {
@@ -248,6 +256,13 @@ fn reply(taught: &Taught, burns: &[learned::Taught]) -> FactorsReply {
     found.week.sort_by(|a, b| far(b).total_cmp(&far(a)));
     found.week.truncate(TOLD);
     found
+}
+
+/// Whether the shop has said that a burn's rig changed about then, or after it.
+fn answered(burns: &[learned::Taught], at: &learned::Taught) -> bool {
+    let before = |burn: &&learned::Taught| burn.job_id == at.job_id && burn.changed_since;
+    let last = burns.iter().filter(before).map(|burn| burn.happened_at).max();
+    last.is_some_and(|last| at.happened_at <= last + Duration::days(ABOUT_THEN))
 }
 
 fn factors(taught: &Taught) -> Vec<FactorWire> {
@@ -338,5 +353,35 @@ pub async fn choose(
         median: factor.median,
     };
     learned::choose(&**pool, (id, by), &choice).await?;
+    everything(&pool).await
+}
+
+/// The answer that a rig changed.
+#[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct ChangeRequest {
+    /// The job whose rig it is.
+    pub job_id: Uuid,
+    /// Burns before this weigh a tenth from now on, RFC 3339.
+    pub changed_at: String,
+}
+
+/// Says that a rig changed, under a UUIDv7 of the client's choice: what was burnt with it before weighs little.
+#[utoipa::path(put, operation_id = "rig_changes_tell", path = "/api/v1/rig-changes/{id}", request_body = ChangeRequest, params(("id" = String, Path)),
+    responses((status = 200, body = FactorsReply), (status = 422, body = ErrorBody)))]
+#[put("/rig-changes/{id}")]
+pub async fn tell_change(
+    pool: web::Data<PgPool>,
+    path: web::Path<String>,
+    caller: Caller,
+    body: Body<ChangeRequest>,
+) -> ApiResult<web::Json<FactorsReply>> {
+    let (id, by) = new_id(&path, caller)?;
+    let mut fields = Fields::default();
+    let at = fields.moment("changed_at", Some(&body.value.changed_at));
+    let at = fields.done(at)?.unwrap_or(OffsetDateTime::UNIX_EPOCH);
+    let kept = learned::changed(&**pool, (id, by), (body.value.job_id, at)).await;
+    kept.map_err(|error| unknown("rig_changes", error))?;
+    learn_again(&pool).await?;
     everything(&pool).await
 }

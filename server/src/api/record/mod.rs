@@ -17,6 +17,7 @@ pub fn routes(app: &mut ServiceConfig) {
         .service(factors::list)
         .service(update::update)
         .service(factors::choose)
+        .service(factors::tell_change)
         .service(trial::judge_trial)
         .service(quote::price_quote);
 }

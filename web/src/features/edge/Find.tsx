@@ -16,7 +16,7 @@ import { usePreferences } from "@/ui/preferences";
 import { Empty, Failed } from "@/ui/states";
 import { print, type System } from "@/units";
 import { KeepSheet } from "./KeepSheet";
-import { type Answers, answered, NOTHING, type Of, slowOf, slowWord, told } from "./model";
+import { type Answers, answered, forEdge, NOTHING, type Of, slowOf, slowWord, told } from "./model";
 import { Sign } from "./Sign";
 import { StopSteps } from "./StopSteps";
 import { Suspect } from "./Suspect";
@@ -66,8 +66,14 @@ export function Find({
   const [zone, setZone] = useState<string | null>(null);
   const [opened, setOpened] = useState<string | null>(null);
   const burns = useQuery({
-    queryKey: keys.burns,
-    queryFn: () => data(api.GET("/api/v1/burns")),
+    queryKey: keys.foundBurns({ for: "edge" }),
+    queryFn: async () => {
+      const [newest, poor] = await Promise.all([
+        data(api.GET("/api/v1/burns", { params: { query: { limit: 20 } } })),
+        data(api.GET("/api/v1/burns", { params: { query: { outcome: "poor", limit: 200 } } })),
+      ]);
+      return { burns: forEdge(newest.burns, poor.burns) };
+    },
   });
   const { system } = usePreferences();
   const some = told(answers);

@@ -1,5 +1,15 @@
 import { describe, expect, it } from "vitest";
-import { answered, asRequest, lineOf, NOTHING, slowOf, slowWord, told, USUAL_CUT } from "./model";
+import {
+  answered,
+  asRequest,
+  forEdge,
+  lineOf,
+  NOTHING,
+  slowOf,
+  slowWord,
+  told,
+  USUAL_CUT,
+} from "./model";
 
 describe("answers at an edge", () => {
   it("are taken back when given again, and change sides", () => {
@@ -31,5 +41,16 @@ describe("the line of a lost cut", () => {
     expect(lineOf(undefined, 1400)).toBe(1400);
     expect(asRequest(USUAL_CUT, 600).cut.length_mm).toBe(600);
     expect(asRequest(USUAL_CUT).cut.length_mm).toBe(1000);
+  });
+});
+
+describe("the burns an edge may be of", () => {
+  it("are the newest, and the poor ones that somebody wrote a word to, each once", () => {
+    const burn = (id: string, note: string) => ({ id, note, happened_at: id });
+    const found = forEdge(
+      [burn("9", ""), burn("8", "raked")],
+      [burn("8", "raked"), burn("3", ""), burn("4", "late")],
+    );
+    expect(found.map(({ id }) => id)).toEqual(["9", "8", "4"]);
   });
 });

@@ -72,3 +72,13 @@ export function slowOf(told: string): boolean | null {
 export function slowWord(slow: boolean | null | undefined): string {
   return slow == null ? "not told" : slow ? "yes" : "no";
 }
+
+/** The burns that an edge may be of: the newest, and every poor one that somebody wrote a word to; each once, newest first. */
+export function forEdge<B extends { id: string; note: string; happened_at: string }>(
+  newest: readonly B[],
+  poor: readonly B[],
+): B[] {
+  const known = new Set(newest.map(({ id }) => id));
+  const told = poor.filter(({ id, note }) => note !== "" && !known.has(id));
+  return [...newest, ...told].sort((a, b) => b.happened_at.localeCompare(a.happened_at));
+}

@@ -45,6 +45,16 @@ export function Learned() {
       ),
     onSuccess: () => void queries.invalidateQueries(),
   });
+  const changed = useMutation({
+    mutationFn: ({ job_id, happened_at }: Schemas["SeenWire"]) =>
+      data(
+        api.PUT("/api/v1/rig-changes/{id}", {
+          params: { path: { id: v7() } },
+          body: { job_id: job_id ?? "", changed_at: happened_at },
+        }),
+      ),
+    onSuccess: () => void queries.invalidateQueries(),
+  });
   if (factors.isPending) return <Loading what={RECORD.learned} />;
   if (factors.error) return <Failed error={factors.error} onRetry={() => void factors.refetch()} />;
   const reply = factors.data;
@@ -99,7 +109,7 @@ export function Learned() {
             onChange={(value) => follow.mutate(value)}
           />
         </May>
-        <Told reply={reply} nameOf={nameOf} />
+        <Told reply={reply} nameOf={nameOf} onChanged={(change) => changed.mutate(change)} />
       </div>
     </div>
   );

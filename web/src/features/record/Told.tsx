@@ -1,12 +1,16 @@
 /** What was learned this week, whether plans got truer, what changed, and which burns are far off. */
 import type { Schemas } from "@/api/client";
 import { KINDS, RECORD } from "@/text/record";
+import { Button } from "@/ui/button";
 import { usePreferences } from "@/ui/preferences";
+import { May } from "@/ui/session";
 import { className, firstChanges, honesty } from "./model";
 
 type Props = {
   reply: Schemas["FactorsReply"];
   nameOf: (id: string | null | undefined) => string;
+  /** The shop says that a rig changed. */
+  onChanged: (change: Schemas["SeenWire"]) => void;
 };
 
 const day = (at: string) =>
@@ -15,7 +19,7 @@ const HONEST = { honest: RECORD.honest, tight: RECORD.tight, wide: RECORD.wide }
 /** Burns that are shown as far off at most: the newest. */
 const FLAGGED = 5;
 
-export function Told({ reply, nameOf }: Props) {
+export function Told({ reply, nameOf, onChanged }: Props) {
   const { system } = usePreferences();
   const fill = (text: string, words: Record<string, string>) =>
     text.replace(/\{(\w+)\}/g, (_, name: string) => words[name] ?? "");
@@ -52,6 +56,13 @@ export function Told({ reply, nameOf }: Props) {
                   way: change.factor > 1 ? RECORD.more : RECORD.less,
                   day: day(change.happened_at),
                 })}
+                {change.job_id != null && (
+                  <May right="settle">
+                    <Button look="bare" onClick={() => onChanged(change)}>
+                      {RECORD.itChanged}
+                    </Button>
+                  </May>
+                )}
               </li>
             ))}
           </ul>
