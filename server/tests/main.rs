@@ -30,6 +30,7 @@ mod doors {
 }
 
 mod record {
+    mod job;
     mod learned;
     mod log;
     mod pure;

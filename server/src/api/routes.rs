@@ -41,6 +41,7 @@ fn worked(v1: Scope) -> Scope {
         .service(run::runs::begin)
         .service(run::runs::show)
         .service(run::runs::show_record)
+        .service(run::job_record::show_job_record)
         .service(run::runs::keep)
         .configure(record::routes)
         .service(edge::kept::list)
@@ -208,6 +209,7 @@ async fn nothing() -> ApiResult<String> {
         run::runs::begin,
         run::runs::show,
         run::runs::show_record,
+        run::job_record::show_job_record,
         run::runs::keep,
         record::log::list,
         record::log::correct,

@@ -146,6 +146,7 @@ pub const TABLE: &[Rule] = &[
     ("POST", "/api/v1/layout/paths", Open),
     ("POST", "/api/v1/factors/update", Open),
     ("GET", "/api/v1/factors", Needs(Look)),
+    ("GET", "/api/v1/jobs/{id}/record", Needs(Look)),
     ("PUT", "/api/v1/factors/{id}", Needs(Settle)),
     ("PUT", "/api/v1/rig-changes/{id}", Needs(Settle)),
     ("PATCH", "/api/v1/burns/{id}", Needs(Burn)),

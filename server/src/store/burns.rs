@@ -271,6 +271,17 @@ pub async fn versions(pool: &PgPool, id: Uuid) -> ApiResult<Vec<Value>> {
     Ok(sqlx::query_scalar(sql).bind(id).fetch_all(pool).await?)
 }
 
+/// The burns of a job's cuts, the newest first.
+///
+/// # Errors
+/// When the database fails.
+pub async fn of_job(pool: &PgPool, job: Uuid) -> ApiResult<Vec<Burn>> {
+    let sql = "SELECT b.* FROM burns b JOIN job_lines l ON l.id = b.job_line_id
+               WHERE l.job_id = $1 AND b.deleted_at IS NULL
+               ORDER BY b.happened_at DESC, b.id DESC";
+    Ok(sqlx::query_as(sql).bind(job).fetch_all(pool).await?)
+}
+
 /// Which burns are looked for.
 #[derive(Clone, Debug, Default, PartialEq)]
 pub struct Sought {

@@ -144,3 +144,14 @@ pub async fn patch(
         .await?;
     changed(pool, id, (row, body)).await
 }
+
+/// What was made of the edges of a job's cuts, the newest first.
+///
+/// # Errors
+/// When the database fails.
+pub async fn of_job(pool: &PgPool, job: Uuid) -> ApiResult<Vec<KeptDiagnosis>> {
+    let sql = "SELECT d.* FROM diagnoses d JOIN job_lines l ON l.id = d.job_line_id
+               WHERE l.job_id = $1 AND d.deleted_at IS NULL
+               ORDER BY d.happened_at DESC, d.id DESC";
+    Ok(sqlx::query_as(sql).bind(job).fetch_all(pool).await?)
+}

@@ -102,17 +102,34 @@ pub struct CardGlance {
     pub travel_speed_mm_min: f64,
 }
 
+/// What a card shows at a glance.
+const GLANCE: &str =
+    "SELECT id, job_line_id, title, made_at, made_by, result->>'verdict' AS verdict,
+                   (result#>>'{tip,bore_mm}')::float8 AS bore_mm, result#>>'{tip,mark}' AS mark,
+                   (result#>>'{oxygen_pressure_kpa,set}')::float8 AS oxygen_pressure_kpa,
+                   (result#>>'{travel_speed_mm_min,set}')::float8 AS travel_speed_mm_min
+               FROM plans";
+
 /// The newest cards.
 ///
 /// # Errors
 /// When the database fails.
 pub async fn newest(pool: &PgPool, limit: i64) -> ApiResult<Vec<CardGlance>> {
-    let sql = "SELECT id, job_line_id, title, made_at, made_by, result->>'verdict' AS verdict,
-                   (result#>>'{tip,bore_mm}')::float8 AS bore_mm, result#>>'{tip,mark}' AS mark,
-                   (result#>>'{oxygen_pressure_kpa,set}')::float8 AS oxygen_pressure_kpa,
-                   (result#>>'{travel_speed_mm_min,set}')::float8 AS travel_speed_mm_min
-               FROM plans ORDER BY made_at DESC, id DESC LIMIT $1";
-    Ok(sqlx::query_as(sql).bind(limit).fetch_all(pool).await?)
+    // columns are constants of ours, never an input
+    let sql = format!("{GLANCE} ORDER BY made_at DESC, id DESC LIMIT $1");
+    Ok(sqlx::query_as(AssertSqlSafe(sql)).bind(limit).fetch_all(pool).await?)
+}
+
+/// The cards of a job's cuts, the newest first.
+///
+/// # Errors
+/// When the database fails.
+pub async fn of_job(pool: &PgPool, job: Uuid) -> ApiResult<Vec<CardGlance>> {
+    let sql = format!(
+        "{GLANCE} WHERE job_line_id IN (SELECT id FROM job_lines WHERE job_id = $1)
+         ORDER BY made_at DESC, id DESC"
+    );
+    Ok(sqlx::query_as(AssertSqlSafe(sql)).bind(job).fetch_all(pool).await?)
 }
 
 /// The newest card of a line: what tells whether it still says what the plan says.

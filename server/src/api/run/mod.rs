@@ -3,6 +3,7 @@
 pub mod cuts;
 pub mod document;
 pub mod event;
+pub mod job_record;
 pub mod rack;
 pub mod record;
 pub mod runs;

@@ -58,7 +58,7 @@ export function Told({ reply, nameOf, onChanged }: Props) {
                 })}
                 {change.job_id != null && (
                   <May right="settle">
-                    <Button look="bare" onClick={() => onChanged(change)}>
+                    <Button className="my-1 block" onClick={() => onChanged(change)}>
                       {RECORD.itChanged}
                     </Button>
                   </May>

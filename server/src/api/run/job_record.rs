@@ -1,0 +1,146 @@
+//! A job's record in one document, for whoever asks later: cards, burns, edges, runs with what was left out and why.
+
+use actix_web::{get, web};
+use serde::Serialize;
+use sqlx::PgPool;
+use time::OffsetDateTime;
+use utoipa::ToSchema;
+use uuid::Uuid;
+
+use crate::api::record::burns::{BurnView, view};
+use crate::api::run::record::record_of;
+use crate::error::{ApiResult, ErrorBody};
+use crate::http::rows::id;
+use crate::store::diagnoses::{self, KeptDiagnosis};
+use crate::store::job_runs::{self, JobRun};
+use crate::store::plans::{self, CardGlance};
+use crate::store::{burns, job_lines, jobs, run_events};
+use crate::wire::run_event::{ReadingBody, RunEventBody};
+
+/// A cut of the job with all that was kept of it.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct LineRecord {
+    /// The cut.
+    pub line_id: Uuid,
+    /// As it was typed.
+    pub typed: String,
+    /// Grade of its steel, where one was named.
+    pub grade: Option<String>,
+    /// Its cards, the newest first.
+    pub cards: Vec<CardGlance>,
+    /// Its burns, the newest first.
+    pub burns: Vec<BurnView>,
+    /// What was made of its poor edges, the newest first.
+    pub edges: Vec<KeptDiagnosis>,
+}
+
+/// A step that was left out.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct SkipRecord {
+    /// The step.
+    pub key: String,
+    /// Why, where it was asked.
+    pub reason: Option<String>,
+    /// Who.
+    pub person_id: Option<Uuid>,
+    /// When.
+    #[serde(with = "time::serde::rfc3339")]
+    pub happened_at: OffsetDateTime,
+}
+
+/// A gauge as it was read.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct ReadingRecord {
+    /// What was read.
+    #[serde(flatten)]
+    pub reading: ReadingBody,
+    /// When.
+    #[serde(with = "time::serde::rfc3339")]
+    pub happened_at: OffsetDateTime,
+}
+
+/// A run of the job with what was left out and read.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct RunRecord {
+    /// The run.
+    #[serde(flatten)]
+    pub run: JobRun,
+    /// Steps that were done.
+    pub done: usize,
+    /// Steps that stand as left out, with their reasons.
+    pub skips: Vec<SkipRecord>,
+    /// Gauges as they were read, in order.
+    pub readings: Vec<ReadingRecord>,
+}
+
+/// Everything that was kept of a job.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct JobRecord {
+    /// The job.
+    pub job: jobs::Job,
+    /// Its cuts, in order.
+    pub lines: Vec<LineRecord>,
+    /// Its runs, the newest first.
+    pub runs: Vec<RunRecord>,
+}
+
+/// A job's record in one document.
+#[utoipa::path(get, operation_id = "jobs_record", path = "/api/v1/jobs/{id}/record", params(("id" = String, Path)),
+    responses((status = 200, body = JobRecord), (status = 404, body = ErrorBody)))]
+#[get("/jobs/{id}/record")]
+pub async fn show_job_record(
+    pool: web::Data<PgPool>,
+    path: web::Path<String>,
+) -> ApiResult<web::Json<JobRecord>> {
+    let job = jobs::live(&pool, id(&path)?).await?;
+    let key = job.record.id;
+    let (cards, burnt, edges) = (
+        plans::of_job(&pool, key).await?,
+        burns::of_job(&pool, key).await?,
+        diagnoses::of_job(&pool, key).await?,
+    );
+    let lines = job_lines::of_job(&pool, key).await?.into_iter().map(|line| {
+        let of = Some(line.record.id);
+        LineRecord {
+            line_id: line.record.id,
+            grade: line.input["steel"]["grade"].as_str().map(str::to_owned),
+            typed: line.typed,
+            cards: cards.iter().filter(|card| card.job_line_id == of).cloned().collect(),
+            burns: burnt.iter().filter(|it| it.job_line_id == of).cloned().map(view).collect(),
+            edges: edges.iter().filter(|it| it.job_line_id == of).cloned().collect(),
+        }
+    });
+    let lines = lines.collect();
+    let mut runs = Vec::new();
+    for run in job_runs::of_job(&pool, key).await? {
+        let events = run_events::since(&pool, (key, run.id), 0).await?.events;
+        runs.push(run_record(run, events));
+    }
+    Ok(web::Json(JobRecord { job, lines, runs }))
+}
+
+fn run_record(run: JobRun, events: Vec<run_events::RunEvent>) -> RunRecord {
+    let record = record_of(events);
+    let stands = |key: &str| record.steps.get(key).is_some_and(|state| state == "skipped");
+    let mut skips: Vec<SkipRecord> = Vec::new();
+    let mut readings = Vec::new();
+    for event in &record.events {
+        match &event.what {
+            RunEventBody::Skip(skip) if stands(&skip.key) => {
+                // the last reason given for a step is the one that stands
+                skips.retain(|known| known.key != skip.key);
+                skips.push(SkipRecord {
+                    key: skip.key.clone(),
+                    reason: skip.reason.clone(),
+                    person_id: event.person_id,
+                    happened_at: event.happened_at,
+                });
+            }
+            RunEventBody::Reading(reading) => readings
+                .push(ReadingRecord { reading: reading.clone(), happened_at: event.happened_at }),
+            _ => {}
+        }
+    }
+    let done = record.steps.values().filter(|state| *state == "done").count();
+    RunRecord { run, done, skips, readings }
+}
