@@ -80,6 +80,15 @@ pub struct Told {
     pub expected: Factor,
 }
 
+/// A rig that burns otherwise than before.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct Change {
+    /// The burn at which it was seen: place in the list.
+    pub at: usize,
+    /// Whether the figure is more than before, whatever it was against its plan.
+    pub more: bool,
+}
+
 /// What was learned of one kind.
 #[derive(Clone, Debug)]
 pub struct Learned {
@@ -88,8 +97,8 @@ pub struct Learned {
     pub noise: f64,
     /// Burns that are far off what is expected of them: place in the list, and by how many standard deviations.
     pub flagged: Vec<(usize, f64)>,
-    /// Where a change was seen: place in the list.
-    pub changes: Vec<usize>,
+    /// Where a change was seen.
+    pub changes: Vec<Change>,
     /// The weight of each burn, in the order given.
     pub weights: Vec<f64>,
 }
@@ -161,7 +170,7 @@ fn noise(kind: Taught, seen: &[Seen], (ys, ages): (&[f64], &[f64])) -> f64 {
 }
 
 /// Burns at which the sum of what a rig is off, one way, passes the bound; it begins anew after each.
-fn changes(seen: &[Seen], (ys, ages): (&[f64], &[f64]), noise: f64) -> Vec<usize> {
+fn changes(seen: &[Seen], (ys, ages): (&[f64], &[f64]), noise: f64) -> Vec<Change> {
     let (cut, slack, bound) = DRIFT;
     let mut tree = Tree::new(noise);
     let mut sums: BTreeMap<u32, (f64, f64)> = BTreeMap::new();
@@ -174,7 +183,7 @@ fn changes(seen: &[Seen], (ys, ages): (&[f64], &[f64]), noise: f64) -> Vec<usize
         *up = (*up + z - slack).max(0.0);
         *down = (*down - z - slack).max(0.0);
         if *up > bound || *down > bound {
-            found.push(i);
+            found.push(Change { at: i, more: *up > bound });
             (*up, *down) = (0.0, 0.0);
         }
         let kept = expected.mean + z * (expected.var + noise * noise).sqrt();

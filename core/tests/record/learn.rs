@@ -176,6 +176,15 @@ fn what_is_kept_tells_the_same_and_fades() {
     assert!(Learned::kept(0.15, &[], 0.0).is_empty() && !kept.is_empty());
 }
 
+/// A rig that was a fifth slower than its plans and loses half of that is faster than before, though slower than planned.
+#[test]
+fn a_change_is_told_against_what_was_not_against_the_plan() {
+    let mut burns = vec![seen(class(1, 0, 1.2, 1), 0.7); 60];
+    burns.extend(vec![seen(class(1, 0, 1.2, 1), 0.95); 20]);
+    let changes = learn(Taught::Speed, &burns).changes;
+    assert!(!changes.is_empty() && changes[0].at >= 60 && changes[0].more, "{changes:?}");
+}
+
 /// Where no hand is named a plan is told the class, by whomever it was burnt.
 #[test]
 fn a_plan_for_nobody_is_told_the_class() {

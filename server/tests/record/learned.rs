@@ -220,6 +220,12 @@ async fn the_demo_shows_its_hands_its_worn_tip_and_its_changed_hose() {
         kinds.contains(&&json!("speed")) && kinds.contains(&&json!("start_preheat")),
         "{changes:?}"
     );
+    let way = |kind: &str| changes.iter().find(|it| it["kind"] == kind).unwrap()["more"].clone();
+    assert_eq!(
+        (way("speed"), way("start_preheat")),
+        (json!(false), json!(true)),
+        "slower, and longer to heat"
+    );
     let truer = reply["truer"].as_array().unwrap().iter().find(|it| it["kind"] == "speed").unwrap();
     assert!(number(&truer["after_percent"]) < 0.7 * number(&truer["before_percent"]), "{truer}");
     // the shop answers that the yard's rig changed: it is not asked again, and what was burnt before weighs little

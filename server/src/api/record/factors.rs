@@ -1,12 +1,9 @@
-//! What the shop's own burns have taught, and what a foreman makes of it.
+//! What the shop's own burns have taught.
 
 use std::collections::BTreeMap;
 
-use actix_web::{get, put, web};
+use actix_web::{get, web};
 use galvanon_core::code::Code;
-use galvanon_core::cut::Process;
-use galvanon_core::gas::fuel::Fuel;
-use galvanon_core::quantity::Length;
 use galvanon_core::record::class::{Band, Key, Level, Taught as Kind};
 use galvanon_core::record::learn::{Factor, Seen, learn, truer};
 use serde::{Deserialize, Serialize};
@@ -15,14 +12,9 @@ use time::{Duration, OffsetDateTime};
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use crate::api::record::burns::unknown;
-use crate::error::{ApiError, ApiResult, ErrorBody};
-use crate::http::body::Body;
-use crate::http::caller::Caller;
-use crate::http::fields::{Fields, Given, wrong_shape};
-use crate::http::rows::new_id;
-use crate::plan::taught::{State, Taught, learn_again, seen};
-use crate::store::learned::{self, ChoiceRow};
+use crate::error::{ApiError, ApiResult};
+use crate::plan::taught::{State, Taught, seen};
+use crate::store::learned;
 use crate::wire::unit::fine;
 
 /// A band of thickness.
@@ -99,6 +91,8 @@ pub struct SeenWire {
     pub factor: f64,
     /// How far off, standard deviations; null of a change.
     pub off: Option<f64>,
+    /// Of a change: whether the figure is more than before; null of a burn that is far off.
+    pub more: Option<bool>,
 }
 
 /// Whether plans of a figure got truer.
@@ -169,31 +163,6 @@ impl ClassWire {
             person_id: key.hand.flatten().map(Uuid::from_u128),
         }
     }
-
-    /// The node it names.
-    fn key(&self, fields: &mut Fields) -> Key {
-        let given = |word: &Option<String>| word.clone().map(|word| Given(word.into()));
-        let (process, fuel) = (given(&self.process), given(&self.fuel));
-        let process: Option<Process> = fields.optional("class.process", process.as_ref());
-        let fuel: Option<Fuel> = fields.optional("class.fuel", fuel.as_ref());
-        if process.is_some() != fuel.is_some() {
-            let expected = "process and fuel, or neither";
-            fields.errors.push(wrong_shape("class.process", expected, serde_json::Value::Null));
-        }
-        if self.bore_mm.is_some() != self.thickness_mm.is_some() {
-            let expected = "bore and thickness, or neither";
-            fields.errors.push(wrong_shape("class.bore_mm", expected, serde_json::Value::Null));
-        }
-        #[allow(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "a bore")]
-        let bore = self.bore_mm.map(|mm| (mm.clamp(0.0, 100.0) * 1e3).round() as u32);
-        let middle = |band: &ThicknessBand| Length::from_mm((band.low * band.high).sqrt());
-        let band = self.thickness_mm.as_ref().map(|band| Band::of(middle(band)));
-        Key {
-            process: process.zip(fuel),
-            class: bore.zip(band),
-            hand: self.person_id.map(|id| Some(id.as_u128())),
-        }
-    }
 }
 
 /// Says what the shop's burns have taught.
@@ -203,7 +172,11 @@ pub async fn list(pool: web::Data<PgPool>) -> ApiResult<web::Json<FactorsReply>>
     everything(&pool).await
 }
 
-async fn everything(pool: &PgPool) -> ApiResult<web::Json<FactorsReply>> {
+/// Everything that was learned, as a reply says it.
+///
+/// # Errors
+/// When the database fails.
+pub async fn everything(pool: &PgPool) -> ApiResult<web::Json<FactorsReply>> {
     let taught = Taught::read(pool).await?;
     let burns = learned::that_teach(pool, MOST).await?;
     let reply = web::block(move || reply(&taught, &burns)).await;
@@ -227,7 +200,8 @@ fn reply(taught: &Taught, burns: &[learned::Taught]) -> FactorsReply {
             continue;
         }
         let learned = learn(*kind, &all);
-        let one = |at: usize, off: Option<f64>| SeenWire {
+        let one = |at: usize, (off, more): (Option<f64>, Option<bool>)| SeenWire {
+            more,
             burn_id: burns[places[at]].id,
             happened_at: burns[places[at]].happened_at,
             job: burns[places[at]].job_name.clone(),
@@ -237,10 +211,10 @@ fn reply(taught: &Taught, burns: &[learned::Taught]) -> FactorsReply {
             factor: fine(all[at].factor),
             off: off.map(fine),
         };
-        found.flagged.extend(learned.flagged.iter().map(|(at, off)| one(*at, Some(*off))));
+        found.flagged.extend(learned.flagged.iter().map(|(at, off)| one(*at, (Some(*off), None))));
         // what the shop has answered is not asked again
-        let open = learned.changes.iter().filter(|at| !answered(burns, &burns[places[**at]]));
-        found.changes.extend(open.map(|at| one(*at, None)));
+        let open = learned.changes.iter().filter(|it| !answered(burns, &burns[places[it.at]]));
+        found.changes.extend(open.map(|it| one(it.at, (None, Some(it.more)))));
         let held = truer(*kind, &all);
         let percent = |ln: f64| fine((ln.exp() - 1.0) * 100.0);
         found.truer.push(TruerWire {
@@ -306,82 +280,4 @@ fn moved(kind: Kind, all: &[Seen], days: f64) -> Vec<MovedWire> {
         })
     });
     moved.collect()
-}
-
-/// What a foreman makes of a factor.
-#[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct ChoiceRequest {
-    /// speed, start_preheat, kerf, oxygen, fuel, clean_up.
-    #[schema(value_type = String)]
-    pub kind: Option<Given>,
-    /// Of which burns.
-    pub class: ClassWire,
-    /// learning, frozen, refused.
-    #[schema(value_type = String)]
-    pub state: Option<Given>,
-}
-
-/// Freezes a factor as it stands, refuses it, or lets it learn again, under a UUIDv7 of the client's choice.
-#[utoipa::path(put, operation_id = "factors_choose", path = "/api/v1/factors/{id}", request_body = ChoiceRequest, params(("id" = String, Path)),
-    responses((status = 200, body = FactorsReply), (status = 404, body = ErrorBody), (status = 422, body = ErrorBody)))]
-#[put("/factors/{id}")]
-pub async fn choose(
-    pool: web::Data<PgPool>,
-    path: web::Path<String>,
-    caller: Caller,
-    body: Body<ChoiceRequest>,
-) -> ApiResult<web::Json<FactorsReply>> {
-    let (id, by) = new_id(&path, caller)?;
-    let mut fields = Fields::default();
-    let kind: Kind = fields.code("kind", body.value.kind.as_ref(), None);
-    let state: State = fields.code("state", body.value.state.as_ref(), None);
-    let key = body.value.class.key(&mut fields);
-    fields.done(())?;
-    let taught = Taught::read(&pool).await?;
-    let nodes = taught.kinds().filter(|(known, _)| *known == kind);
-    let found = nodes.flat_map(|(_, learned)| learned.nodes()).find(|(known, ..)| *known == key);
-    let (_, factor, _) = found.ok_or(ApiError::NotFound)?;
-    let choice = ChoiceRow {
-        kind: kind.code().to_owned(),
-        process: key.process.map(|(process, _)| process.code().to_owned()),
-        fuel: key.process.map(|(_, fuel)| fuel.code().to_owned()),
-        bore_um: key.class.and_then(|(bore, _)| i32::try_from(bore).ok()),
-        band: key.class.map(|(_, band)| i16::from(band.number())),
-        hand: key.hand.flatten().map(Uuid::from_u128),
-        state: state.code().to_owned(),
-        median: factor.median,
-    };
-    learned::choose(&**pool, (id, by), &choice).await?;
-    everything(&pool).await
-}
-
-/// The answer that a rig changed.
-#[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct ChangeRequest {
-    /// The job whose rig it is.
-    pub job_id: Uuid,
-    /// Burns before this weigh a tenth from now on, RFC 3339.
-    pub changed_at: String,
-}
-
-/// Says that a rig changed, under a UUIDv7 of the client's choice: what was burnt with it before weighs little.
-#[utoipa::path(put, operation_id = "rig_changes_tell", path = "/api/v1/rig-changes/{id}", request_body = ChangeRequest, params(("id" = String, Path)),
-    responses((status = 200, body = FactorsReply), (status = 422, body = ErrorBody)))]
-#[put("/rig-changes/{id}")]
-pub async fn tell_change(
-    pool: web::Data<PgPool>,
-    path: web::Path<String>,
-    caller: Caller,
-    body: Body<ChangeRequest>,
-) -> ApiResult<web::Json<FactorsReply>> {
-    let (id, by) = new_id(&path, caller)?;
-    let mut fields = Fields::default();
-    let at = fields.moment("changed_at", Some(&body.value.changed_at));
-    let at = fields.done(at)?.unwrap_or(OffsetDateTime::UNIX_EPOCH);
-    let kept = learned::changed(&**pool, (id, by), (body.value.job_id, at)).await;
-    kept.map_err(|error| unknown("rig_changes", error))?;
-    learn_again(&pool).await?;
-    everything(&pool).await
 }

@@ -3,6 +3,7 @@
 use actix_web::web::ServiceConfig;
 
 pub mod burns;
+pub mod choices;
 pub mod factors;
 pub mod log;
 pub mod quote;
@@ -16,8 +17,8 @@ pub fn routes(app: &mut ServiceConfig) {
         .service(burns::create)
         .service(factors::list)
         .service(update::update)
-        .service(factors::choose)
-        .service(factors::tell_change)
+        .service(choices::choose)
+        .service(choices::tell_change)
         .service(trial::judge_trial)
         .service(quote::price_quote);
 }

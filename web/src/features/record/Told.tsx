@@ -53,7 +53,7 @@ export function Told({ reply, nameOf, onChanged }: Props) {
                 {fill(RECORD.changedLine, {
                   kind: KINDS[change.kind] ?? "",
                   job: change.job ?? RECORD.noJob,
-                  way: change.factor > 1 ? RECORD.more : RECORD.less,
+                  way: change.more ? RECORD.more : RECORD.less,
                   day: day(change.happened_at),
                 })}
                 {change.job_id != null && (
