@@ -6,6 +6,7 @@ use galvanon_core::code::Code;
 use galvanon_core::cut::compare::{figure, fuels, sensitivity, with_fuel};
 use galvanon_core::cut::job_tips::{Cutting, TIP_CHANGE, job_tips};
 use galvanon_core::cut::{Level, Prices, Request, Stroke, Tip, Verdict, plan};
+use galvanon_core::entry::column::Said;
 use galvanon_core::entry::{chart, chart_column, cut_list, table};
 use galvanon_core::error::Error;
 use galvanon_core::gas::cylinder::{by_weight, compressed_oxygen};
@@ -389,9 +390,8 @@ fn a_faulty_chart_names_row_column_and_value() {
 #[test]
 fn a_person_says_what_a_column_is_and_its_unit() {
     let table = table::read("a,b\n6,150\n12,200\n").expect("a table");
-    let said = [("thickness", "mm"), ("oxygen_pressure", "kpa")].map(|(role, unit)| {
-        chart_column::Said { role: chart_column::Role::of(role), unit: Some(unit.into()) }
-    });
+    let said = [("thickness", "mm"), ("oxygen_pressure", "kpa")]
+        .map(|(role, unit)| Said { role: chart_column::Role::of(role), unit: Some(unit.into()) });
     let found = chart::read(&table, &said, &CONTEXT);
     assert!(found.faults.is_empty() && found.charts[0].chart.rows().len() == 2, "{found:?}");
 }

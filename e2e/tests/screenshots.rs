@@ -206,7 +206,6 @@ async fn pictures_of_steel_rack_and_supply() -> Result<()> {
             browser.tap(&css).await?;
         }
         browser.see("[data-clean-up]").await?;
-        camera.take(&browser, "edge-lost").await?;
         browser.press_at("[id$='trigger-grade']", "\u{e007}").await?;
         browser.fill_field("Deepest groove", "1/8").await?;
         browser.fill_field("Out of square, u", "0.02").await?;
@@ -225,13 +224,18 @@ async fn pictures_of_steel_rack_and_supply() -> Result<()> {
 }
 
 #[tokio::test(flavor = "multi_thread")]
-async fn a_picture_of_what_the_burns_teach() -> Result<()> {
+async fn pictures_of_what_the_burns_teach_and_of_a_quote() -> Result<()> {
     journey(DESK, |_, browser| async move {
         let camera = Camera::new();
         browser.open("/record").await?;
         browser.see("[data-hand='Dorrit Vale']").await?;
         browser.reads("[data-truer]", "Kerf").await?;
-        camera.take(&browser, "record").await
+        camera.take(&browser, "record").await?;
+        browser.open("/record?part=quotes").await?;
+        browser.choose("Of which job", "Sallow Beck footbridge: bearings and gussets").await?;
+        browser.fill_field("Margin, %", "20").await?;
+        browser.see("[data-quoted='true']").await?;
+        camera.take(&browser, "quote").await
     })
     .await
 }

@@ -121,7 +121,7 @@ async fn run() -> Result<(), Box<dyn std::error::Error>> {
             let made = api::people::tokens::at_the_server(&pool, &person, &name).await;
             println!("{}", made.map_err(|error| error.detail().message)?);
         }
-        Command::Openapi => println!("{}", api::routes::openapi_json()?),
+        Command::Openapi => println!("{}", api::openapi::openapi_json()?),
     }
     Ok(())
 }

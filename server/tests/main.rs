@@ -33,7 +33,9 @@ mod record {
     mod job;
     mod learned;
     mod log;
+    mod notebook;
     mod pure;
+    mod quotes;
 }
 
 mod run {

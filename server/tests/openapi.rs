@@ -10,7 +10,7 @@ fn the_committed_document_is_current() {
     let path = concat!(env!("CARGO_MANIFEST_DIR"), "/../web/src/api/openapi.json");
     let committed: Value = serde_json::from_str(&std::fs::read_to_string(path).unwrap()).unwrap();
     let now: Value =
-        serde_json::from_str(&galvanon_server::api::routes::openapi_json().unwrap()).unwrap();
+        serde_json::from_str(&galvanon_server::api::openapi::openapi_json().unwrap()).unwrap();
     assert_eq!(committed, now, "run bin/gen-types and commit what it writes");
 }
 

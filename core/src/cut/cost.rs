@@ -21,6 +21,20 @@ pub struct Cost {
 }
 
 impl Cost {
+    /// What one cut costs by its time, its starts and its gas.
+    #[must_use]
+    pub fn of(prices: &Prices, (times, starts): (&Times, u32), gas: &Amounts) -> Self {
+        let clean_up = times.clean_up.as_s();
+        let at_torch = times.total().as_s() - clean_up;
+        Self {
+            oxygen: gas.oxygen.as_m3() * prices.oxygen_m3,
+            fuel: gas.fuel.as_m3() * prices.fuel_m3,
+            labour: at_torch / HOUR * prices.labour_h,
+            tip_wear: f64::from(starts) * prices.tip / prices.tip_life_starts,
+            clean_up: clean_up / HOUR * prices.labour_h,
+        }
+    }
+
     /// Their sum.
     #[must_use]
     pub fn total(&self) -> f64 {
@@ -74,15 +88,9 @@ pub fn cost(
     gas: &Amounts,
     one_pressure: bool,
 ) -> (Cost, Trace) {
+    let cost = Cost::of(prices, (times, starts), gas);
     let clean_up = times.clean_up.as_s();
     let at_torch = times.total().as_s() - clean_up;
-    let cost = Cost {
-        oxygen: gas.oxygen.as_m3() * prices.oxygen_m3,
-        fuel: gas.fuel.as_m3() * prices.fuel_m3,
-        labour: at_torch / HOUR * prices.labour_h,
-        tip_wear: f64::from(starts) * prices.tip / prices.tip_life_starts,
-        clean_up: clean_up / HOUR * prices.labour_h,
-    };
     let source: SourceKey = if prices.estimated { OURS } else { SHOP };
     let price = |amount: f64| ("price", Measure::Number(Kind::Money, amount));
     let volume = |m3: f64| ("volume", Measure::Number(Kind::GasVolume, m3));

@@ -5,25 +5,13 @@
 //! figure or a band (`20-25`). A comma is not read as a decimal point.
 
 use crate::code::Code;
-use crate::entry::chart_column::{Column, Role, Said, Unit, column};
-use crate::entry::table::Table;
+use crate::entry::chart_column::Role;
+use crate::entry::column::{Column, Said, column, unit};
+use crate::entry::table::{CellFault, Table};
 use crate::error::Error;
 use crate::gas::fuel::Fuel;
 use crate::quantity::{GaugePressure, Length, Speed};
 use crate::tip::chart::{Chart, ChartRow, Ends, ReadAt};
-
-/// A cell that is faulty.
-#[derive(Clone, Debug, PartialEq)]
-pub struct CellFault {
-    /// Row in the file, from 1.
-    pub row: usize,
-    /// Heading of its column.
-    pub column: String,
-    /// What stands there.
-    pub value: String,
-    /// Code of the sentence.
-    pub code: &'static str,
-}
 
 /// The tip and fuel a row belongs to.
 #[derive(Clone, Debug, PartialEq)]
@@ -40,7 +28,7 @@ pub struct ChartOf {
 #[derive(Clone, Debug, Default, PartialEq)]
 pub struct ReadCharts {
     /// Its columns.
-    pub columns: Vec<Column>,
+    pub columns: Vec<Column<Role>>,
     /// A chart for each bore and fuel.
     pub charts: Vec<ChartOf>,
     /// Every faulty cell; charts are only given when there is none.
@@ -98,7 +86,7 @@ struct Draft {
     speed: (Option<f64>, Option<f64>),
 }
 
-fn place(draft: &mut Draft, column: &Column, text: &str) -> Result<(), &'static str> {
+fn place(draft: &mut Draft, column: &Column<Role>, text: &str) -> Result<(), &'static str> {
     match column.role {
         Role::Ignored => return Ok(()),
         Role::Mark => {
@@ -112,9 +100,8 @@ fn place(draft: &mut Draft, column: &Column, text: &str) -> Result<(), &'static 
         }
         _ => {}
     }
-    let unit = column.unit.as_deref().ok_or("column_without_unit")?;
-    let known = column.role.units().iter().find(|(known, _)| *known == unit);
-    let Unit(si) = known.ok_or("column_without_unit")?.1;
+    let named = column.unit.as_deref().ok_or("column_without_unit")?;
+    let si = unit(column.role, named).ok_or("column_without_unit")?;
     let (low, high) = band(text)?;
     let (low, high) = (low * si, high * si);
     match column.role {
@@ -150,9 +137,9 @@ struct Group {
 
 /// Reads charts from a table whose first row is its heading.
 #[must_use]
-pub fn read(table: &Table, said: &[Said], context: &Context) -> ReadCharts {
+pub fn read(table: &Table, said: &[Said<Role>], context: &Context) -> ReadCharts {
     let Some(((_, head), body)) = table.rows.split_first() else { return ReadCharts::default() };
-    let columns: Vec<Column> =
+    let columns: Vec<Column<Role>> =
         head.iter().enumerate().map(|(at, cell)| column(cell, said.get(at))).collect();
     let mut found = ReadCharts { columns, ..ReadCharts::default() };
     let head_row = table.rows[0].0;
@@ -192,18 +179,13 @@ pub fn read(table: &Table, said: &[Said], context: &Context) -> ReadCharts {
 type RowParts = (f64, Fuel, Option<String>, ChartRow);
 
 fn chart_row(
-    columns: &[Column],
+    columns: &[Column<Role>],
     (row, cells): (usize, &[String]),
     context: &Context,
 ) -> Result<RowParts, Vec<CellFault>> {
     let mut draft = Draft::default();
     let mut faults = Vec::new();
-    let fault = |column: &str, value: &str, code| CellFault {
-        row,
-        column: column.to_owned(),
-        value: value.chars().take(60).collect(),
-        code,
-    };
+    let fault = |column: &str, value: &str, code| CellFault::at(row, (column, value), code);
     for (column, text) in columns.iter().zip(cells).filter(|(_, text)| !text.is_empty()) {
         if let Err(code) = place(&mut draft, column, text) {
             faults.push(fault(&column.heading, text, code));
@@ -236,7 +218,7 @@ fn chart_row(
 }
 
 fn finish(found: &mut ReadCharts, groups: Vec<Group>, read_at: ReadAt) {
-    let heading_of = |columns: &[Column], code: &str| {
+    let heading_of = |columns: &[Column<Role>], code: &str| {
         let role = match code {
             "oxygen_pressure" => [Role::Oxygen, Role::OxygenLow, Role::OxygenHigh],
             "fuel_pressure" => [Role::FuelPressure, Role::FuelLow, Role::FuelHigh],

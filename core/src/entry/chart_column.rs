@@ -1,7 +1,6 @@
-//! What does a column of a chart hold, and in which unit? Read from its heading, or said.
+//! What a column of a maker's chart may hold.
 
-use crate::entry::table::heading;
-use crate::quantity::{GaugePressure, Length};
+use crate::entry::column::{Holds, LENGTHS, PRESSURES, SPEEDS, Unit};
 
 /// What a column holds.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
@@ -42,8 +41,8 @@ pub enum Role {
     Ignored,
 }
 
-impl Role {
-    pub(crate) const fn units(self) -> &'static [(&'static str, Unit)] {
+impl Holds for Role {
+    fn units(self) -> &'static [(&'static str, Unit)] {
         match self {
             Self::Thickness | Self::Bore => LENGTHS,
             Self::Oxygen | Self::OxygenLow | Self::OxygenHigh => PRESSURES,
@@ -52,30 +51,10 @@ impl Role {
             Self::Mark | Self::Fuel | Self::Ignored => &[],
         }
     }
-}
 
-/// What a unit of a column is in SI.
-#[derive(Clone, Copy, Debug, PartialEq)]
-pub struct Unit(pub(crate) f64);
-
-/// A column as it was matched.
-#[derive(Clone, Debug, PartialEq)]
-pub struct Column {
-    /// Its heading in the file.
-    pub heading: String,
-    /// What it holds.
-    pub role: Role,
-    /// Its unit; `None` where none is needed or none is known.
-    pub unit: Option<String>,
-}
-
-/// What a person says of a column against its heading.
-#[derive(Clone, Debug, Default, PartialEq)]
-pub struct Said {
-    /// What it holds.
-    pub role: Option<Role>,
-    /// Its unit.
-    pub unit: Option<String>,
+    fn of_heading(name: &str) -> Self {
+        role_of(name)
+    }
 }
 
 fn role_of(name: &str) -> Role {
@@ -116,54 +95,3 @@ fn role_of(name: &str) -> Role {
         Role::Ignored
     }
 }
-
-/// A unit that a heading names as a last word: `oxygen pressure kpa`, `thickness mm`.
-fn unit_in_words(name: &str, role: Role) -> Option<String> {
-    let known = |word: &str| role.units().iter().any(|(unit, _)| *unit == word);
-    name.split(' ').rev().find(|word| known(word)).map(str::to_owned)
-}
-
-/// The usual spelling of a unit: `ipm` is `in/min`.
-fn usual(unit: &str, role: Role) -> String {
-    let units = role.units();
-    let same = units.iter().find(|(known, _)| *known == unit).map(|(_, si)| *si);
-    let first = units.iter().find(|(_, si)| Some(*si) == same);
-    first.map_or_else(|| unit.to_owned(), |(usual, _)| (*usual).to_owned())
-}
-
-/// A column by its heading, or by what is said of it.
-pub(crate) fn column(cell: &str, said: Option<&Said>) -> Column {
-    let (name, bracket) = heading(cell);
-    let role = said.and_then(|said| said.role).unwrap_or_else(|| role_of(&name));
-    let known = |unit: &String| role.units().iter().any(|(known, _)| known == unit);
-    let unit = said
-        .and_then(|said| said.unit.clone())
-        .or(bracket)
-        .filter(known)
-        .or_else(|| unit_in_words(&name, role))
-        .map(|unit| usual(&unit, role));
-    Column { heading: cell.to_owned(), role, unit }
-}
-
-const IN: f64 = Length::from_in(1.0).as_m();
-
-const PSI: f64 = GaugePressure::from_psi(1.0).as_pa();
-
-const LENGTHS: &[(&str, Unit)] =
-    &[("mm", Unit(1e-3)), ("in", Unit(IN)), ("inch", Unit(IN)), ("inches", Unit(IN))];
-
-const PRESSURES: &[(&str, Unit)] = &[
-    ("psi", Unit(PSI)),
-    ("psig", Unit(PSI)),
-    ("kpa", Unit(1e3)),
-    ("bar", Unit(1e5)),
-    ("mpa", Unit(1e6)),
-];
-
-const SPEEDS: &[(&str, Unit)] = &[
-    ("in/min", Unit(IN / 60.0)),
-    ("ipm", Unit(IN / 60.0)),
-    ("mm/min", Unit(1e-3 / 60.0)),
-    ("cm/min", Unit(1e-2 / 60.0)),
-    ("m/min", Unit(1.0 / 60.0)),
-];

@@ -14,10 +14,12 @@
 
 pub mod chart;
 pub mod chart_column;
+pub mod column;
 pub mod cut_list;
 pub mod field;
 pub mod line;
 pub mod measure;
+pub mod notebook;
 pub mod part;
 mod part_said;
 mod part_words;

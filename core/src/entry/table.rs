@@ -27,6 +27,27 @@ pub struct TableFault {
     pub row: Option<usize>,
 }
 
+/// A cell that is faulty.
+#[derive(Clone, Debug, PartialEq)]
+pub struct CellFault {
+    /// Row in the file, from 1.
+    pub row: usize,
+    /// Heading of its column.
+    pub column: String,
+    /// What stands there.
+    pub value: String,
+    /// Code of the sentence.
+    pub code: &'static str,
+}
+
+impl CellFault {
+    /// A fault of a cell: heading of its column, and what stands there, shortened.
+    pub(crate) fn at(row: usize, (column, value): (&str, &str), code: &'static str) -> Self {
+        let value = value.chars().take(60).collect();
+        Self { row, column: column.to_owned(), value, code }
+    }
+}
+
 const SEPARATORS: [char; 4] = ['\t', ';', ',', '|'];
 
 fn separator(first: &str) -> char {

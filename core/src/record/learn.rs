@@ -60,7 +60,7 @@ pub struct Factor {
 }
 
 impl Factor {
-    fn of(normal: Normal, more: f64) -> Self {
+    pub(super) fn of(normal: Normal, more: f64) -> Self {
         let half = EIGHTY * (normal.var + more).sqrt();
         let at = |ln: f64| ln.exp();
         Self { median: at(normal.mean), low: at(normal.mean - half), high: at(normal.mean + half) }
@@ -150,7 +150,7 @@ fn without(tree: &mut Tree, class: &Class, (y, weight): (f64, f64), noise: f64) 
 /// ```text
 /// s² = (20·s₀² + Σ w·r²·s²/(s² + v)) / (20 + Σ w)
 /// ```
-fn noise(kind: Taught, seen: &[Seen], (ys, ages): (&[f64], &[f64])) -> f64 {
+pub(super) fn noise(kind: Taught, seen: &[Seen], (ys, ages): (&[f64], &[f64])) -> f64 {
     let s0 = kind.noise();
     let mut s2 = s0 * s0;
     for _ in 0..2 {
@@ -238,39 +238,4 @@ impl Learned {
             expected: Factor::of(normal, self.noise * self.noise),
         }
     }
-}
-
-/// Whether plans got truer: each burn against what those before it told of it.
-#[derive(Clone, Copy, Debug, Default, PartialEq)]
-pub struct Truer {
-    /// Burns.
-    pub n: u32,
-    /// How many of them lay within the 80 % band of the next burn.
-    pub within: u32,
-    /// How far burns lay from the tables, root of the mean square of the logarithm.
-    pub before: f64,
-    /// How far from what was told.
-    pub after: f64,
-}
-
-/// Holds each burn against what those before it tell, in their order.
-#[must_use]
-pub fn truer(kind: Taught, seen: &[Seen]) -> Truer {
-    let ys: Vec<f64> = seen.iter().map(|burn| burn.factor.ln()).collect();
-    let whole = vec![1.0; seen.len()];
-    let noise = noise(kind, seen, (&ys, &whole));
-    let mut tree = Tree::new(noise);
-    let (mut found, mut before, mut after) = (Truer::default(), 0.0, 0.0);
-    for (burn, y) in seen.iter().zip(&ys) {
-        let expected = tree.at(&Key::at(&burn.class, Level::Hand));
-        let off = y - expected.mean;
-        let half = EIGHTY * (expected.var + noise * noise).sqrt();
-        found.n += 1;
-        found.within += u32::from(off.abs() <= half);
-        before += y * y;
-        after += off * off;
-        tree.add(&burn.class, *y, (1.0, 1));
-    }
-    let n = f64::from(found.n.max(1));
-    Truer { before: (before / n).sqrt(), after: (after / n).sqrt(), ..found }
 }

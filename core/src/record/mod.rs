@@ -5,7 +5,9 @@
 
 pub mod class;
 pub mod compare;
+pub mod done;
 pub mod learn;
 pub mod quote;
 mod tree;
+pub mod truer;
 pub mod update;

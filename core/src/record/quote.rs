@@ -5,8 +5,8 @@
 //! Left out: that prices move.
 
 use crate::band::Band;
-use crate::cut::Settings;
 use crate::cut::prices::{PRICE, Prices};
+use crate::cut::{Cost, Settings};
 use crate::quantity::Duration;
 use crate::range::Range;
 
@@ -61,6 +61,47 @@ pub fn worth(settings: &Settings, prices: &Prices, count: u32) -> Worth {
         heat: part(heat, hotter(start.low.as_s()), hotter(start.high.as_s())),
         by_hand: part(by_hand, 1.0 - BY_HAND, 1.0 + BY_HAND),
         tips: f64::from(settings.starts.count) * prices.tip / prices.tip_life_starts * times,
+    }
+}
+
+/// Where the money of a line goes, all pieces.
+#[derive(Clone, Copy, Debug, Default, PartialEq)]
+pub struct Parts {
+    /// Oxygen.
+    pub oxygen: f64,
+    /// Fuel.
+    pub fuel: f64,
+    /// The hand, while it heats and cuts.
+    pub burning: f64,
+    /// The hand, while it handles and repositions.
+    pub handling: f64,
+    /// The hand, at the grinder.
+    pub cleaning: f64,
+    /// Wear of tips.
+    pub tips: f64,
+}
+
+impl Parts {
+    /// All of it: what [`worth`] comes to.
+    #[must_use]
+    pub fn sum(&self) -> f64 {
+        self.oxygen + self.fuel + self.burning + self.handling + self.cleaning + self.tips
+    }
+}
+
+/// Where the money of a cut goes, so many times.
+#[must_use]
+pub fn parts(settings: &Settings, prices: &Prices, count: u32) -> Parts {
+    let times = f64::from(count);
+    let cost = Cost::of(prices, (&settings.time, settings.starts.count), &settings.gas);
+    let handling = settings.time.handling.as_s() / HOUR * prices.labour_h;
+    Parts {
+        oxygen: cost.oxygen * times,
+        fuel: cost.fuel * times,
+        burning: (cost.labour - handling) * times,
+        handling: handling * times,
+        cleaning: cost.clean_up * times,
+        tips: cost.tip_wear * times,
     }
 }
 

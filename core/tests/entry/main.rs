@@ -2,6 +2,7 @@
 
 #![allow(clippy::expect_used, reason = "a test fails by saying what it expected")]
 
+mod notebook;
 mod part;
 
 use galvanon_core::code::Code;

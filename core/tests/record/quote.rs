@@ -3,7 +3,7 @@
 use galvanon_core::cut::{Prices, Process, Request, plan};
 use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::quantity::Length;
-use galvanon_core::record::quote::{OnTop, Worth, together, total, worth};
+use galvanon_core::record::quote::{OnTop, Parts, Worth, parts, together, total, worth};
 use proptest::prelude::*;
 
 fn of(thickness: f64, length: f64, count: u32) -> (Worth, f64) {
@@ -13,6 +13,12 @@ fn of(thickness: f64, length: f64, count: u32) -> (Worth, f64) {
     request.prices = Some(prices);
     let settings = plan(&request).unwrap();
     (worth(&settings, &prices, count), settings.cost.unwrap().total())
+}
+
+fn parts_of(thickness: f64, length: f64, count: u32) -> Parts {
+    let request = Request::plate(Length::from_mm(thickness), Length::from_mm(length));
+    let settings = plan(&request).unwrap();
+    parts(&settings, &Prices::estimate(Fuel::Acetylene), count)
 }
 
 fn near(a: f64, b: f64) -> bool {
@@ -34,6 +40,20 @@ proptest! {
         prop_assert!(near(wide.high - wide.set, 2.0 * (band.high - band.set)));
     }
 
+    /// What a line's money goes into is all of it, and grows with the pieces.
+    #[test]
+    fn the_parts_of_a_line_are_its_money(
+        thickness in 5.0..150.0_f64, length in 100.0..3_000.0_f64, count in 1..50_u32,
+    ) {
+        let mut request = Request::plate(Length::from_mm(thickness), Length::from_mm(length));
+        request.cut.process = Process::Guided;
+        let (settings, prices) = (plan(&request).unwrap(), Prices::estimate(Fuel::Acetylene));
+        let found = parts(&settings, &prices, count);
+        prop_assert!(near(found.sum(), together(&[worth(&settings, &prices, count)]).set));
+        let twice = parts(&settings, &prices, 2 * count);
+        prop_assert!(near(twice.oxygen, 2.0 * found.oxygen) && near(twice.tips, 2.0 * found.tips));
+    }
+
     /// Lines together are no surer than the least sure says, and no less sure than all off at once.
     #[test]
     fn lines_together_are_surer_than_all_off_at_once(
@@ -49,6 +69,14 @@ proptest! {
         let pace: f64 = all.iter().map(|one| one.pace.high - one.pace.set).sum();
         prop_assert!(both.high - both.set >= pace);
     }
+}
+
+/// A longer cut burns more of everything but the start: the tips wear no faster while the reach is not left.
+#[test]
+fn what_grows_with_the_cut_grows() {
+    let (short, long) = (parts_of(20.0, 200.0, 1), parts_of(20.0, 400.0, 1));
+    assert!(long.oxygen > 1.5 * short.oxygen && long.burning > 1.2 * short.burning);
+    assert!(near(long.tips, short.tips), "{short:?} {long:?}");
 }
 
 /// 100 of lines and 20 of setting up, 10 % overhead, then 25 % margin: 165.

@@ -3,6 +3,7 @@
 
 use galvanon_core::record::class::{Class, Key, Level, Taught};
 use galvanon_core::record::learn::{Seen, learn};
+use galvanon_core::record::truer::{foretold, truer, within};
 
 use crate::learn::{class, seen};
 
@@ -137,4 +138,36 @@ fn one_wild_burn_is_flagged_and_moves_no_plan_far() {
     }
     assert!(moved <= 5, "{moved} of 50 moved by over 5 %");
     assert!(most <= 0.10, "{most}");
+}
+
+/// What is told of each burn by those before it holds 80 of 100 on the whole, and lies nearer than the tables.
+#[test]
+fn what_is_foretold_is_honest_and_nearer_than_the_tables() {
+    let (mut held, mut all, mut nearer) = (0, 0, 0);
+    for seed in 0..50 {
+        let mut shop = Shop::new(13_000 + seed);
+        let burns: Vec<Seen> = (0..200).map(|_| shop.burn().0).collect();
+        let told = foretold(Taught::Speed, &burns);
+        let found = truer(&burns, &told);
+        (held, all) = (held + found.within, all + found.n);
+        nearer += usize::from(found.after < found.before);
+    }
+    let share = 100.0 * f64::from(held) / f64::from(all);
+    assert!((77.0..=83.0).contains(&share), "{share} % within the band");
+    assert!(nearer >= 47, "nearer in {nearer} of 50 shops");
+}
+
+/// Nothing that came later speaks: the first burns are told the same whatever follows, up to the noise that all of them say.
+#[test]
+fn the_first_burn_is_told_the_tables_and_its_band_is_the_widest() {
+    let mut shop = Shop::new(77);
+    let burns: Vec<Seen> = (0..120).map(|_| shop.burn().0).collect();
+    let told = foretold(Taught::Speed, &burns);
+    assert!((told[0].median - 1.0).abs() < 1e-12, "{:?}", told[0]);
+    let width = |at: usize| (told[at].high / told[at].low).ln();
+    assert!((1..told.len()).all(|at| width(at) <= width(0) + 1e-12));
+    assert!(told.iter().all(|it| within(it, it.median) && !within(it, it.high * 1.01)));
+    let fewer = foretold(Taught::Speed, &burns[..60]);
+    assert!((fewer[30].median / told[30].median).ln().abs() < 0.02);
+    assert_eq!(truer(&[], &[]).n, 0);
 }

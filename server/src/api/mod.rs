@@ -7,6 +7,7 @@ pub mod gas;
 pub mod health;
 pub mod job;
 pub mod layout;
+pub mod openapi;
 pub mod people;
 pub mod record;
 pub mod reference;

@@ -41,7 +41,7 @@ pub async fn load(pool: &PgPool, file: &Path, known: &Known<'_>) -> Result<(), D
     let fault = |error: csv::Error| DemoError::File(file.display().to_string(), error.to_string());
     let mut rows = csv::Reader::from_path(file).map_err(fault)?;
     let rows: Vec<WeekRow> = rows.deserialize().collect::<Result<_, _>>().map_err(fault)?;
-    let mut connection = pool.begin().await?;
+    let mut all = Vec::new();
     for row in rows {
         let line = known.line(row.job, row.line)?;
         let happened = ago(row.days_ago) - Duration::hours(24 - row.hour);
@@ -65,8 +65,12 @@ pub async fn load(pool: &PgPool, file: &Path, known: &Known<'_>) -> Result<(), D
             Done { pace: burn.pace_m_s, start: burn.start_s, duration: None, more: burn.more };
         // its card lies six weeks back and was not kept: the cut is held against what it asks
         burn.against = against(&line.request, &done)?;
-        burns::insert(&mut *connection, (Uuid::now_v7(), None), (&burn, &body)).await?;
+        burn.from.asked = Some(line.request.clone());
+        all.push((Uuid::now_v7(), burn, body));
     }
+    let added: Vec<_> = all.iter().map(|(id, burn, body)| (*id, burn, body)).collect();
+    let mut connection = pool.begin().await?;
+    burns::insert_all(&mut connection, None, &added).await?;
     connection.commit().await?;
     Ok(())
 }

@@ -17,7 +17,7 @@ use crate::store::burns::Against;
 use crate::store::learned::{self, ChoiceRow, LeafRow, NewKind, Taught as Burn};
 
 /// Burns that are learned from at most: the newest. Source: `ours`: six years of fifteen a day.
-const MOST: i64 = 20_000;
+pub const MOST: i64 = 20_000;
 /// A plan is told in such steps: a smaller move would make every card old. Source: `ours`.
 const STEP: f64 = 0.01;
 

@@ -2,7 +2,8 @@
 
 use serde::Serialize;
 use serde_json::Value;
-use sqlx::{PgExecutor, PgPool, QueryBuilder};
+use sqlx::query_builder::Separated;
+use sqlx::{PgConnection, PgExecutor, PgPool, Postgres, QueryBuilder};
 use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
@@ -56,6 +57,22 @@ pub struct Burn {
     #[serde(skip)]
     #[schema(ignore)]
     pub against: Against,
+    /// Where it was written down.
+    #[sqlx(flatten)]
+    #[serde(skip)]
+    #[schema(ignore)]
+    pub from: From,
+}
+
+/// Where a burn was written down, if not here.
+#[derive(Clone, Debug, Default, PartialEq, sqlx::FromRow)]
+pub struct From {
+    /// The notebook that was read in.
+    pub import_id: Option<Uuid>,
+    /// Its row there, from 1.
+    pub import_row: Option<i32>,
+    /// A preview's request of what its row says: what it is held against.
+    pub asked: Option<Value>,
 }
 
 /// What else was measured of a burn, SI.
@@ -135,6 +152,62 @@ pub struct NewBurn {
     pub more: Measured,
     /// The burn against its plan.
     pub against: Against,
+    /// Where it was written down.
+    pub from: From,
+}
+
+/// What a burn says, in the order in which [`values`] binds it.
+const COLUMNS: &str = "job_line_id, plan_id, person_id, tip_id, happened_at, start_s, duration_s, pace_m_s, outcome,
+    readings, note, verified, kerf_m, oxygen_m3, fuel_m3, clean_up_s, process, fuel, bore_m, thickness_m, speed_factor,
+    start_preheat_factor, kerf_factor, oxygen_factor, fuel_factor, clean_up_factor, import_id, import_row, asked";
+/// Burns in one statement: PostgreSQL binds 65,535 values at most.
+const TOGETHER: usize = 1_000;
+
+fn values(row: &mut Separated<'_, Postgres, &'static str>, burn: &NewBurn) {
+    let (more, against, from) = (&burn.more, &burn.against, &burn.from);
+    row.push_bind(burn.job_line_id)
+        .push_bind(burn.plan_id)
+        .push_bind(burn.person_id)
+        .push_bind(burn.tip_id)
+        .push_bind(burn.happened_at)
+        .push_bind(burn.start_s)
+        .push_bind(burn.duration_s)
+        .push_bind(burn.pace_m_s)
+        .push_bind(burn.outcome.clone())
+        .push_bind(burn.readings.clone())
+        .push_bind(burn.note.clone())
+        .push_bind(burn.verified)
+        .push_bind(more.kerf_m)
+        .push_bind(more.oxygen_m3)
+        .push_bind(more.fuel_m3)
+        .push_bind(more.clean_up_s)
+        .push_bind(against.process.clone())
+        .push_bind(against.fuel.clone())
+        .push_bind(against.bore_m)
+        .push_bind(against.thickness_m)
+        .push_bind(against.speed_factor)
+        .push_bind(against.start_preheat_factor)
+        .push_bind(against.kerf_factor)
+        .push_bind(against.oxygen_factor)
+        .push_bind(against.fuel_factor)
+        .push_bind(against.clean_up_factor)
+        .push_bind(from.import_id)
+        .push_bind(from.import_row)
+        .push_bind(from.asked.clone());
+}
+
+/// A burn to be added: its id, what it says, and the body it was made from.
+pub type Added<'a> = (Uuid, &'a NewBurn, &'a Value);
+
+fn insertion<'q>(by: Option<Uuid>, burns: &'q [Added<'q>]) -> QueryBuilder<Postgres> {
+    let into = "INSERT INTO burns (id, made_from, made_by, changed_by, ";
+    let mut sql = QueryBuilder::new(format!("{into}{COLUMNS}) "));
+    sql.push_values(burns, |mut row, (id, burn, body)| {
+        row.push_bind(*id).push_bind((*body).clone()).push_bind(by).push_bind(by);
+        values(&mut row, burn);
+    });
+    sql.push(" ON CONFLICT (id) DO NOTHING RETURNING *");
+    sql
 }
 
 /// Adds a burn under an id of the client's choice; nothing where that id is taken.
@@ -146,54 +219,23 @@ pub async fn insert<'e>(
     (id, by): (Uuid, Option<Uuid>),
     (burn, body): (&NewBurn, &Value),
 ) -> ApiResult<Option<Burn>> {
-    let sql = "INSERT INTO burns
-                   (id, job_line_id, plan_id, person_id, tip_id, happened_at, start_s, duration_s,
-                    pace_m_s, outcome, readings, note, made_from, made_by, changed_by, verified,
-                    kerf_m, oxygen_m3, fuel_m3, clean_up_s, process, fuel, bore_m, thickness_m,
-                    speed_factor, start_preheat_factor, kerf_factor, oxygen_factor, fuel_factor,
-                    clean_up_factor)
-               VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $14, $15,
-                    $16, $17, $18, $19, $20, $21, $22, $23, $24, $25, $26, $27, $28, $29)
-               ON CONFLICT (id) DO NOTHING RETURNING *";
-    let new = sqlx::query_as(sql)
-        .bind(id)
-        .bind(burn.job_line_id)
-        .bind(burn.plan_id)
-        .bind(burn.person_id)
-        .bind(burn.tip_id)
-        .bind(burn.happened_at)
-        .bind(burn.start_s)
-        .bind(burn.duration_s)
-        .bind(burn.pace_m_s)
-        .bind(&burn.outcome)
-        .bind(&burn.readings)
-        .bind(&burn.note)
-        .bind(body)
-        .bind(by)
-        .bind(burn.verified);
-    Ok(measures(new, burn).fetch_optional(database).await?)
+    let mut sql = insertion(by, &[(id, burn, body)]);
+    Ok(sql.build_query_as().fetch_optional(database).await?)
 }
 
-type Asked<'q> = sqlx::query::QueryAs<'q, sqlx::Postgres, Burn, sqlx::postgres::PgArguments>;
-
-/// Binds what was measured besides, and the burn against its plan.
-fn measures<'q>(query: Asked<'q>, burn: &'q NewBurn) -> Asked<'q> {
-    let (more, against) = (&burn.more, &burn.against);
-    query
-        .bind(more.kerf_m)
-        .bind(more.oxygen_m3)
-        .bind(more.fuel_m3)
-        .bind(more.clean_up_s)
-        .bind(&against.process)
-        .bind(&against.fuel)
-        .bind(against.bore_m)
-        .bind(against.thickness_m)
-        .bind(against.speed_factor)
-        .bind(against.start_preheat_factor)
-        .bind(against.kerf_factor)
-        .bind(against.oxygen_factor)
-        .bind(against.fuel_factor)
-        .bind(against.clean_up_factor)
+/// Adds many burns.
+///
+/// # Errors
+/// When the database fails.
+pub async fn insert_all(
+    connection: &mut PgConnection,
+    by: Option<Uuid>,
+    burns: &[Added<'_>],
+) -> ApiResult<()> {
+    for some in burns.chunks(TOGETHER) {
+        insertion(by, some).build().execute(&mut *connection).await?;
+    }
+    Ok(())
 }
 
 /// Adds a burn under an id of the client's choice, once.
@@ -225,7 +267,7 @@ pub struct Corrected {
 /// # Errors
 /// When the database fails.
 pub async fn correct(
-    connection: &mut sqlx::PgConnection,
+    connection: &mut PgConnection,
     at: &Corrected,
     burn: &NewBurn,
 ) -> ApiResult<Option<Burn>> {
@@ -235,31 +277,13 @@ pub async fn correct(
                 FROM burns WHERE id = $1 AND version = $2 AND deleted_at IS NULL
                 ON CONFLICT DO NOTHING";
     sqlx::query(kept).bind(id).bind(version).execute(&mut *connection).await?;
-    let sql = "UPDATE burns SET version = version + 1, changed_at = now(), changed_by = $3,
-                   job_line_id = $4, plan_id = $5, person_id = $6, tip_id = $7, happened_at = $8,
-                   start_s = $9, duration_s = $10, pace_m_s = $11, outcome = $12, readings = $13,
-                   note = $14, verified = $15, kerf_m = $16, oxygen_m3 = $17, fuel_m3 = $18,
-                   clean_up_s = $19, process = $20, fuel = $21, bore_m = $22, thickness_m = $23,
-                   speed_factor = $24, start_preheat_factor = $25, kerf_factor = $26,
-                   oxygen_factor = $27, fuel_factor = $28, clean_up_factor = $29
-               WHERE id = $1 AND version = $2 AND deleted_at IS NULL RETURNING *";
-    let changed = sqlx::query_as(sql)
-        .bind(id)
-        .bind(version)
-        .bind(by)
-        .bind(burn.job_line_id)
-        .bind(burn.plan_id)
-        .bind(burn.person_id)
-        .bind(burn.tip_id)
-        .bind(burn.happened_at)
-        .bind(burn.start_s)
-        .bind(burn.duration_s)
-        .bind(burn.pace_m_s)
-        .bind(&burn.outcome)
-        .bind(&burn.readings)
-        .bind(&burn.note)
-        .bind(burn.verified);
-    Ok(measures(changed, burn).fetch_optional(connection).await?)
+    let head = "UPDATE burns SET version = version + 1, changed_at = now(), changed_by = ";
+    let mut sql = QueryBuilder::new(head);
+    sql.push_bind(by).push(format!(", ({COLUMNS}) = ("));
+    values(&mut sql.separated(", "), burn);
+    sql.push(") WHERE id = ").push_bind(id).push(" AND version = ").push_bind(version);
+    sql.push(" AND deleted_at IS NULL RETURNING *");
+    Ok(sql.build_query_as().fetch_optional(connection).await?)
 }
 
 /// What a burn said before each of its corrections, the oldest first.
@@ -291,6 +315,10 @@ pub struct Sought {
     pub outcome: Option<String>,
     /// By whom.
     pub person: Option<Uuid>,
+    /// In which job.
+    pub job: Option<Uuid>,
+    /// With which tip.
+    pub tip: Option<Uuid>,
     /// At least so thick, m.
     pub thickness_from: Option<f64>,
     /// At most so thick, m.
@@ -319,6 +347,13 @@ pub async fn sought(
     }
     if let Some(person) = sought.person {
         sql.push(" AND person_id = ").push_bind(person);
+    }
+    if let Some(job) = sought.job {
+        let of_job = " AND job_line_id IN (SELECT id FROM job_lines WHERE job_id = ";
+        sql.push(of_job).push_bind(job).push(")");
+    }
+    if let Some(tip) = sought.tip {
+        sql.push(" AND tip_id = ").push_bind(tip);
     }
     if let Some(from) = sought.thickness_from {
         sql.push(" AND thickness_m >= ").push_bind(from);

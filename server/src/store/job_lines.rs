@@ -82,6 +82,15 @@ pub async fn by_ids(pool: &PgPool, ids: &[Uuid]) -> ApiResult<Vec<JobLine>> {
     Ok(sqlx::query_as(sql).bind(ids).fetch_all(pool).await?)
 }
 
+/// The name of the job of each line, by the line's id.
+///
+/// # Errors
+/// When the database fails.
+pub async fn names_of_jobs(pool: &PgPool) -> ApiResult<Vec<(Uuid, String)>> {
+    let sql = "SELECT l.id, j.name FROM job_lines l JOIN jobs j ON j.id = l.job_id";
+    Ok(sqlx::query_as(sql).fetch_all(pool).await?)
+}
+
 /// Whether a line is one of a job's, deleted or not.
 ///
 /// # Errors

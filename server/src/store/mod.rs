@@ -1,5 +1,6 @@
 //! The SQL and nothing else, a file for each table.
 
+pub mod burn_imports;
 pub mod burns;
 pub mod clearances;
 pub mod diagnoses;
@@ -14,6 +15,7 @@ pub mod page;
 pub mod people;
 pub mod photos;
 pub mod plans;
+pub mod quotes;
 pub mod role;
 pub mod run_events;
 pub mod shop_settings;

@@ -255,3 +255,29 @@ async fn the_demo_shows_its_hands_its_worn_tip_and_its_changed_hose() {
         (422, &json!("job_id"))
     );
 }
+
+/// Each burn stands beside what those before it told: six burns at four fifths are told the tables first, then nearer and nearer.
+#[tokio::test]
+async fn each_burn_stands_beside_what_was_told_of_it() {
+    let app = TestApp::start().await;
+    let (_, card, plan) = job_with_card(&app).await;
+    let pace = number(&plan["travel_speed_mm_min"]["set"]);
+    for _ in 0..6 {
+        burn(&app, card, (0.8 * pace, 12.0)).await;
+    }
+    let found = app.get("/api/v1/factors/calibration").await.body;
+    assert_eq!(found["kind"], "speed");
+    let points = found["points"].as_array().unwrap();
+    let told: Vec<f64> = points.iter().map(|it| number(&it["told"])).collect();
+    assert!((told[0] - 1.0).abs() < 1e-9 && told.windows(2).all(|it| it[1] < it[0]), "{told:?}");
+    assert!(points.iter().all(|it| (number(&it["done"]) - 0.8).abs() < 0.01));
+    assert_eq!(points[5]["within"], true, "{}", points[5]);
+    let class = &found["classes"][0];
+    let inside = points.iter().filter(|it| it["within"] == true).count();
+    assert_eq!((&class["n"], &class["within"]), (&json!(6), &json!(inside)), "{class}");
+    assert_eq!(class["class"]["process"], "guided");
+    let kerf = app.get("/api/v1/factors/calibration?kind=kerf").await.body;
+    assert_eq!((&kerf["points"], &kerf["classes"]), (&json!([]), &json!([])));
+    let refused = app.get("/api/v1/factors/calibration?kind=luck").await;
+    assert_eq!(refused.body["error"]["fields"][0]["path"], "kind");
+}

@@ -82,7 +82,19 @@ const edge = createRoute({
 const record = createRoute({
   getParentRoute: () => root,
   path: "/record",
+  validateSearch: ({ part }: Record<string, unknown>): { part?: string } =>
+    typeof part === "string" ? { part } : {},
   component: lazyRouteComponent(() => import("@/features/record"), "RecordPage"),
+});
+const jobRecord = createRoute({
+  getParentRoute: () => root,
+  path: "/jobs/$jobId/record",
+  component: lazyRouteComponent(() => import("@/features/record"), "JobRecordPage"),
+});
+const quote = createRoute({
+  getParentRoute: () => root,
+  path: "/quotes/$quoteId",
+  component: lazyRouteComponent(() => import("@/features/record"), "QuotePage"),
 });
 const steel = createRoute({
   getParentRoute: () => root,
@@ -133,6 +145,8 @@ const pages = [
   layout,
   edge,
   record,
+  quote,
+  jobRecord,
   steel,
   rack,
   card,

@@ -54,6 +54,12 @@ async function readField(text: string, kind: Kind, system: System) {
   return { ...typed, value: typed.value / 1000 };
 }
 
+/** Sends a form, unless there is nothing to send it by. */
+function send(form: HTMLFormElement | null) {
+  const button = form?.querySelector<HTMLButtonElement>("button[type=submit]");
+  if (form && button && !button.disabled) form.requestSubmit(button);
+}
+
 export function MeasureField({
   label,
   value,
@@ -72,20 +78,28 @@ export function MeasureField({
   // reading takes a moment: what was meanwhile typed elsewhere must be in the page that takes the value
   const taken = useRef(onCommit);
   taken.current = onCommit;
+  // the form that Enter sends, once the page has taken what was typed here
+  const sending = useRef<HTMLFormElement | null>(null);
   useEffect(() => {
     setText(spelled(value, kind, system));
     setProblem(null);
+    const form = sending.current;
+    sending.current = null;
+    // what stands around it has taken the value by then too
+    if (form !== null) setTimeout(() => send(form));
   }, [value, kind, system]);
 
-  async function commit() {
+  async function commit(): Promise<"moved" | "stays" | "failed"> {
     if (text === spelled(value, kind, system)) {
       onReading?.("read");
-      return setProblem(null);
+      setProblem(null);
+      return "stays";
     }
     if (onClear !== undefined && text.trim() === "") {
       setProblem(null);
       onReading?.("read");
-      return onClear();
+      onClear();
+      return "moved";
     }
     try {
       const read = await readField(text, kind, system);
@@ -93,10 +107,20 @@ export function MeasureField({
       setAssumed(read.assumed ?? null);
       taken.current(read.value);
       onReading?.("read");
+      return read.value === value ? "stays" : "moved";
     } catch (failure) {
       setProblem(failure instanceof ApiFailure ? failure.message : String(failure));
       onReading?.("failed");
+      return "failed";
     }
+  }
+
+  async function enter(form: HTMLFormElement | null) {
+    sending.current = form;
+    const came = await commit();
+    if (came === "moved") return;
+    sending.current = null;
+    if (came === "stays") send(form);
   }
 
   const shownProblem = problem ?? error ?? null;
@@ -119,7 +143,10 @@ export function MeasureField({
           }}
           onBlur={() => void commit()}
           onKeyDown={(event) => {
-            if (event.key === "Enter") void commit();
+            if (event.key === "Enter") {
+              event.preventDefault();
+              void enter(event.currentTarget.form);
+            }
             if (event.key === "Escape") setText(spelled(value, kind, system));
           }}
           className="w-full min-w-0 bg-transparent px-2 text-sm outline-none"

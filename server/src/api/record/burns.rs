@@ -5,8 +5,8 @@ use std::collections::BTreeMap;
 use actix_web::{HttpResponse, put, web};
 use galvanon_core::code::Code;
 use galvanon_core::cut::limits::KERF;
-use galvanon_core::range::Range;
 use galvanon_core::record::class::Taught as Kind;
+use galvanon_core::record::done::{GAS, LEFT, Outcome, PACE, PRESSURE, SECONDS};
 use galvanon_core::trace::Kind as Measure;
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
@@ -23,18 +23,11 @@ use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
 use crate::http::rows::{new_id, put_reply};
 use crate::plan::against::{Done, against};
 use crate::plan::taught::{factor_of, learn_again};
-use crate::store::burns::{self, Against, Burn, Measured, NewBurn};
+use crate::store::burns::{self, Against, Burn, From, Measured, NewBurn};
 use crate::store::{Made, find, gear, plans};
 use crate::wire::unit::fine;
 
 const LONGEST_NOTE: usize = 2_000;
-const OUTCOMES: [(&str, &str); 4] =
-    [("good", "good"), ("usable", "usable"), ("poor", "poor"), ("lost", "lost")];
-const SECONDS: Range = Range::new("time", "s", 0.0, 86_400.0);
-const GAS: Range = Range::new("gas", "m3", 0.0, 1e3);
-const PACE: Range = Range::new("pace", "m/s", 1e-5, 0.2);
-const PRESSURE: Range = Range::new("pressure", "Pa", 0.0, 3e6);
-const LEFT: Range = Range::new("cylinder_left", "1", 0.0, 1.0);
 
 /// What was read off the gauges.
 #[derive(Clone, Debug, Default, Deserialize, Serialize, ToSchema)]
@@ -175,7 +168,7 @@ pub fn checked(asked: &BurnRequest) -> ApiResult<NewBurn> {
         fuel_m3: fields.number_if_said(&gas("fuel_l"), asked.fuel_l.as_ref()),
         clean_up_s: fields.number_if_said(&seconds("clean_up_s"), asked.clean_up_s.as_ref()),
     };
-    let outcome = asked.outcome.as_ref().filter(|given| given.is_said());
+    let outcome: Option<Outcome> = fields.optional("outcome", asked.outcome.as_ref());
     let burn = NewBurn {
         job_line_id: asked.job_line_id,
         plan_id: asked.plan_id,
@@ -186,24 +179,27 @@ pub fn checked(asked: &BurnRequest) -> ApiResult<NewBurn> {
         start_s: fields.number_if_said(&seconds("start_s"), asked.start_s.as_ref()),
         duration_s: fields.number_if_said(&seconds("duration_s"), asked.duration_s.as_ref()),
         pace_m_s: fields.number_if_said(&pace, asked.pace_mm_min.as_ref()),
-        outcome: outcome
-            .map(|given| fields.choice(&OUTCOMES, "outcome", Some(given), None).to_owned()),
+        outcome: outcome.map(|outcome| outcome.code().to_owned()),
         readings: serde_json::to_value(&readings)?,
         note,
         more,
         against: Against::default(),
+        from: From::default(),
     };
     fields.done(burn)
 }
 
-/// Holds a burn against the card it was cut by; without one it teaches nothing.
+/// Holds a burn against the card it was cut by, or against the plan of what its notebook said; without either it teaches nothing.
 ///
 /// # Errors
 /// When the database fails.
 pub async fn held_against_its_plan(pool: &PgPool, burn: &mut NewBurn) -> ApiResult<()> {
-    let Some(plan) = burn.plan_id else { return Ok(()) };
-    // a card that is not there is told when the burn is kept
-    let Some(card) = plans::request_of(pool, plan).await? else { return Ok(()) };
+    let card = match burn.plan_id {
+        // a card that is not there is told when the burn is kept
+        Some(plan) => plans::request_of(pool, plan).await?,
+        None => burn.from.asked.clone(),
+    };
+    let Some(card) = card else { return Ok(()) };
     let done = Done {
         pace: burn.pace_m_s,
         start: burn.start_s,

@@ -5,7 +5,8 @@ use std::collections::BTreeMap;
 use actix_web::{get, web};
 use galvanon_core::code::Code;
 use galvanon_core::record::class::{Band, Key, Level, Taught as Kind};
-use galvanon_core::record::learn::{Factor, Seen, learn, truer};
+use galvanon_core::record::learn::{Factor, Seen, learn};
+use galvanon_core::record::truer::{foretold, truer};
 use serde::{Deserialize, Serialize};
 use sqlx::PgPool;
 use time::{Duration, OffsetDateTime};
@@ -13,7 +14,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::error::{ApiError, ApiResult};
-use crate::plan::taught::{State, Taught, seen};
+use crate::plan::taught::{MOST, State, Taught, seen};
 use crate::store::learned;
 use crate::wire::unit::fine;
 
@@ -142,15 +143,15 @@ pub struct FactorsReply {
     pub week_burns: usize,
 }
 
-/// Burns that are looked at for this page: the newest. Source: `ours`.
-const MOST: i64 = 20_000;
 /// A change is seen some burns after it came: within so many days it is the same one. Source: `ours`.
 const ABOUT_THEN: i64 = 14;
 /// What is told of a week.
 const TOLD: usize = 3;
 
 impl ClassWire {
-    fn of(key: &Key) -> Self {
+    /// A class by its key.
+    #[must_use]
+    pub fn of(key: &Key) -> Self {
         let ends = |band: Band| {
             let (low, high) = band.ends();
             ThicknessBand { low: fine(low.as_mm()), high: fine(high.as_mm()) }
@@ -215,7 +216,7 @@ fn reply(taught: &Taught, burns: &[learned::Taught]) -> FactorsReply {
         // what the shop has answered is not asked again
         let open = learned.changes.iter().filter(|it| !answered(burns, &burns[places[it.at]]));
         found.changes.extend(open.map(|it| one(it.at, (None, Some(it.more)))));
-        let held = truer(*kind, &all);
+        let held = truer(&all, &foretold(*kind, &all));
         let percent = |ln: f64| fine((ln.exp() - 1.0) * 100.0);
         found.truer.push(TruerWire {
             kind: kind.code().to_owned(),

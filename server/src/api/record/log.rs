@@ -4,6 +4,7 @@ use actix_web::{HttpResponse, get, patch, web};
 use galvanon_core::code::Code;
 use galvanon_core::cut::limits::THICKNESS;
 use galvanon_core::gas::fuel::Fuel;
+use galvanon_core::record::done::Outcome;
 use galvanon_core::trace::Kind;
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
@@ -26,16 +27,6 @@ use crate::store::find;
 
 const SHOWN: i64 = 50;
 
-/// How a burn comes out.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
-#[strum(serialize_all = "snake_case")]
-enum Outcome {
-    Good,
-    Usable,
-    Poor,
-    Lost,
-}
-
 /// Which burns are looked for.
 #[derive(Clone, Debug, Default, Deserialize, IntoParams)]
 pub struct LogQuery {
@@ -45,6 +36,10 @@ pub struct LogQuery {
     pub outcome: Option<String>,
     /// Whose, by id.
     pub person: Option<String>,
+    /// In which job, by id.
+    pub job: Option<String>,
+    /// With which tip of the rack, by id.
+    pub tip: Option<String>,
     /// At least so thick.
     #[param(value_type = Option<f64>)]
     pub thickness_mm_from: Option<String>,
@@ -77,7 +72,11 @@ fn code<T: Code>(fields: &mut Fields, path: &str, given: Option<&String>) -> Opt
 }
 
 impl LogQuery {
-    fn sought(&self) -> ApiResult<Sought> {
+    /// What it asks of the table.
+    ///
+    /// # Errors
+    /// [`ApiError::Invalid`] with every field at fault.
+    pub fn sought(&self) -> ApiResult<Sought> {
         let mut fields = Fields::default();
         let mut length = |name: &str, given: Option<&String>| {
             let given = given.map(|text| {
@@ -88,14 +87,17 @@ impl LogQuery {
         };
         let thickness_from = length("thickness_mm_from", self.thickness_mm_from.as_ref());
         let thickness_to = length("thickness_mm_to", self.thickness_mm_to.as_ref());
-        let person = self.person.as_ref().and_then(|id| {
-            let found = Uuid::parse_str(id).ok();
+        let mut id = |name: &str, of: &str, given: Option<&String>| {
+            let found = Uuid::parse_str(given?).ok();
             if found.is_none() {
-                let shown = Value::from(id.chars().take(60).collect::<String>());
-                fields.errors.push(wrong_shape("person", "the id of a person", shown));
+                let shown = given.map(|id| id.chars().take(60).collect::<String>());
+                fields.errors.push(wrong_shape(name, &format!("the id of a {of}"), shown.into()));
             }
             found
-        });
+        };
+        let person = id("person", "person", self.person.as_ref());
+        let job = id("job", "job", self.job.as_ref());
+        let tip = id("tip", "tip", self.tip.as_ref());
         let moment = |fields: &mut Fields, name: &str, given: Option<&String>| {
             given.and_then(|given| fields.moment(name, Some(given)))
         };
@@ -103,6 +105,8 @@ impl LogQuery {
             fuel: code::<Fuel>(&mut fields, "fuel", self.fuel.as_ref()),
             outcome: code::<Outcome>(&mut fields, "outcome", self.outcome.as_ref()),
             person,
+            job,
+            tip,
             thickness_from,
             thickness_to,
             from: moment(&mut fields, "from", self.from.as_ref()),
@@ -201,6 +205,7 @@ pub async fn correct(
     let asked: BurnRequest = read(&whole).map_err(under)?;
     let mut new = checked(&asked).map_err(under)?;
     new.verified = new.person_id == caller.person;
+    new.from = old.from.clone();
     held_against_its_plan(&pool, &mut new).await?;
     let mut connection = pool.begin().await?;
     let at = Corrected { id, version: body.value.version, by: caller.person };

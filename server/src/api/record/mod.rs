@@ -3,22 +3,36 @@
 use actix_web::web::ServiceConfig;
 
 pub mod burns;
+pub mod calibration;
 pub mod choices;
 pub mod factors;
+pub mod import;
 pub mod log;
+pub mod notebook;
+pub mod notebook_row;
 pub mod quote;
+pub mod quote_of_job;
+pub mod quotes;
 pub mod trial;
 pub mod update;
+pub mod written;
 
 /// Registers the paths of the record, in order.
 pub fn routes(app: &mut ServiceConfig) {
     app.service(log::list)
         .service(log::correct)
+        .service(written::write_log)
         .service(burns::create)
         .service(factors::list)
+        .service(calibration::calibrate)
         .service(update::update)
         .service(choices::choose)
         .service(choices::tell_change)
         .service(trial::judge_trial)
-        .service(quote::price_quote);
+        .service(quote::price_quote)
+        .service(quotes::list)
+        .service(quotes::create)
+        .service(quotes::write)
+        .service(quotes::show)
+        .service(quotes::change);
 }

@@ -6,7 +6,10 @@ use galvanon_core::code::Code;
 use galvanon_core::cut::Prices;
 use galvanon_core::cut::prices::{PRICE, TIP_LIFE};
 use galvanon_core::gas::fuel::Fuel;
-use galvanon_core::record::quote::{COUNT, ON_TOP, OnTop, SET_UP, Worth, together, total, worth};
+use galvanon_core::note::Verdict;
+use galvanon_core::record::quote::{
+    COUNT, ON_TOP, OnTop, Parts, SET_UP, Worth, parts, together, total, worth,
+};
 use galvanon_core::trace::Kind;
 use serde::{Deserialize, Serialize};
 use serde_json::{Value, json};
@@ -68,7 +71,7 @@ pub struct QuoteRequest {
 }
 
 /// Money with what it may come to.
-#[derive(Clone, Copy, Debug, PartialEq, Serialize, ToSchema)]
+#[derive(Clone, Copy, Debug, Deserialize, PartialEq, Serialize, ToSchema)]
 pub struct MoneyBand {
     /// Where all goes well.
     pub low: f64,
@@ -78,11 +81,43 @@ pub struct MoneyBand {
     pub high: f64,
 }
 
+/// Where the money of a line goes, all pieces.
+#[derive(Clone, Copy, Debug, PartialEq, Serialize, ToSchema)]
+pub struct MoneyParts {
+    /// Oxygen.
+    pub oxygen: f64,
+    /// Fuel.
+    pub fuel: f64,
+    /// The hand, while it heats and cuts.
+    pub burning: f64,
+    /// The hand, while it handles and repositions.
+    pub handling: f64,
+    /// The hand, at the grinder.
+    pub cleaning: f64,
+    /// Wear of tips.
+    pub tips: f64,
+}
+
+impl From<Parts> for MoneyParts {
+    fn from(parts: Parts) -> Self {
+        let Parts { oxygen, fuel, burning, handling, cleaning, tips } = parts;
+        let [oxygen, fuel, burning] = [oxygen, fuel, burning].map(cents);
+        let [handling, cleaning, tips] = [handling, cleaning, tips].map(cents);
+        Self { oxygen, fuel, burning, handling, cleaning, tips }
+    }
+}
+
 /// A quote.
 #[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
 pub struct QuoteReply {
     /// In the order of the lines, all pieces of each, without what goes on top.
     pub lines: Vec<MoneyBand>,
+    /// Where the money of each line goes.
+    pub parts: Vec<MoneyParts>,
+    /// How long all pieces of each line take, as planned.
+    pub times_s: Vec<f64>,
+    /// Setting up, once, as money.
+    pub set_up: f64,
     /// With setting up, overhead and margin.
     pub total: MoneyBand,
 }
@@ -188,22 +223,61 @@ impl QuoteRequest {
     /// [`ApiError::Invalid`] with every field at fault.
     pub fn priced(&self) -> ApiResult<QuoteReply> {
         let asked = self.read()?;
-        let worths: Vec<Worth> = asked
+        let priced: Vec<Priced> = asked
             .lines
             .iter()
             .enumerate()
-            .map(|(i, (request, count))| {
-                let place = format!("lines.{i}");
-                let work = request.to_work().map_err(|error| error.under(&place))?;
-                let prices = self.of_fuel(work.request().gas.fuel)?;
-                let settings = work.settings().map_err(|errors| crate::error::faults(&errors))?;
-                Ok(worth(&settings, &prices, *count))
-            })
+            .map(|(i, line)| self.line_priced(&format!("lines.{i}"), line))
             .collect::<ApiResult<_>>()?;
+        let worths: Vec<Worth> = priced.iter().map(|line| line.worth).collect();
         let lines: Vec<MoneyBand> = worths.iter().map(|one| together(&[*one]).into()).collect();
         let sum = lines.iter().map(|line| line.set).sum();
-        Ok(QuoteReply { lines, total: total(sum, &worths, &asked.on_top).into() })
+        Ok(QuoteReply {
+            lines,
+            parts: priced.iter().map(|line| line.parts.into()).collect(),
+            times_s: priced.iter().map(|line| line.time).collect(),
+            set_up: cents(asked.on_top.set_up),
+            total: total(sum, &worths, &asked.on_top).into(),
+        })
     }
+
+    /// The quote, where every line of it may be cut so; `None` where one is stopped.
+    ///
+    /// # Errors
+    /// As [`QuoteRequest::priced`].
+    pub fn goes(&self) -> ApiResult<Option<QuoteReply>> {
+        for (request, _) in &self.read()?.lines {
+            let settings = request.to_work()?.settings();
+            let settings = settings.map_err(|errors| crate::error::faults(&errors))?;
+            if settings.verdict() == Verdict::Stop {
+                return Ok(None);
+            }
+        }
+        self.priced().map(Some)
+    }
+
+    fn line_priced(
+        &self,
+        place: &str,
+        (request, count): &(CutPlanRequest, u32),
+    ) -> ApiResult<Priced> {
+        let work = request.to_work().map_err(|error| error.under(place))?;
+        let prices = self.of_fuel(work.request().gas.fuel)?;
+        let settings = work.settings().map_err(|errors| crate::error::faults(&errors))?;
+        let time = settings.time.total().as_s() * f64::from(*count);
+        Ok(Priced {
+            worth: worth(&settings, &prices, *count),
+            parts: parts(&settings, &prices, *count),
+            time: time.round(),
+        })
+    }
+}
+
+/// A line with its price.
+struct Priced {
+    worth: Worth,
+    parts: Parts,
+    time: f64,
 }
 
 /// Prices a list of cuts.

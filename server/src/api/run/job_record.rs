@@ -13,6 +13,7 @@ use crate::error::{ApiResult, ErrorBody};
 use crate::http::rows::id;
 use crate::store::diagnoses::{self, KeptDiagnosis};
 use crate::store::job_runs::{self, JobRun};
+use crate::store::photos::{self, Photo};
 use crate::store::plans::{self, CardGlance};
 use crate::store::{burns, job_lines, jobs, run_events};
 use crate::wire::run_event::{ReadingBody, RunEventBody};
@@ -82,6 +83,8 @@ pub struct JobRecord {
     pub lines: Vec<LineRecord>,
     /// Its runs, the newest first.
     pub runs: Vec<RunRecord>,
+    /// Photos of its edges, the oldest first.
+    pub photos: Vec<Photo>,
 }
 
 /// A job's record in one document.
@@ -99,6 +102,8 @@ pub async fn show_job_record(
         burns::of_job(&pool, key).await?,
         diagnoses::of_job(&pool, key).await?,
     );
+    let looked_at: Vec<Uuid> = edges.iter().map(|edge| edge.record.id).collect();
+    let photos = photos::of_diagnoses(&pool, &looked_at).await?;
     let lines = job_lines::of_job(&pool, key).await?.into_iter().map(|line| {
         let of = Some(line.record.id);
         LineRecord {
@@ -116,7 +121,7 @@ pub async fn show_job_record(
         let events = run_events::since(&pool, (key, run.id), 0).await?.events;
         runs.push(run_record(run, events));
     }
-    Ok(web::Json(JobRecord { job, lines, runs }))
+    Ok(web::Json(JobRecord { job, lines, runs, photos }))
 }
 
 fn run_record(run: JobRun, events: Vec<run_events::RunEvent>) -> RunRecord {

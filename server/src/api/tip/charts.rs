@@ -3,7 +3,7 @@
 use actix_web::{post, web};
 use galvanon_core::code::Code;
 use galvanon_core::entry::chart::{self, Context, ReadCharts};
-use galvanon_core::entry::chart_column::Said;
+use galvanon_core::entry::column::Said;
 use galvanon_core::entry::table;
 use galvanon_core::quantity::Length;
 use galvanon_core::tip::chart::{Chart, ReadAt};
@@ -21,7 +21,7 @@ use crate::wire::text::{Section, sentence};
 use crate::wire::unit::{tidy, wire};
 
 /// What a person says of a column against its heading.
-#[derive(Debug, Deserialize, ToSchema)]
+#[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct SaidWire {
     /// thickness, bore, mark, fuel, oxygen_pressure (_low, _high), fuel_pressure (_low, _high),
@@ -181,7 +181,7 @@ pub async fn read_chart(body: Body<ChartRequest>) -> ApiResult<web::Json<ChartRe
     let read_at = fields.code("read_at", asked.read_at.as_ref(), Some(ReadAt::Torch));
     let bore = NumberField::new("bore_mm", &BORE, Kind::Bore);
     let bore = fields.number_if_said(&bore, asked.bore_mm.as_ref()).map(Length::from_m);
-    let said: Vec<Said> = asked
+    let said: Vec<Said<_>> = asked
         .columns
         .iter()
         .enumerate()

@@ -1,7 +1,15 @@
 /** One job: its cuts on the left, the chosen one on the bench. */
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate, useParams, useSearch } from "@tanstack/react-router";
-import { Cylinder, Eye, FileText, Flame, Printer, TableProperties } from "lucide-react";
+import {
+  ClipboardList,
+  Cylinder,
+  Eye,
+  FileText,
+  Flame,
+  Printer,
+  TableProperties,
+} from "lucide-react";
 import { useRef, useState } from "react";
 import {
   ApiFailure,
@@ -48,6 +56,11 @@ export function JobPage() {
   const [pending, setPending] = useState<Pending | null>(null);
   const { job, add, change, remove, restore, move, conflict, setConflict, deleted, setDeleted } =
     useJob(jobId);
+
+  const record = useQuery({
+    queryKey: keys.jobRecord(jobId),
+    queryFn: () => data(api.GET("/api/v1/jobs/{id}/record", { params: { path: { id: jobId } } })),
+  });
 
   const makeCard = useMutation({
     mutationFn: ({ view, request }: { view: LineView; request: CutPlanRequest }) => {
@@ -135,8 +148,8 @@ export function JobPage() {
             onClose={() => setEditing(false)}
           />
         </div>
-        <div className="flex flex-col items-end gap-2">
-          <Stages view={chosen} />
+        <div className="flex min-w-0 flex-col gap-2 sm:items-end">
+          <Stages view={chosen} kept={record.data} />
           <span className="flex flex-wrap gap-2">
             <May right="burn">
               <Link to="/jobs/$jobId/run" params={{ jobId }} className={buttonLook("next")}>
@@ -148,6 +161,9 @@ export function JobPage() {
             </Link>
             <Link to="/jobs/$jobId/list" params={{ jobId }} className={buttonLook("quiet")}>
               <TableProperties size={16} aria-hidden="true" /> Cut list
+            </Link>
+            <Link to="/jobs/$jobId/record" params={{ jobId }} className={buttonLook("quiet")}>
+              <ClipboardList size={16} aria-hidden="true" /> Record
             </Link>
           </span>
         </div>

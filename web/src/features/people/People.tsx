@@ -121,7 +121,7 @@ export function People() {
         ))}
       </ul>
       <Left use={use} />
-      {may("people") && (
+      {may("people") && people.data && (
         <form
           className="flex flex-wrap items-end gap-2"
           onSubmit={(event) => {

@@ -8,15 +8,14 @@ import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { FilePick } from "@/ui/file-pick";
 import { useKept } from "@/ui/kept";
+import { MatchedColumns, type Said, saying } from "@/ui/matched-columns";
 import { Notice } from "@/ui/notice";
 import { usePreferences } from "@/ui/preferences";
 import { Sheet } from "@/ui/sheet";
 import { Failed } from "@/ui/states";
-import { Wide } from "@/ui/wide";
 import { band, boreName, print, type System } from "@/units";
 import type { Fields, Gear } from "./model";
 
-type Said = { role?: string; unit?: string };
 type Chart = Schemas["ChartWire"];
 
 const ROLES: Record<string, readonly string[]> = {
@@ -133,14 +132,6 @@ export function ChartSheet({ gear, onClose, onKept }: Props) {
     setText(await file.text());
   }
 
-  function say(at: number, change: Said) {
-    setSaid((now) => {
-      const next = Array.from({ length: Math.max(now.length, at + 1) }, (_, i) => now[i] ?? {});
-      next[at] = { ...next[at], ...change };
-      return next;
-    });
-  }
-
   const failure = read.error instanceof ApiFailure ? read.error : null;
   return (
     <Sheet open onClose={onClose} title={`Maker’s chart for ${gear.label}`} wide>
@@ -195,61 +186,14 @@ export function ChartSheet({ gear, onClose, onKept }: Props) {
         {failure && failure.fields.length === 0 && <Failed error={failure} />}
         {read.data && (
           <>
-            <Wide label="Columns of the chart">
-              <table className="text-sm" data-columns="">
-                <thead>
-                  <tr className="align-bottom">
-                    {read.data.columns.map((column, i) => (
-                      <th
-                        // biome-ignore lint/suspicious/noArrayIndexKey: two columns may have the same heading
-                        key={i}
-                        className="min-w-32 border border-line p-1.5 text-left font-normal"
-                      >
-                        <span className="block text-xs text-ink-2">{column.heading}</span>
-                        <Choice
-                          label={`Column ${i + 1} holds`}
-                          value={column.role}
-                          options={Object.keys(ROLES).map((value) => ({
-                            value,
-                            text: word(value),
-                          }))}
-                          onChange={(role) => say(i, { role })}
-                        />
-                        {(ROLES[column.role] ?? []).length > 0 && (
-                          <Choice
-                            label="Unit"
-                            value={column.unit ?? ""}
-                            options={(ROLES[column.role] ?? []).map((value) => ({
-                              value,
-                              text: value,
-                            }))}
-                            onChange={(unit) => say(i, { unit })}
-                          />
-                        )}
-                      </th>
-                    ))}
-                  </tr>
-                </thead>
-                <tbody>
-                  {read.data.preview.slice(1).map((row, at) => (
-                    <tr
-                      // biome-ignore lint/suspicious/noArrayIndexKey: rows of a file have no name
-                      key={at}
-                    >
-                      {row.map((cell, i) => (
-                        <td
-                          // biome-ignore lint/suspicious/noArrayIndexKey: cells of a file have no name
-                          key={i}
-                          className="border border-line px-1.5 py-0.5"
-                        >
-                          {cell}
-                        </td>
-                      ))}
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </Wide>
+            <MatchedColumns
+              label="Columns of the chart"
+              columns={read.data.columns}
+              preview={read.data.preview}
+              roles={ROLES}
+              name={word}
+              onSay={(at, change) => setSaid((now) => saying(now, at, change))}
+            />
             {read.data.faults.length > 0 && (
               <ul className="flex flex-col gap-1" data-faults="">
                 {read.data.faults.map((fault) => (

@@ -10,6 +10,7 @@ import { Choice } from "@/ui/choice";
 import { usePreferences } from "@/ui/preferences";
 import { May } from "@/ui/session";
 import { Empty, Failed, Loading } from "@/ui/states";
+import { Calibration } from "./Calibration";
 import { className, rowsOf } from "./model";
 import { Scale } from "./Scale";
 import { Told } from "./Told";
@@ -96,6 +97,7 @@ export function Learned() {
             />
           ))}
         </ul>
+        <Calibration kind={kind} title={KINDS[kind] ?? kind} />
       </section>
       <div className="flex flex-col gap-4">
         <May right="settle">

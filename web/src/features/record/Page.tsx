@@ -1,8 +1,11 @@
 /** The shop's record: what its burns teach, the burns themselves, and two ways held against each other. */
+import { useNavigate, useSearch } from "@tanstack/react-router";
 import { Tabs } from "radix-ui";
+import { QUOTE } from "@/text/quote";
 import { RECORD } from "@/text/record";
 import { Learned } from "./Learned";
-import { Log } from "./Log";
+import { Log } from "./log/Log";
+import { Quotes } from "./quote/Quotes";
 import { TwoWays } from "./TwoWays";
 
 const LOOK =
@@ -10,14 +13,24 @@ const LOOK =
 const PARTS = [
   { value: "learned", text: RECORD.learned, shown: <Learned /> },
   { value: "log", text: RECORD.log, shown: <Log /> },
+  { value: "quotes", text: QUOTE.title, shown: <Quotes /> },
   { value: "two-ways", text: RECORD.twoWays, shown: <TwoWays /> },
 ];
 
 export function RecordPage() {
+  const { part } = useSearch({ from: "/record" });
+  const navigate = useNavigate();
+  const chosen = PARTS.some(({ value }) => value === part) ? part : "learned";
   return (
     <div className="flex flex-col gap-3">
       <h1 className="sr-only">{RECORD.title}</h1>
-      <Tabs.Root defaultValue="learned" className="flex flex-col gap-3">
+      <Tabs.Root
+        value={chosen ?? "learned"}
+        onValueChange={(next) =>
+          void navigate({ to: "/record", search: { part: next }, replace: true })
+        }
+        className="flex flex-col gap-3"
+      >
         <Tabs.List className="flex border-b border-line" aria-label={RECORD.title}>
           {PARTS.map(({ value, text }) => (
             <Tabs.Trigger key={value} value={value} className={LOOK}>

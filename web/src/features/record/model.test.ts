@@ -1,6 +1,18 @@
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "@/api/client";
-import { className, firstChanges, honesty, numbersOf, place, rowsOf, stacked } from "./model";
+import {
+  across,
+  className,
+  firstChanges,
+  honesty,
+  numbersOf,
+  PICTURE,
+  place,
+  rowsOf,
+  stacked,
+  strip,
+  up,
+} from "./model";
 
 const CLASS = {
   process: "guided",
@@ -91,4 +103,19 @@ describe("numbers of a trial", () => {
     expect(numbersOf("12, 13 x")).toEqual({ numbers: [12, 13], odd: ["x"] });
     expect(numbersOf("  ")).toEqual({ numbers: [], odd: [] });
   });
+});
+
+it("draws as far over as under the plan alike, and what lies beyond at its rim", () => {
+  expect(up(1.25) - up(1)).toBeCloseTo(up(1) - up(0.8));
+  expect(across(1.1) - across(1)).toBeCloseTo(across(1) - across(1 / 1.1));
+  expect(up(9)).toBe(PICTURE.top);
+  expect(across(0.1)).toBe(PICTURE.left);
+});
+
+it("shows the middle one of all bands about what was told", () => {
+  const band = (half: number) => ({ told: 1, low: 1 / half, high: half });
+  const { low, right, high } = strip([band(1.1), band(1.2), band(3)]);
+  expect((high[0]?.done ?? 0) / (high[0]?.told ?? 1)).toBeCloseTo(1.2);
+  expect(right.every(({ told, done }) => told === done)).toBe(true);
+  expect((low[1]?.done ?? 0) / (low[1]?.told ?? 1)).toBeCloseTo(1 / 1.2);
 });

@@ -21,6 +21,39 @@ export function place(factor: number): number {
   return Math.min(1, Math.max(0, (Math.log(factor) - low) / (high - low)));
 }
 
+/** The picture of burns against what was told of them: its size, and the room for the figures at its rim. */
+export const PICTURE = { wide: 720, high: 400, left: 40, top: 20, foot: 34 };
+const TOLD = { low: 0.72, high: 1.4 };
+const DONE = { low: 0.55, high: 1.8 };
+
+/** Where a factor lies between two, 0 to 1, in its logarithm; what lies beyond is at the rim. */
+function between(factor: number, { low, high }: { low: number; high: number }): number {
+  const part = (Math.log(factor) - Math.log(low)) / (Math.log(high) - Math.log(low));
+  return Math.min(1, Math.max(0, part));
+}
+
+/** Where what was told stands. */
+export const across = (told: number): number =>
+  PICTURE.left + between(told, TOLD) * (PICTURE.wide - PICTURE.left - 8);
+
+/** How high what was done stands. */
+export const up = (done: number): number =>
+  PICTURE.top + (1 - between(done, DONE)) * (PICTURE.high - PICTURE.top - PICTURE.foot);
+
+type Pair = { told: number; done: number };
+
+/** Done as told, with the edges of the usual band: as far off as the middle one of all bands. */
+export function strip(points: readonly { told: number; low: number; high: number }[]): {
+  low: Pair[];
+  right: Pair[];
+  high: Pair[];
+} {
+  const halves = points.map(({ low, high }) => Math.sqrt(high / low)).sort((a, b) => a - b);
+  const half = halves[Math.floor(halves.length / 2)] ?? 1;
+  const edge = (by: number) => [TOLD.low, TOLD.high].map((told) => ({ told, done: told * by }));
+  return { low: edge(1 / half), right: edge(1), high: edge(half) };
+}
+
 const sameClass = (a: Factor["class"], b: Factor["class"]) =>
   a.process === b.process &&
   a.fuel === b.fuel &&

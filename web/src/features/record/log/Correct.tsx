@@ -65,6 +65,7 @@ export function Correct({ burn, onDone }: Props) {
         onChange={(outcome) => setChange({ ...change, outcome })}
       />
       <TextField
+        name="note"
         label={RECORD.note}
         value={change.note}
         onChange={(note) => setChange({ ...change, note })}

@@ -1,0 +1,284 @@
+//! Quotes: made of a job's cuts with the prices as they stand, kept, changed with their old versions, and held against
+//! what was really burnt.
+
+use actix_web::{HttpResponse, get, patch, put, web};
+use serde::{Deserialize, Serialize};
+use serde_json::{Value, json};
+use sqlx::PgPool;
+use utoipa::ToSchema;
+use uuid::Uuid;
+
+use crate::api::record::burns::unknown;
+use crate::api::record::quote::QuoteRequest;
+use crate::api::record::quote_of_job::{Priced, asked_of, burnt, found_of};
+use crate::error::{ApiError, ApiResult, ErrorBody};
+use crate::http::body::{Body, read};
+use crate::http::caller::Caller;
+use crate::http::csv::csv;
+use crate::http::fields::{Fields, Given};
+use crate::http::page::{PageQuery, token};
+use crate::http::rows::{id, new_id, put_reply, seen};
+use crate::store::page::{List, page};
+use crate::store::quotes::{self, NewQuote, Quote};
+use crate::store::{find, jobs, made};
+
+const LONGEST_NAME: usize = 200;
+const LONGEST_NOTE: usize = 2_000;
+const SHOWN: i64 = 50;
+
+/// A quote to be made of a job's cuts.
+#[derive(Clone, Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct NewQuoteRequest {
+    /// The job whose cuts it is of.
+    pub job_id: Uuid,
+    /// What the shop calls it.
+    pub name: String,
+    /// Anything to know about it.
+    #[serde(default)]
+    pub note: String,
+    /// Setting up, once.
+    #[schema(value_type = Option<f64>)]
+    pub set_up_s: Option<Given>,
+    /// On the sum.
+    #[schema(value_type = Option<f64>)]
+    pub overhead_percent: Option<Given>,
+    /// On the sum with its overhead.
+    #[schema(value_type = Option<f64>)]
+    pub margin_percent: Option<Given>,
+}
+
+/// A quote changed: what is left out stays.
+#[derive(Clone, Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct QuoteChange {
+    /// The version that was seen.
+    pub version: i32,
+    /// What the shop calls it.
+    pub name: Option<String>,
+    /// Anything to know about it.
+    pub note: Option<String>,
+    /// Setting up, once.
+    #[schema(value_type = Option<f64>)]
+    pub set_up_s: Option<Given>,
+    /// On the sum.
+    #[schema(value_type = Option<f64>)]
+    pub overhead_percent: Option<Given>,
+    /// On the sum with its overhead.
+    #[schema(value_type = Option<f64>)]
+    pub margin_percent: Option<Given>,
+    /// True: with the job's cuts and the shop's prices of now in place of those it was made with.
+    #[serde(default)]
+    pub anew: bool,
+}
+
+/// A quote in the list.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct QuoteGlance {
+    /// Its id.
+    pub id: Uuid,
+    /// Rises with each change.
+    pub version: i32,
+    /// The job it was made of.
+    pub job_id: Uuid,
+    /// What the shop calls it.
+    pub name: String,
+    /// When it was last changed.
+    #[serde(with = "time::serde::rfc3339")]
+    pub changed_at: time::OffsetDateTime,
+    /// What it came to, as `/quotes/price` says a total.
+    #[schema(value_type = Object)]
+    pub total: Value,
+}
+
+/// Quotes, the last changed first.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct QuotesReply {
+    /// A page of them.
+    pub quotes: Vec<QuoteGlance>,
+    /// What to ask on from; null at the end.
+    pub next: Option<String>,
+}
+
+/// A version that a quote had before.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct QuoteWas {
+    /// Its number.
+    pub version: i32,
+    /// What it said.
+    #[schema(value_type = Object)]
+    pub was: Value,
+}
+
+/// A quote with its old versions and what was really burnt.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct QuoteView {
+    /// As it stands.
+    #[serde(flatten)]
+    pub quote: Quote,
+    /// What it said before, the oldest first.
+    pub was: Vec<QuoteWas>,
+    /// What its cuts really took, as far as they were burnt and timed; null while none was.
+    pub burnt: Option<super::quote_of_job::Burnt>,
+}
+
+async fn whole(pool: &PgPool, quote: Quote) -> ApiResult<QuoteView> {
+    let was = quotes::versions(pool, quote.record.id).await?;
+    let was = was.into_iter().map(|(version, was)| QuoteWas { version, was }).collect();
+    let burnt = burnt(pool, &quote).await?;
+    Ok(QuoteView { quote, was, burnt })
+}
+
+fn texts(name: &str, note: &str) -> ApiResult<(String, String)> {
+    let mut fields = Fields::default();
+    let name = fields.text("name", name, LONGEST_NAME);
+    let note =
+        if note.is_empty() { String::new() } else { fields.text("note", note, LONGEST_NOTE) };
+    fields.done((name, note))
+}
+
+/// Makes a quote of a job's cuts, under a UUIDv7 of the client's choice; repeatable.
+#[utoipa::path(put, operation_id = "quotes_create", path = "/api/v1/quotes/{id}", request_body = NewQuoteRequest, params(("id" = String, Path)),
+    responses((status = 201, body = Quote), (status = 200, body = Quote), (status = 409, body = ErrorBody), (status = 422, body = ErrorBody)))]
+#[put("/quotes/{id}")]
+pub async fn create(
+    pool: web::Data<PgPool>,
+    path: web::Path<String>,
+    caller: Caller,
+    body: Body<NewQuoteRequest>,
+) -> ApiResult<HttpResponse> {
+    let (key, new) = (new_id(&path, caller)?, &body.value);
+    // the same once more is told as it was made, whatever the shop's prices have become
+    if find::<Quote>(&pool, key.0).await?.is_some() {
+        return Ok(put_reply::<Quote>(made(&pool, key.0, (None, &body.json)).await?));
+    }
+    let (name, note) = texts(&new.name, &new.note)?;
+    let Priced { mut asked, lines } = asked_of(&pool, caller, new.job_id).await?;
+    asked.set_up_s.clone_from(&new.set_up_s);
+    asked.overhead_percent.clone_from(&new.overhead_percent);
+    asked.margin_percent.clone_from(&new.margin_percent);
+    let found = found_of(&asked, &lines).await?;
+    let quote = NewQuote {
+        job_id: new.job_id,
+        name,
+        note,
+        asked: serde_json::to_value(&asked)?,
+        found: serde_json::to_value(&found)?,
+    };
+    let new = quotes::put(&pool, key, (&quote, &body.json)).await;
+    Ok(put_reply(new.map_err(|error| unknown("quotes", error))?))
+}
+
+/// Lists quotes.
+#[utoipa::path(get, operation_id = "quotes_list", path = "/api/v1/quotes", params(PageQuery),
+    responses((status = 200, body = QuotesReply), (status = 422, body = ErrorBody)))]
+#[get("/quotes")]
+pub async fn list(
+    pool: web::Data<PgPool>,
+    query: web::Query<PageQuery>,
+) -> ApiResult<web::Json<QuotesReply>> {
+    let at = |quote: &Quote| quote.record.changed_at;
+    let list = List { time: "changed_at", at, matching: None };
+    let (found, next) = page(&pool, &list, &query.page(SHOWN)?).await?;
+    let glance = |quote: Quote| QuoteGlance {
+        id: quote.record.id,
+        version: quote.record.version,
+        job_id: quote.job_id,
+        name: quote.name,
+        changed_at: quote.record.changed_at,
+        total: quote.found["total"].clone(),
+    };
+    let quotes = found.into_iter().map(glance).collect();
+    Ok(web::Json(QuotesReply { quotes, next: next.map(token) }))
+}
+
+/// A quote with its old versions.
+#[utoipa::path(get, operation_id = "quotes_show", path = "/api/v1/quotes/{id}", params(("id" = String, Path)),
+    responses((status = 200, body = QuoteView), (status = 404, body = ErrorBody)))]
+#[get("/quotes/{id}")]
+pub async fn show(
+    pool: web::Data<PgPool>,
+    path: web::Path<String>,
+) -> ApiResult<web::Json<QuoteView>> {
+    let quote = find(&pool, id(&path)?).await?.ok_or(ApiError::NotFound)?;
+    Ok(web::Json(whole(&pool, quote).await?))
+}
+
+/// Changes a quote; what it said before is kept.
+#[utoipa::path(patch, operation_id = "quotes_change", path = "/api/v1/quotes/{id}", request_body = QuoteChange, params(("id" = String, Path)),
+    responses((status = 200, body = QuoteView), (status = 404, body = ErrorBody), (status = 409, body = ErrorBody), (status = 422, body = ErrorBody)))]
+#[patch("/quotes/{id}")]
+pub async fn change(
+    pool: web::Data<PgPool>,
+    path: web::Path<String>,
+    caller: Caller,
+    body: Body<QuoteChange>,
+) -> ApiResult<web::Json<QuoteView>> {
+    let change = &body.value;
+    let row = seen(&path, change.version, caller)?;
+    let old: Quote = find(&pool, row.id).await?.ok_or(ApiError::NotFound)?;
+    let said = |new: &Option<String>, old: &String| new.clone().unwrap_or_else(|| old.clone());
+    let (name, note) = texts(&said(&change.name, &old.name), &said(&change.note, &old.note))?;
+    let kept: QuoteRequest = read(&old.asked)?;
+    let Priced { mut asked, lines } = if change.anew {
+        jobs::live(&pool, old.job_id).await?;
+        asked_of(&pool, caller, old.job_id).await?
+    } else {
+        Priced { asked: kept.clone(), lines: read(&old.found["lines"])? }
+    };
+    asked.set_up_s = change.set_up_s.clone().or(kept.set_up_s);
+    asked.overhead_percent = change.overhead_percent.clone().or(kept.overhead_percent);
+    asked.margin_percent = change.margin_percent.clone().or(kept.margin_percent);
+    let found = found_of(&asked, &lines).await?;
+    let quote = NewQuote {
+        job_id: old.job_id,
+        name,
+        note,
+        asked: serde_json::to_value(&asked)?,
+        found: serde_json::to_value(&found)?,
+    };
+    let changed = quotes::change(&pool, &row, (&quote, &body.json)).await?;
+    Ok(web::Json(whole(&pool, changed).await?))
+}
+
+/// A quote's lines as CSV.
+#[utoipa::path(get, operation_id = "quotes_write", path = "/api/v1/quotes/{id}/lines.csv", params(("id" = String, Path)),
+    responses((status = 200, content_type = "text/csv", body = String), (status = 404, body = ErrorBody)))]
+#[get("/quotes/{id}/lines.csv")]
+pub async fn write(pool: web::Data<PgPool>, path: web::Path<String>) -> ApiResult<HttpResponse> {
+    const HEAD: [&str; 9] =
+        ["cut", "pieces", "low", "price", "high", "oxygen", "fuel", "labour and cleaning", "tips"];
+    let quote: Quote = find(&pool, id(&path)?).await?.ok_or(ApiError::NotFound)?;
+    let failed = |error: ::csv::Error| ApiError::Internal(error.to_string());
+    let mut out = ::csv::Writer::from_writer(Vec::new());
+    out.write_record(HEAD).map_err(failed)?;
+    let money = |value: &Value| format!("{:.2}", value.as_f64().unwrap_or(0.0));
+    let total = |band: &Value| ["low", "set", "high"].map(|end| money(&band[end]));
+    let none = Vec::new();
+    for line in quote.found["lines"].as_array().unwrap_or(&none) {
+        let (band, parts) = (total(&line["all"]), &line["parts"]);
+        if line["left_out"].is_string() {
+            out.write_record([&text(&line["typed"]), "", "", "", "", "", "", "", ""])
+                .map_err(failed)?;
+            continue;
+        }
+        let labour = ["burning", "handling", "cleaning"];
+        let labour = labour.iter().filter_map(|part| parts[*part].as_f64()).sum::<f64>();
+        let [low, set, high] = band;
+        let count = line["count"].to_string();
+        let cells = [text(&line["typed"]), count, low, set, high, money(&parts["oxygen"])];
+        let rest = [money(&parts["fuel"]), money(&json!(labour)), money(&parts["tips"])];
+        out.write_record(cells.iter().chain(&rest)).map_err(failed)?;
+    }
+    let [low, set, high] = total(&quote.found["total"]);
+    let last = ["total".to_owned(), String::new(), low, set, high];
+    let rest = vec![String::new(); HEAD.len() - last.len()];
+    out.write_record(last.iter().chain(&rest)).map_err(failed)?;
+    let bytes = out.into_inner().map_err(|error| ApiError::Internal(error.to_string()))?;
+    let text = String::from_utf8(bytes).map_err(|error| ApiError::Internal(error.to_string()))?;
+    csv(&format!("{}.csv", quote.name), &text)
+}
+
+fn text(value: &Value) -> String {
+    value.as_str().unwrap_or_default().to_owned()
+}

@@ -1,0 +1,34 @@
+import { expect, it } from "vitest";
+import { against, type Found, money, range, shares } from "./quote";
+
+type Parts = NonNullable<Found["lines"][number]["parts"]>;
+const line = (parts: Parts | null): Found["lines"][number] => ({
+  line_id: "a",
+  typed: "a cut",
+  count: 1,
+  left_out: null,
+  all: null,
+  piece: null,
+  parts,
+  time_s: null,
+});
+const PARTS = { burning: 30, handling: 10, cleaning: 5, oxygen: 20, fuel: 10, tips: 1 };
+
+it("writes money as a shop does", () => {
+  expect(money(1234.5, "$")).toBe("$ 1,234.50");
+  expect(money(3, "")).toBe("3.00");
+  expect(range({ low: 9, set: 10, high: 12.345 }, "€")).toBe("€ 9.00 to € 12.35");
+});
+
+it("adds the parts of all lines, the largest first, and passes over what has no price", () => {
+  const found = shares([line(PARTS), line(null), line({ ...PARTS, oxygen: 60 })]);
+  expect(found[0]).toEqual({ part: "oxygen", amount: 80, share: 80 / 192 });
+  expect(found.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1);
+  expect(shares([line(null)]).every(({ share }) => share === 0)).toBe(true);
+});
+
+it("holds another way against today's", () => {
+  const of = (set: number) => ({ low: set, set, high: set });
+  expect(against(of(80), of(100))).toBeCloseTo(-0.2);
+  expect(against(of(80), of(0))).toBe(0);
+});
