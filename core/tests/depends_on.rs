@@ -6,8 +6,8 @@ use galvanon_core::band::Band;
 use galvanon_core::code::Code;
 use galvanon_core::cut::practice::{HowHot, Scale, ThickSpeed};
 use galvanon_core::cut::{
-    Factors, Handedness, PressureSchool, Prices, Process, Quality, Request, Settings, Start, Tip,
-    plan,
+    Factors, Handedness, Own, PressureSchool, Prices, Process, Quality, Request, Settings, Start,
+    Tip, plan,
 };
 use galvanon_core::gas::fuel::{Fuel, TipFace, Torch};
 use galvanon_core::physics::compressible::Pipe;
@@ -122,7 +122,8 @@ prop_compose! {
         ),
         (handling, reposition, clean_up) in (5.0..60.0_f64, 5.0..60.0_f64, 0.0..120.0_f64),
         (ambient, discharge, loss) in (75.0..105.0_f64, 0.7..0.95_f64, 0.0..0.08_f64),
-        (speed, preheat, kerf) in (0.7..1.3_f64, 0.7..1.3_f64, prop::option::of(1.0..3.0_f64)),
+        learned in prop::array::uniform6(prop_oneof![Just(1.0), 0.7..1.3_f64]),
+        kerf in prop::option::of(1.0..3.0_f64),
         money in 1.0..90.0_f64,
     ) -> Request {
         let mut request = Request::plate(Length::from_mm(mm), Length::from_mm(length));
@@ -146,7 +147,9 @@ prop_compose! {
         request.policy.clean_up_per_m = Duration::from_s(clean_up);
         request.policy.ambient = AbsolutePressure::from_pa(ambient * 1e3);
         (request.policy.discharge, request.policy.torch_loss) = (discharge, loss);
-        request.factors = Factors { speed, start_preheat: preheat, kerf: kerf.map(Length::from_mm), ..Factors::default() };
+        let [speed, start_preheat, width, oxygen, fuel_used, clean_up] = learned.map(Own::said);
+        let measured_kerf = kerf.map(Length::from_mm);
+        request.factors = Factors { speed, start_preheat, kerf: width, oxygen, fuel: fuel_used, clean_up, measured_kerf };
         request.prices = Some(Prices { labour_h: money, ..Prices::estimate(fuel) });
         request
     }

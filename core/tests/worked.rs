@@ -8,7 +8,7 @@
 use galvanon_core::code::Code;
 use std::collections::BTreeMap;
 
-use galvanon_core::cut::{Process, Quality, Request, Settings, Start, Tip, plan};
+use galvanon_core::cut::{Own, Process, Quality, Request, Settings, Start, Tip, plan};
 use galvanon_core::gas::fuel::{Fuel, Torch};
 use galvanon_core::quantity::{Angle, Length, Temperature};
 use galvanon_core::steel::surface::Surface;
@@ -148,9 +148,9 @@ fn poor_oxygen_costs_a_fifth_of_the_pace_a_percent() {
 fn what_the_shop_learned_moves_speed_heat_and_kerf() {
     let mut request = guided_plate(20.0);
     let before = planned(&request);
-    request.factors.speed = 1.1;
-    request.factors.start_preheat = 0.8;
-    request.factors.kerf = Some(Length::from_mm(3.0));
+    request.factors.speed = Own::said(1.1);
+    request.factors.start_preheat = Own::said(0.8);
+    request.factors.measured_kerf = Some(Length::from_mm(3.0));
     let after = planned(&request);
     assert!(
         (after.travel_speed.set.as_m_s() / before.travel_speed.set.as_m_s() - 1.1).abs() < 1e-9

@@ -30,12 +30,12 @@ const KERF_INPUTS: &[Input] =
 /// Width of the cut.
 ///
 /// ```text
-/// kerf = 1.25·d + 0.012·a + wander, or what the shop measured
+/// kerf = (1.25·d + 0.012·a + wander) · learned, or what the shop measured
 /// ```
 #[must_use]
 pub fn kerf(request: &Request, path: Length, bore: Length) -> (Length, Trace) {
     let mut trace = Tracer::new(Quantity::Kerf, fuel_by_chart(KERF_INPUTS, request.has_charts()));
-    let kerf = match request.factors.kerf {
+    let kerf = match request.factors.measured_kerf {
         Some(measured) => {
             trace.number("kerf_measured", (Kind::Bore, measured.as_m()), SHOP);
             measured
@@ -62,7 +62,9 @@ pub fn kerf(request: &Request, path: Length, bore: Length) -> (Length, Trace) {
                     COMMON_PRACTICE,
                     vec![("process", Measure::Word(request.cut.process.code()))],
                 );
-            Length::from_m(by_bore + by_thickness + wander)
+            let own = request.factors.kerf;
+            own.step(&mut trace);
+            Length::from_m((by_bore + by_thickness + wander) * own.factor)
         }
     };
     trace.number("result_kerf", (Kind::Bore, kerf.as_m()), COMPUTED);

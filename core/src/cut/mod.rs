@@ -26,10 +26,11 @@ mod steel_notes;
 mod tip_plan;
 pub mod work;
 
-pub use consumption::{Amounts, Times};
+pub use consumption::{Amounts, Flows, Times};
 pub use cost::Cost;
 pub use cue::Cue;
-pub use policy::{Direction, Factors, Handedness, Policy, PressureSchool};
+pub use policy::{Direction, Handedness, Policy, PressureSchool};
+pub use practice::own::{Factors, Own};
 pub use preheat_time::RESTART_FACTOR;
 pub use prices::Prices;
 pub use request::{

@@ -128,24 +128,3 @@ impl Default for Policy {
         }
     }
 }
-
-/// What the shop's own burns have taught; 1 and `None` where nothing is known yet.
-#[derive(Clone, Copy, Debug, PartialEq)]
-pub struct Factors {
-    /// On the travel speed.
-    pub speed: f64,
-    /// Burns behind it, 0 where somebody said it.
-    pub speed_n: u32,
-    /// On the start preheat.
-    pub start_preheat: f64,
-    /// Burns behind it, 0 where somebody said it.
-    pub start_preheat_n: u32,
-    /// The kerf measured.
-    pub kerf: Option<Length>,
-}
-
-impl Default for Factors {
-    fn default() -> Self {
-        Self { speed: 1.0, speed_n: 0, start_preheat: 1.0, start_preheat_n: 0, kerf: None }
-    }
-}

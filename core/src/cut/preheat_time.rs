@@ -16,7 +16,7 @@ use crate::cut::request::{Request, Start};
 use crate::error::Result;
 use crate::quantity::{Duration, Length, Temperature};
 use crate::reference::{BandTable, Table, no_row, read, table};
-use crate::source::{COMMON_PRACTICE, COMPUTED, HEATING, SHOP};
+use crate::source::{COMMON_PRACTICE, COMPUTED, HEATING};
 use crate::steel::surface::Surface;
 use crate::tip::owned::TipKind;
 use crate::trace::{Input, Kind, Measure, Named, Quantity, Trace, Tracer};
@@ -170,7 +170,7 @@ pub fn start_preheat(
         TipKind::General | TipKind::Gouging | TipKind::Sheet => Factor::ONE,
     };
     let plate = plate_factor(request.steel.plate_temperature);
-    let learned = request.factors.start_preheat;
+    let learned = request.factors.start_preheat.factor;
     let at_edge =
         base.value * fuel.value * tip.value * surface.value * heat.value * plate * learned;
     let band = combined(at_edge * start.value, &[base, fuel, tip, surface, heat, start]);
@@ -222,12 +222,7 @@ pub fn start_preheat(
             vec![("temperature", Measure::Number(Kind::Temperature, temperature))],
         );
     }
-    if learned != 1.0 {
-        let burns = f64::from(request.factors.start_preheat_n);
-        let code = if burns > 0.0 { "times_learned_of" } else { "times_learned" };
-        let burns = ("n", Measure::Number(Kind::Count, burns));
-        trace.step(code, Measure::Number(Kind::Ratio, learned), SHOP, vec![burns]);
-    }
+    request.factors.start_preheat.step(&mut trace);
     trace.step(
         "preheat_spread",
         Measure::List(Kind::Duration, vec![band.low, band.high]),

@@ -1,7 +1,8 @@
 //! What is asked: the steel, the cut, the gas, the gear, and how this shop works.
 
 use crate::cut::limits;
-use crate::cut::policy::{Factors, Handedness, Policy};
+use crate::cut::policy::{Handedness, Policy};
+use crate::cut::practice::own::Factors;
 use crate::cut::prices::{PRICE, Prices, TIP_LIFE};
 use crate::error::{Error, Result};
 use crate::gas::fuel::{Fuel, Torch};
@@ -293,10 +294,9 @@ impl Request {
             limits::AMBIENT.check(self.policy.ambient.as_pa()),
             limits::DISCHARGE.check(self.policy.discharge),
             limits::TORCH_LOSS.check(self.policy.torch_loss),
-            limits::LEARNED.check(self.factors.speed),
-            limits::LEARNED.check(self.factors.start_preheat),
             limits::LAYERS.check(f64::from(self.steel.layers)),
         ];
+        checks.extend(self.factors.all().map(|own| limits::LEARNED.check(own.factor)));
         checks.extend(self.hoses().map(|(pipe, bore, length)| {
             bore.check(pipe.bore.as_m()).and_then(|_| length.check(pipe.length.as_m()))
         }));

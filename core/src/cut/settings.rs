@@ -97,6 +97,16 @@ impl Settings {
     pub fn verdict(&self) -> Verdict {
         Verdict::of(&self.notes)
     }
+
+    /// What flows while it cuts.
+    #[must_use]
+    pub const fn flows(&self) -> Flows {
+        Flows {
+            oxygen: self.oxygen_flow,
+            preheat_oxygen: self.preheat_oxygen_flow,
+            fuel: self.fuel_flow,
+        }
+    }
 }
 
 /// Plans one stroke.
@@ -201,7 +211,7 @@ fn compute(request: &Request) -> Result<Settings> {
     notes.extend(balance_note(&balance).into_iter().chain(stop_note(request, &starts)));
     notes.push(Note::new(Level::Info, "closing_rise", vec![]));
     let (time, of_time) = times(request, &preheat, (starts.count, pace.speed.set));
-    let (gas, [of_used_oxygen, of_used_fuel]) = amounts(&time, &flows, one);
+    let (gas, [of_used_oxygen, of_used_fuel]) = amounts(&time, &flows, &request.factors, one);
     let costed = request.prices.map(|prices| cost(&prices, (&time, starts.count), &gas, one));
 
     let mut traces = vec![

@@ -6,7 +6,7 @@ use crate::cut::practice::faces::faces;
 use crate::cut::request::{Process, Quality, Request};
 use crate::error::Result;
 use crate::quantity::{Length, Speed};
-use crate::source::{COMMON_PRACTICE, COMPUTED, CUTTING_DATA, MAKERS_CHART, OURS, SHOP};
+use crate::source::{COMMON_PRACTICE, COMPUTED, CUTTING_DATA, MAKERS_CHART, OURS};
 use crate::steel::surface::{Surface, speed_factors};
 use crate::tip::chart::ChartRow;
 use crate::tip::handbook::handbook;
@@ -100,8 +100,7 @@ pub fn travel_speed(
     let purity = purity_factor(request.gas.oxygen_purity);
     let met = faces(request);
     let (front, back) = surface_factors(met.near, met.far)?;
-    let learned = request.factors.speed;
-    let all = purity * front * back * learned;
+    let all = purity * front * back * request.factors.speed.factor;
     let speed = Band { low: part(0.0) * all, set: base * all, high: part(1.0) * all };
     let pace = Pace {
         base: Speed::from_m_s(base),
@@ -144,12 +143,7 @@ pub fn travel_speed(
             );
         }
     }
-    if learned != 1.0 {
-        let burns = f64::from(request.factors.speed_n);
-        let code = if burns > 0.0 { "times_learned_of" } else { "times_learned" };
-        let burns = ("n", Measure::Number(Kind::Count, burns));
-        trace.step(code, Measure::Number(Kind::Ratio, learned), SHOP, vec![burns]);
-    }
+    request.factors.speed.step(&mut trace);
     trace.step(
         "speed_part",
         Measure::List(Kind::Speed, vec![speed.low, speed.high]),

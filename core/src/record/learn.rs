@@ -6,6 +6,7 @@
 
 use std::collections::BTreeMap;
 
+use crate::band::Band;
 use crate::record::class::{Class, Key, Level, Taught};
 pub use crate::record::tree::Leaf;
 use crate::record::tree::{Normal, Tree};
@@ -190,6 +191,16 @@ fn changes(seen: &[Seen], (ys, ages): (&[f64], &[f64]), noise: f64) -> Vec<Chang
         tree.add(&burn.class, kept, (ages[i], 1));
     }
     found
+}
+
+impl Told {
+    /// Where the next burn is expected, of a figure that was planned with this factor.
+    #[must_use]
+    pub fn next(&self, planned: f64) -> Band<f64> {
+        let at_one = planned / self.factor;
+        let Factor { median, low, high } = self.expected;
+        Band { low, set: median, high }.times(at_one)
+    }
 }
 
 impl Learned {

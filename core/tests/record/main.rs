@@ -8,5 +8,6 @@
 
 mod compare;
 mod learn;
+mod own;
 mod quote;
 mod shops;

@@ -11,3 +11,4 @@ pub mod settings;
 pub mod shop;
 pub mod supply;
 pub mod taught;
+pub mod told;

@@ -7,14 +7,14 @@ use serde::Serialize;
 use serde_json::{Map, Value, json};
 use utoipa::ToSchema;
 
-use crate::api::cut::request::{CutPlanRequest, FactorsWire};
+use crate::api::cut::request::CutPlanRequest;
 use crate::error::ApiResult;
 use crate::http::body::read;
-use crate::http::fields::Given;
 use crate::plan::merge::merged;
 use crate::plan::rack::GearView;
 use crate::plan::settings::{LIFTING_LIMIT, MARKING};
 use crate::plan::shop::Shop;
+use crate::plan::told::ToldOfPlan;
 use crate::store::jobs::Job;
 use crate::wire::note::NoteWire;
 
@@ -109,22 +109,6 @@ fn part_of(place: &str, view: &GearView) -> Value {
     }
 }
 
-/// What the shop's burns tell of a cut, by the tip that it takes; a cut that does not plan is told nothing.
-fn factors(request: &CutPlanRequest, shop: &Shop) -> Option<FactorsWire> {
-    let work = request.to_work().ok()?;
-    let settings = work.settings().ok()?;
-    let [speed, heat] = shop.taught.of_plan(work.request(), &settings);
-    let given = |told: Option<f64>| told.map(|number| Given(json!(number)));
-    let wire = FactorsWire {
-        speed: given(speed.map(|told| told.factor)),
-        speed_n: given(speed.map(|told| f64::from(told.n))),
-        start_preheat: given(heat.map(|told| told.factor)),
-        start_preheat_n: given(heat.map(|told| f64::from(told.n))),
-        kerf_mm: None,
-    };
-    (speed.is_some() || heat.is_some()).then_some(wire)
-}
-
 impl Rig {
     /// The request of an input in a job's rig: line over job over shop, prices and lifting limit too.
     ///
@@ -159,10 +143,13 @@ impl Rig {
         if request.drawer.is_none() && !shop.drawer.is_empty() {
             request.drawer = Some(shop.drawer.clone());
         }
+        // what somebody said of a job or a line outranks what the shop's burns tell
+        let mut told = ToldOfPlan::default();
         if request.factors.is_none() && !shop.taught.is_empty() {
-            request.factors = factors(&request, shop);
+            told = ToldOfPlan::of(&request, &shop.taught);
+            request.factors = told.wire();
         }
-        Ok(InShop { request, notes: self.notes.clone(), gauges: self.gauges })
+        Ok(InShop { request, told, notes: self.notes.clone(), gauges: self.gauges })
     }
 
     /// Looks the gear of a job's rig up in the rack.
@@ -225,6 +212,8 @@ impl Rig {
 pub struct InShop {
     /// Everything the plan depends on.
     pub request: CutPlanRequest,
+    /// What the shop's burns tell of it.
+    pub told: ToldOfPlan,
     /// About the gear itself: out of service, overdue.
     pub notes: Vec<NoteWire>,
     /// The scales of the gauges in use, as far as they are known.

@@ -163,7 +163,7 @@ impl Taught {
         found.map_or((State::Learning, None), |(state, median)| (*state, Some(*median)))
     }
 
-    /// What a plan of a class is told of a kind, in whole steps; `None` where there is nothing to tell. The deepest choice of
+    /// What a plan of a class is told of a kind, in whole steps; `None` where no burn tells anything. The deepest choice of
     /// a foreman on its way holds.
     #[must_use]
     pub fn told(&self, kind: Kind, class: &Class) -> Option<Told> {
@@ -179,16 +179,14 @@ impl Taught {
             _ => told.factor,
         };
         let factor = (factor / STEP).round() * STEP;
-        let moves = (factor - 1.0).abs() >= STEP / 2.0 && told.n > 0;
-        moves.then_some(Told { factor, ..told })
+        (told.n > 0).then_some(Told { factor, ..told })
     }
 
-    /// What a plan is told: pace and start preheat by the tip that it takes.
+    /// What a plan is told of a kind, by the tip that it takes.
     #[must_use]
-    pub fn of_plan(&self, request: &Request, settings: &Settings) -> [Option<Told>; 2] {
+    pub fn of_plan(&self, kind: Kind, request: &Request, settings: &Settings) -> Option<Told> {
         let (process, fuel) = (request.cut.process, request.gas.fuel);
-        let class = Class::of((process, fuel), settings.bore, request.steel.thickness);
-        [Kind::Speed, Kind::StartPreheat].map(|kind| self.told(kind, &class))
+        self.told(kind, &Class::of((process, fuel), settings.bore, request.steel.thickness))
     }
 }
 

@@ -1,9 +1,9 @@
 //! Every code that core can say has a sentence, and every placeholder in it a value.
 
 use galvanon_core::code::Code;
-use galvanon_core::cut::{Handedness, Process, Quality, Request, Start, Tip, plan};
+use galvanon_core::cut::{Factors, Handedness, Own, Process, Quality, Request, Start, Tip, plan};
 use galvanon_core::gas::fuel::{Fuel, TipFace, Torch};
-use galvanon_core::quantity::{Angle, GaugePressure, Length, Temperature};
+use galvanon_core::quantity::{Angle, Duration, GaugePressure, Length, Temperature};
 use galvanon_core::steel::surface::Surface;
 use galvanon_server::api::cut::reply::CutPlan;
 use proptest::prelude::*;
@@ -39,8 +39,10 @@ prop_compose! {
         request.gas.fuel_supply = flags.0.then(|| GaugePressure::from_pa(2e3));
         request.gas.torch = if flags.1 { Torch::Injector } else { Torch::EqualPressure };
         request.tip = bore.map(|mm| Tip { face: flags.2.then_some(TipFace::Flush), ..Tip::of_bore(Length::from_mm(mm)) });
-        request.factors.speed = if flags.0 { 1.1 } else { 1.0 };
-        request.factors.kerf = flags.1.then(|| Length::from_mm(2.0));
+        let own = Own { factor: if flags.0 { 1.1 } else { 1.0 }, n: if flags.1 { 7 } else { 0 } };
+        request.factors = Factors { speed: own, start_preheat: own, kerf: own, oxygen: own, fuel: own, clean_up: own, measured_kerf: None };
+        request.factors.measured_kerf = flags.1.then(|| Length::from_mm(2.0));
+        request.policy.clean_up_per_m = Duration::from_s(40.0);
         request
     }
 }

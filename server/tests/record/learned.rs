@@ -71,6 +71,7 @@ async fn plans_follow_the_shops_burns_and_say_so() {
     let median = number(&class["median"]);
     assert!(0.8 < median && median < 0.9 && number(&class["low"]) < 0.8001, "{class}");
     let draft = drafted(&app, job).await;
+    let expected = draft["expected"].clone();
     let (draft, request) = (draft["plan"].clone(), draft["request"].clone());
     let ratio = number(&draft["travel_speed_mm_min"]["set"]) / pace;
     // told in whole hundredths
@@ -85,11 +86,51 @@ async fn plans_follow_the_shops_burns_and_say_so() {
         .find(|it| it["what"].as_str().unwrap().contains("n = 6"));
     assert!(step.is_some(), "{speed}");
     assert_ne!(listed(&app, job).await, before, "the list knows it too");
+    // beside the handbook's band: where the next burn is expected, wider than the factor itself
+    let next = expected["travel_speed_mm_min"].clone();
+    let (low, high) = (number(&next["low"]) / pace, number(&next["high"]) / pace);
+    assert!((number(&next["set"]) / pace - median).abs() < 1e-6, "{next}");
+    assert!(low < number(&class["low"]) && high > number(&class["high"]), "{next} {class}");
+    assert_eq!(
+        (&next["n"], &next["from"], &expected["kerf_mm"]),
+        (&json!(6), &json!("class"), &Value::Null)
+    );
     // a preview depends on its request alone
     assert_eq!(
         app.preview(&plate()).await.body["travel_speed_mm_min"],
         plan["travel_speed_mm_min"]
     );
+}
+
+/// Gas is learned against a plan that had learned nothing: a pace that is slower as well does not count twice.
+#[tokio::test]
+async fn gas_and_kerf_are_learned_by_themselves() {
+    let app = TestApp::start().await;
+    let (job, card, plan) = job_with_card(&app).await;
+    let (pace, kerf) = (number(&plan["travel_speed_mm_min"]["set"]), number(&plan["kerf_mm"]));
+    let (oxygen, fuel) = (number(&plan["oxygen_l"]), number(&plan["fuel_l"]));
+    for _ in 0..8 {
+        let body = json!({ "happened_at": "2026-11-20T10:00:00Z", "plan_id": card, "person_id": app.owner,
+            "pace_mm_min": 0.8 * pace, "kerf_mm": 1.2 * kerf, "oxygen_l": 1.1 * oxygen, "outcome": "good" });
+        let kept = app.put(&format!("/api/v1/burns/{}", Uuid::now_v7()), &body).await;
+        assert_eq!(kept.status, 201, "{}", kept.body);
+    }
+    let class = async |kind: &str| {
+        let found = factors(&app, kind, "class").await;
+        (number(&found["median"]) * 100.0).round() / 100.0
+    };
+    let drafted = drafted(&app, job).await;
+    let now = &drafted["plan"];
+    assert!(
+        (number(&now["oxygen_l"]) / oxygen - class("oxygen").await).abs() < 1e-3,
+        "{}",
+        now["oxygen_l"]
+    );
+    assert!((number(&now["kerf_mm"]) / kerf - class("kerf").await).abs() < 1e-6);
+    assert!(class("oxygen").await < 1.11 && class("kerf").await > 1.05);
+    // of fuel nothing was measured: it follows the slower pace
+    assert!(number(&now["fuel_l"]) > 1.05 * fuel && drafted["expected"]["fuel_l"].is_null());
+    assert_eq!(drafted["request"]["factors"]["oxygen_n"], 8.0);
 }
 
 /// Held against cards with all factors at 1: a plan that follows the shop unlearns nothing from burns that keep to it.

@@ -133,6 +133,7 @@ export function Bench({ jobId, input, onChange, heading, cutKey, rigFuel, action
           errors={errors}
           reference={reference.data}
           gauges={draft.gauges}
+          expected={draft.expected}
           before={before}
           onChange={onChange}
           onFuel={onFuel}
@@ -186,6 +187,7 @@ export function Bench({ jobId, input, onChange, heading, cutKey, rigFuel, action
               before={before}
               onWhy={setWhy}
               gauges={draft.gauges}
+              expected={draft.expected}
             />
             {quiet.map((note) => (
               <p key={noteKey(note)} className="text-xs text-ink-2" data-note={note.code}>

@@ -10,7 +10,7 @@ import { GasBadge } from "@/ui/gas-badge";
 import { Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
 import { band, clock, type Kind, print, type System, setting } from "@/units";
-import { moved, ROWS, type Row, setOf, stayKey } from "./model";
+import { moved, nextBurn, ROWS, type Row, setOf, stayKey } from "./model";
 
 type Props = {
   plan: CutPlan;
@@ -19,6 +19,8 @@ type Props = {
   before: { fuel: string; plan: CutPlan } | null;
   onWhy: (quantity: string) => void;
   gauges: Schemas["Gauges"];
+  /** Where the shop's next burn is expected. */
+  expected: Schemas["Expected"];
 };
 
 /** What a number was before the fuel changed, or why it stays. */
@@ -153,11 +155,13 @@ type CellProps = {
   value: string;
   small: string | null;
   cue: string | null;
+  /** Where the shop's next burn is expected: beside the handbook's band, never in its place. */
+  next?: string | null;
   children?: ReactNode;
 };
 
 /** One number: all of it is the button that opens its chain. */
-function Cell({ name, quantity, onWhy, value, small, cue, children }: CellProps) {
+function Cell({ name, quantity, onWhy, value, small, cue, next, children }: CellProps) {
   return (
     <button
       type="button"
@@ -173,6 +177,11 @@ function Cell({ name, quantity, onWhy, value, small, cue, children }: CellProps)
         {small !== null && <span className="text-xs text-ink-2">{small}</span>}
         {children}
       </span>
+      {next && (
+        <span className="text-xs text-accent" data-next-burn={quantity}>
+          {next}
+        </span>
+      )}
       {cue !== null && <span className="text-xs text-ink-2">{cue}</span>}
     </button>
   );
@@ -238,6 +247,7 @@ export function SettingsTable(props: Props) {
                   onWhy={onWhy}
                   value={stopped ? ABSENT : print(setOf(row.value(plan)), row.kind, system)}
                   small={stopped ? null : beside(plan, row, system)}
+                  next={stopped ? null : nextBurn(props.expected, row, system)}
                   cue={
                     stopped || staying(before, plan, row) ? null : cueOf(plan, row.quantity, system)
                   }

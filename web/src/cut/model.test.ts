@@ -5,6 +5,7 @@ import {
   inFull,
   moved,
   nameOf,
+  nextBurn,
   noteKey,
   partFacts,
   ROWS,
@@ -24,6 +25,25 @@ describe("the cut in the reader's words", () => {
   it("says what is out of the usual and nothing else", () => {
     expect(facts(request, "inch")).toBe("4× 3/4 in plate · 36 in · guided · light rust");
     expect(facts(request, "metric")).toBe("4× 19.1 mm plate · 914 mm · guided · light rust");
+  });
+});
+
+describe("where the next burn is expected", () => {
+  const pace = ROWS.flat().find((row) => row.quantity === "travel_speed_mm_min");
+  const expected = {
+    travel_speed_mm_min: { low: 254, set: 300, high: 355.6, n: 14, from: "class" },
+    kerf_mm: null,
+  } as Schemas["Expected"];
+
+  it("stands beside the handbook's band in the reader's units, with the burns behind it", () => {
+    if (!pace) throw new Error("no row of the pace");
+    expect(nextBurn(expected, pace, "inch")).toBe("this shop's next burn 10 to 14 in/min, n = 14");
+    expect(nextBurn(expected, pace, "metric")).toContain("254 to 356 mm/min");
+  });
+
+  it("says nothing where burns tell nothing, and nothing of what is not learned", () => {
+    for (const row of ROWS.flat().filter((each) => each !== pace))
+      expect(nextBurn(expected, row, "inch")).toBeNull();
   });
 });
 

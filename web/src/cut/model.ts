@@ -1,8 +1,8 @@
 /** What the bench knows about a cut, without any fetching or drawing. */
 import type { CutInput, CutPlan, CutPlanRequest, LineView, Schemas } from "@/api/client";
 import { boxOf } from "@/draw/layout/geometry";
-import { word } from "@/text";
-import { boreName, type Kind, plateName, print, type System } from "@/units";
+import { SCREEN, word } from "@/text";
+import { band, boreName, type Kind, plateName, print, type System } from "@/units";
 
 /** Lays `change` over `input`, part by part. `with({cut:{start:"edge"}}, {cut:{count:2}})` has both. */
 export function withChange(input: CutInput, change: CutInput): CutInput {
@@ -109,6 +109,13 @@ export const ROWS: readonly (readonly Row[])[] = [
 /** The set point of a value. */
 export function setOf(value: number | Band): number {
   return typeof value === "number" ? value : value.set;
+}
+
+/** Where the shop's next burn is expected: "this shop's next burn: 12 to 16 s, n = 14"; null where its burns tell nothing. */
+export function nextBurn(expected: Schemas["Expected"], row: Row, system: System): string | null {
+  const found = (expected as Record<string, Schemas["NextBurn"] | null | undefined>)[row.quantity];
+  if (!found) return null;
+  return `${SCREEN.nextBurn} ${band(found.low, found.high, row.kind, system)}, n = ${found.n}`;
 }
 
 /** Whether two numbers differ by more than printing would show. `moved(10, 10.01)` is false. */

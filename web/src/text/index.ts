@@ -226,6 +226,8 @@ export const SCREEN = {
     "Touch a part of the drawing: torch, flame, top edge, face, bottom edge, kerf or metal.",
   noAnswers:
     "Nothing answered yet. One touch on the drawing, one on what you see, and the likely causes stand here.",
+  /** Before the band of the shop's next burn. */
+  nextBurn: "this shop's next burn",
   expectedEdge:
     "A judgement of ours that follows the trade's direction, not a measurement: burn a coupon before you promise a class.",
   oddsAreOurs: "The odds rest on common practice and our judgement; they rank where to look first.",

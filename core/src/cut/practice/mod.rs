@@ -8,6 +8,7 @@ use crate::quantity::Length;
 
 pub mod faces;
 pub mod one_pressure;
+pub mod own;
 
 /// How hot the start is before the cutting oxygen comes.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]

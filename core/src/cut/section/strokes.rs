@@ -14,7 +14,7 @@ use crate::cut::speed::travel_speed;
 use crate::cut::tip_plan::runs_with_room;
 use crate::error::{Error, Result};
 use crate::gas::fuel::characteristics;
-use crate::quantity::{Duration, GasVolume, Length, Speed};
+use crate::quantity::{Duration, Length, Speed};
 use crate::section::panel::Element;
 use crate::section::{Stroke, StrokeStart, Way};
 use crate::source::OURS;
@@ -148,12 +148,7 @@ pub fn stroke_plan(
         handling: Duration::from_s(settings.time.handling.as_s() - held + turning),
         clean_up: settings.time.clean_up,
     };
-    let burning = Duration::from_s(time.preheat.as_s() + time.cutting.as_s());
-    let flames = settings.preheat_oxygen_flow.over(burning).as_m3();
-    let gas = Amounts {
-        oxygen: GasVolume::from_m3(settings.oxygen_flow.over(time.cutting).as_m3() + flames),
-        fuel: settings.fuel_flow.over(burning),
-    };
+    let gas = Amounts::of(&time, &settings.flows(), &request.factors);
     let one = request.policy.fixed_pressure().is_some();
     let money =
         request.prices.map(|prices| cost(&prices, (&time, settings.starts.count), &gas, one).0);

@@ -14,7 +14,7 @@ use crate::cut::settings::{Settings, plan};
 use crate::cut::work::sum::{Taken, Told, summed};
 use crate::error::Error;
 use crate::note::Note;
-use crate::quantity::{Duration, GasFlow, GasVolume, Length};
+use crate::quantity::{Duration, Length};
 use crate::trace::{Measure, Named, Trace};
 
 /// One run of the torch, from where it starts burning to where it lets go.
@@ -162,13 +162,7 @@ impl Known {
             handling: plus(own.handling, moved),
             ..own
         };
-        let volume = |own: GasVolume, flow: GasFlow| {
-            GasVolume::from_m3(own.as_m3() + flow.over(heat).as_m3())
-        };
-        let gas = Amounts {
-            oxygen: volume(self.settings.gas.oxygen, self.settings.preheat_oxygen_flow),
-            fuel: volume(self.settings.gas.fuel, self.settings.fuel_flow),
-        };
+        let gas = Amounts::of(&time, &self.settings.flows(), &request.factors);
         self.settings.starts.count += self.run.ties;
         let one = request.policy.fixed_pressure().is_some();
         let starts = self.settings.starts.count;

@@ -1,5 +1,6 @@
 //! One cut over HTTP: what is asked, and the plan that answers it.
 
+pub mod factors;
 pub mod gear;
 pub mod planned;
 pub mod preview;

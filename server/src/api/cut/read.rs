@@ -1,8 +1,8 @@
 //! Reads the request of the contract into core's, field by field.
 
 use galvanon_core::cut::{
-    Access, CutInput, Factors, GasInput, Handedness, Policy, Quality, Request, ScrapSide, Start,
-    SteelInput, Stroke, Tip, Work, limits,
+    Access, CutInput, GasInput, Handedness, Policy, Quality, Request, ScrapSide, Start, SteelInput,
+    Stroke, Tip, Work, limits,
 };
 use galvanon_core::gas::fuel::Torch;
 use galvanon_core::quantity::{
@@ -12,6 +12,7 @@ use galvanon_core::steel::surface::Surface;
 use galvanon_core::trace::Kind;
 use serde_json::Value;
 
+use crate::api::cut::factors::whole;
 use crate::api::cut::gear::read_gear;
 use crate::api::cut::prices::read_prices;
 use crate::api::cut::request::CutPlanRequest;
@@ -21,7 +22,7 @@ use crate::api::section::read::read_section;
 use crate::api::steel::cuttability::{read_composition, read_grade};
 use crate::api::tip::request::read_tip;
 use crate::error::{ApiError, ApiResult};
-use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
+use crate::http::fields::{Fields, NumberField, wrong_shape};
 
 impl CutPlanRequest {
     /// Reads the request into core's: a plate, a shape, or a part that is laid out.
@@ -96,7 +97,7 @@ impl CutPlanRequest {
             tip: self.tip.as_ref().map(|tip| read_tip(fields, "tip", tip)),
             drawer: self.drawer(fields),
             policy: self.policy(fields),
-            factors: self.factors(fields),
+            factors: self.factors.as_ref().map(|own| own.read(fields)).unwrap_or_default(),
             gear: read_gear(fields, self.gear.as_ref()),
             prices: self.prices.as_ref().map(|prices| read_prices(fields, prices)),
         }
@@ -302,35 +303,4 @@ impl CutPlanRequest {
             ),
         }
     }
-
-    fn factors(&self, fields: &mut Fields) -> Factors {
-        let Some(factors) = &self.factors else { return Factors::default() };
-        let speed = NumberField::new("factors.speed", &limits::LEARNED, Kind::Ratio);
-        let preheat = NumberField::new("factors.start_preheat", &limits::LEARNED, Kind::Ratio);
-        let kerf = NumberField::new("factors.kerf_mm", &limits::KERF, Kind::Bore);
-        #[allow(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "a count")]
-        let mut burns = |name: &str, given: Option<&Given>| {
-            let field = NumberField::new(format!("factors.{name}"), &limits::BURNS, Kind::Count);
-            fields.number(&field, given, Some(0.0)) as u32
-        };
-        let speed_n = burns("speed_n", factors.speed_n.as_ref());
-        let start_preheat_n = burns("start_preheat_n", factors.start_preheat_n.as_ref());
-        Factors {
-            speed_n,
-            start_preheat_n,
-            speed: fields.number(&speed, factors.speed.as_ref(), Some(1.0)),
-            start_preheat: fields.number(&preheat, factors.start_preheat.as_ref(), Some(1.0)),
-            kerf: fields.number_if_said(&kerf, factors.kerf_mm.as_ref()).map(Length::from_m),
-        }
-    }
-}
-
-/// A number that was checked to be small and whole enough: whatever follows the point is cut.
-#[allow(
-    clippy::cast_possible_truncation,
-    clippy::cast_sign_loss,
-    reason = "inside the range of its field"
-)]
-fn whole(number: f64) -> u32 {
-    number as u32
 }

@@ -5,6 +5,7 @@ use std::collections::BTreeMap;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
+use crate::api::cut::factors::FactorsWire;
 use crate::api::cut::gear::GearWire;
 use crate::api::cut::prices::PricesWire;
 use crate::api::gas::hose::HoseWire;
@@ -149,29 +150,6 @@ pub struct PolicyWire {
     /// Loss in the torch, percent of the absolute tip pressure.
     #[schema(value_type = Option<f64>)]
     pub torch_loss_percent: Option<Given>,
-}
-
-/// What the shop's burns have taught.
-#[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct FactorsWire {
-    /// On the travel speed.
-    #[schema(value_type = Option<f64>)]
-    pub speed: Option<Given>,
-    /// Burns that the pace's stands on; the shop's plans say it.
-    #[schema(value_type = Option<f64>)]
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub speed_n: Option<Given>,
-    /// On the start preheat.
-    #[schema(value_type = Option<f64>)]
-    pub start_preheat: Option<Given>,
-    /// Burns that it stands on.
-    #[schema(value_type = Option<f64>)]
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub start_preheat_n: Option<Given>,
-    /// The kerf measured, mm.
-    #[schema(value_type = Option<f64>)]
-    pub kerf_mm: Option<Given>,
 }
 
 /// Everything a plan depends on; the shop's gear, policies and factors are optional.

@@ -16,6 +16,7 @@ use crate::http::caller::Caller;
 use crate::plan::rig::{Gauges, InShop, Rig};
 use crate::plan::shop::Shop;
 use crate::plan::supply::draw_notes;
+use crate::plan::told::Expected;
 
 /// A cut in the shop: the input alone, to be completed by the shop's settings and a job's rig.
 #[derive(Debug, Deserialize, ToSchema)]
@@ -35,6 +36,8 @@ pub struct DraftReply {
     pub request: CutPlanRequest,
     /// The plan.
     pub plan: CutPlan,
+    /// Where the shop's next burn is expected.
+    pub expected: Expected,
     /// The scales of the gauges in use.
     pub gauges: Gauges,
 }
@@ -53,10 +56,11 @@ pub async fn draft(
         None => Value::Null,
     };
     let shop = Shop::read(&pool, caller.person).await?;
-    let InShop { request, notes, gauges } =
+    let InShop { request, told, notes, gauges } =
         Rig::of(&shop, &rig).request(&shop, &body.value.input)?;
     let plan = planned(&request)?.with_notes(notes);
     let drawn = draw_notes(&shop, &request, &plan);
     let plan = plan.with_notes(drawn);
-    Ok(web::Json(DraftReply { request, plan, gauges }))
+    let expected = told.expected(&plan);
+    Ok(web::Json(DraftReply { request, plan, expected, gauges }))
 }

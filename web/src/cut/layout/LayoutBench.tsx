@@ -29,6 +29,7 @@ type Props = {
   errors: FieldError[];
   reference: Schemas["ReferenceReply"] | undefined;
   gauges: Schemas["Gauges"];
+  expected: Schemas["Expected"];
   before: { fuel: string; plan: CutPlan } | null;
   onChange: (change: CutInput) => void;
   onFuel: (fuel: string) => void;
@@ -66,6 +67,7 @@ export function LayoutBench(props: Props) {
           before={props.before}
           onWhy={props.onWhy}
           gauges={props.gauges}
+          expected={props.expected}
         />
         <Inputs
           request={request}

@@ -3,9 +3,13 @@
 use crate::cut::practice::faces::{faces, grinding};
 use crate::cut::preheat_time::{RESTART_FACTOR, StartPreheat};
 use crate::cut::request::Request;
-use crate::quantity::{Duration, GasFlow, GasVolume, Length, Speed};
+use crate::quantity::{Duration, Length, Speed};
 use crate::source::{COMPUTED, OURS, SHOP};
-use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer, with_hose};
+use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
+
+mod gas;
+
+pub use gas::{Amounts, Flows, amounts};
 
 /// Where a hand cut is stopped on purpose.
 #[derive(Clone, Debug, PartialEq)]
@@ -48,28 +52,6 @@ impl Times {
             cutting: plus(sum.cutting, it.cutting),
             handling: plus(sum.handling, it.handling),
             clean_up: plus(sum.clean_up, it.clean_up),
-        })
-    }
-}
-
-/// Gas of one cut.
-#[derive(Clone, Copy, Debug, PartialEq)]
-pub struct Amounts {
-    /// Cutting and preheat oxygen.
-    pub oxygen: GasVolume,
-    /// Fuel.
-    pub fuel: GasVolume,
-}
-
-impl Amounts {
-    /// That of several cuts.
-    #[must_use]
-    pub fn sum(all: impl Iterator<Item = Self>) -> Self {
-        let zero = Self { oxygen: GasVolume::from_m3(0.0), fuel: GasVolume::from_m3(0.0) };
-        let plus = |a: GasVolume, b: GasVolume| GasVolume::from_m3(a.as_m3() + b.as_m3());
-        all.fold(zero, |sum, it| Self {
-            oxygen: plus(sum.oxygen, it.oxygen),
-            fuel: plus(sum.fuel, it.fuel),
         })
     }
 }
@@ -118,7 +100,8 @@ pub fn times(
     let ground = grinding(request).as_s();
     let handling =
         request.policy.handling.as_s() + again * request.policy.reposition.as_s() + ground;
-    let clean_up = request.policy.clean_up_per_m.as_s() * request.cut.length.as_m();
+    let own = request.factors.clean_up;
+    let clean_up = request.policy.clean_up_per_m.as_s() * request.cut.length.as_m() * own.factor;
     let times = Times {
         preheat: Duration::from_s(first + again * preheat.restart.as_s()),
         cutting: Duration::from_s(cutting),
@@ -171,72 +154,13 @@ pub fn times(
         trace.step("time_grinding", value, OURS, vec![("count", count)]);
     }
     if clean_up > 0.0 {
-        trace.number("time_clean_up", (Kind::Duration, clean_up), SHOP);
+        let told = vec![
+            ("n", Measure::Number(Kind::Count, f64::from(own.n))),
+            ("factor", Measure::Number(Kind::Ratio, own.factor)),
+        ];
+        let code = if own.is_told() { "time_clean_up_learned" } else { "time_clean_up" };
+        trace.step(code, Measure::Number(Kind::Duration, clean_up), SHOP, told);
     }
     trace.number("result_time", (Kind::Duration, times.total().as_s()), COMPUTED);
     (times, trace.done())
-}
-
-/// The flows of a stroke.
-#[derive(Clone, Copy, Debug, PartialEq)]
-pub struct Flows {
-    /// Through the cutting bore.
-    pub oxygen: GasFlow,
-    /// Of the preheat flames.
-    pub preheat_oxygen: GasFlow,
-    /// Fuel.
-    pub fuel: GasFlow,
-}
-
-/// What a cut depends on that uses gas.
-const GAS_INPUTS: &[Input] = &[
-    Input::Hose,
-    Input::Thickness,
-    Input::Length,
-    Input::Fuel,
-    Input::Process,
-    Input::Quality,
-    Input::Surface,
-    Input::Start,
-    Input::PlateTemperature,
-    Input::Purity,
-    Input::Tip,
-    Input::Policy,
-    Input::Learned,
-];
-
-/// The gas of one cut: cutting oxygen while it cuts, flames while it heats and cuts. Under one pressure the hose has its say.
-#[must_use]
-pub fn amounts(times: &Times, flows: &Flows, one_pressure: bool) -> (Amounts, [Trace; 2]) {
-    let burning = Duration::from_s(times.preheat.as_s() + times.cutting.as_s());
-    let cutting = flows.oxygen.over(times.cutting).as_m3();
-    let flames = flows.preheat_oxygen.over(burning).as_m3();
-    let fuel = flows.fuel.over(burning);
-    let oxygen = GasVolume::from_m3(cutting + flames);
-
-    let mut of_oxygen = Tracer::new(Quantity::Oxygen, with_hose(GAS_INPUTS, one_pressure));
-    let seconds = |time: Duration| ("time", Measure::Number(Kind::Duration, time.as_s()));
-    let flow = |flow: GasFlow| ("flow", Measure::Number(Kind::GasFlow, flow.as_m3_s()));
-    of_oxygen
-        .step(
-            "gas_cutting_oxygen",
-            Measure::Number(Kind::GasVolume, cutting),
-            COMPUTED,
-            vec![flow(flows.oxygen), seconds(times.cutting)],
-        )
-        .step(
-            "gas_flame_oxygen",
-            Measure::Number(Kind::GasVolume, flames),
-            COMPUTED,
-            vec![flow(flows.preheat_oxygen), seconds(burning)],
-        )
-        .number("result_gas", (Kind::GasVolume, oxygen.as_m3()), COMPUTED);
-    let mut of_fuel = Tracer::new(Quantity::Fuel, &GAS_INPUTS[1..]);
-    of_fuel.step(
-        "gas_fuel",
-        Measure::Number(Kind::GasVolume, fuel.as_m3()),
-        COMPUTED,
-        vec![flow(flows.fuel), seconds(burning)],
-    );
-    (Amounts { oxygen, fuel }, [of_oxygen.done(), of_fuel.done()])
 }
