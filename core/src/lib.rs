@@ -52,3 +52,4 @@ pub mod source;
 pub mod steel;
 pub mod tip;
 pub mod trace;
+pub mod work;

@@ -78,4 +78,5 @@ mod cut {
     mod engine;
     mod sections;
     mod sentences;
+    mod work;
 }

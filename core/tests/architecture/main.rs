@@ -9,11 +9,11 @@ use std::path::{Path, PathBuf};
 use tree::{Crate, Parameters, folders, long_files};
 
 /// The rooms of core, each under the rooms it may use. What is not named here is the ground floor.
-const CORE: [&str; 10] =
-    ["steel", "section", "gas", "tip", "cut", "layout", "setup", "edge", "record", "entry"];
+const CORE: [&str; 11] =
+    ["steel", "section", "gas", "tip", "cut", "work", "layout", "setup", "edge", "record", "entry"];
 
 /// The rooms of the server in the order that data flows; a room uses itself and those before it.
-const SERVER: [&str; 31] = [
+const SERVER: [&str; 32] = [
     "error",
     "config",
     "photo",
@@ -27,6 +27,7 @@ const SERVER: [&str; 31] = [
     "api::tip",
     "api::layout",
     "api::cut",
+    "api::work",
     "plan",
     "api::setup",
     "api::entry",

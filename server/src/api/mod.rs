@@ -18,3 +18,4 @@ pub mod setup;
 pub mod shop;
 pub mod steel;
 pub mod tip;
+pub mod work;

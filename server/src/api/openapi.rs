@@ -7,7 +7,7 @@ use utoipa::OpenApi;
 
 use crate::api::{
     cut, edge, entry, gas, health, job, layout, people, record, reference, run, section, setup,
-    shop, steel, tip,
+    shop, steel, tip, work,
 };
 use crate::error::{ApiError, ApiResult};
 
@@ -20,6 +20,7 @@ use crate::error::{ApiError, ApiResult};
         health::ready,
         cut::preview::preview,
         job::draft::draft,
+        job::work_draft::draft_work,
         job::compare::fuels,
         job::compare::sensitivity,
         job::gas_plan::gas_plan,
@@ -43,6 +44,7 @@ use crate::error::{ApiError, ApiResult};
         edge::weights::list_weights,
         edge::prediction::prediction,
         setup::run_sheet::write_sheet,
+        work::plan::plan_torch_work,
         run::show,
         run::keep,
         run::show_record,

@@ -5,7 +5,7 @@ use actix_web::{Scope, web};
 
 use crate::api::{
     cut, edge, entry, gas, health, job, layout, openapi, people, record, reference, run, section,
-    setup, shop, steel, tip,
+    setup, shop, steel, tip, work,
 };
 use crate::config::{DRAWING_BODY, LIST_LIMIT};
 use crate::doors::enter::only_judged;
@@ -16,6 +16,7 @@ use crate::http::body::Limit;
 fn worked(v1: Scope) -> Scope {
     v1.service(cut::preview::preview)
         .service(job::draft::draft)
+        .service(job::work_draft::draft_work)
         .service(job::compare::fuels)
         .service(job::compare::sensitivity)
         .service(job::gas_plan::gas_plan)
@@ -31,6 +32,7 @@ fn worked(v1: Scope) -> Scope {
         .service(edge::weights::list_weights)
         .service(edge::prediction::prediction)
         .service(setup::run_sheet::write_sheet)
+        .service(work::plan::plan_torch_work)
         .service(run::show)
         .service(run::keep)
         .service(run::show_record)

@@ -156,9 +156,11 @@ pub const TABLE: &[Rule] = &[
     ("POST", "/api/v1/layout/out", OpenKnown),
     ("POST", "/api/v1/layout/line-check", Open),
     ("POST", "/api/v1/setup/run-sheet", Open),
+    ("POST", "/api/v1/work/plan", Open),
     ("GET", "/api/v1/reference", Open),
     // planning for the shop, without keeping it
     ("POST", "/api/v1/cut-plans/draft", Needs(Look)),
+    ("POST", "/api/v1/cut-plans/work", Needs(Look)),
     ("POST", "/api/v1/cut-lists/plan", Needs(Look)),
     ("GET", "/api/v1/today", Needs(Look)),
     ("GET", "/api/v1/jobs", Needs(Look)),

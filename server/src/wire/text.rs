@@ -52,6 +52,10 @@ pub struct Sentences {
     assumed: SectionOfFile,
     errors: SectionOfFile,
     fields: SectionOfFile,
+    work_title: SectionOfFile,
+    work_does: SectionOfFile,
+    work_watch: SectionOfFile,
+    work_stop: SectionOfFile,
 }
 
 /// A section of the sentences.
@@ -83,6 +87,14 @@ pub enum Section {
     Errors,
     /// Names of fields.
     Fields,
+    /// What a stage of other work is called.
+    WorkTitle,
+    /// What is done in it.
+    WorkDoes,
+    /// What is watched in it.
+    WorkWatch,
+    /// When it is over.
+    WorkStop,
 }
 
 static SENTENCES: LazyLock<Sentences> = LazyLock::new(|| {
@@ -106,6 +118,10 @@ fn found(section: Section, code: &str) -> Option<&'static Sentence> {
         Section::Assumed => &all.assumed,
         Section::Errors => &all.errors,
         Section::Fields => &all.fields,
+        Section::WorkTitle => &all.work_title,
+        Section::WorkDoes => &all.work_does,
+        Section::WorkWatch => &all.work_watch,
+        Section::WorkStop => &all.work_stop,
     };
     section.get(code)
 }

@@ -11,3 +11,4 @@ pub mod kept_lists;
 pub mod lines;
 pub mod tips;
 pub mod today;
+pub mod work_draft;

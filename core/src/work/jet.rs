@@ -1,0 +1,82 @@
+//! Which tip, at which pressures, for work that has a jet of its own: a wash at the low end of its band, a wide slow gouge.
+
+use crate::band::Band;
+use crate::code::Code;
+use crate::cut::flame_flow::flame;
+use crate::cut::preheat_time::start_preheat;
+use crate::cut::pressure::{fuel_setting, oxygen_setting};
+use crate::cut::stands::has_no_setting;
+use crate::cut::tip_plan::TipPlan;
+use crate::cut::{Flows, Note, Request, Settings};
+use crate::error::Result;
+use crate::gas::OXYGEN;
+use crate::quantity::{Duration, GaugePressure, Length};
+use crate::trace::{Kind, Measure, Named};
+use crate::work::stage::Fitted;
+
+/// A tip with what is set and what flows.
+#[derive(Clone, Debug, PartialEq)]
+pub struct Jet {
+    /// The tip.
+    pub tip: Fitted,
+    /// At the oxygen regulator, gas flowing; `None` where a stop says that there is no such setting.
+    pub oxygen: Option<GaugePressure>,
+    /// At the fuel regulator, likewise.
+    pub fuel: Option<GaugePressure>,
+    /// What flows.
+    pub flows: Flows,
+    /// Heating before the lever.
+    pub heat: Duration,
+    /// What its gear makes one say.
+    pub notes: Vec<Note>,
+}
+
+impl Jet {
+    /// A tip at the low end of its pressures, in steel of a thickness.
+    pub(super) fn low(request: &Request, tip: &TipPlan, path: Length) -> Result<Self> {
+        let (p, q) = (tip.pressure.low, tip.flow.low);
+        let pressure = Band { low: p, set: p, high: p };
+        let flow = Band { low: q, set: q, high: q };
+        let tip = TipPlan { pressure, flow, chart: None, ..tip.clone() };
+        let ((fuel, preheat_oxygen), _) = flame(request.gas.fuel, path)?;
+        let flows = Flows { oxygen: tip.flow.set, preheat_oxygen, fuel };
+        let (oxygen, mut notes, _) = oxygen_setting(request, &tip, &flows)?;
+        let (fuel, of_fuel, _) = fuel_setting(request, (path, &tip), fuel)?;
+        notes.extend(of_fuel);
+        let stands =
+            |band: Band<GaugePressure>, gas| (!has_no_setting(&notes, gas)).then_some(band.set);
+        let (oxygen, fuel) = (stands(oxygen, OXYGEN), stands(fuel, request.gas.fuel.code()));
+        let (heat, _) = start_preheat(request, (path, tip.tip.kind))?;
+        let fitted =
+            Fitted { bore: tip.tip.bore, face: tip.face, kind: tip.tip.kind, label: tip.tip.label };
+        Ok(Self { tip: fitted, oxygen, fuel, flows, heat: heat.first.set, notes })
+    }
+
+    /// As a cut is set.
+    #[must_use]
+    pub fn of_cut(settings: &Settings) -> Self {
+        Self {
+            tip: Fitted {
+                bore: settings.bore,
+                face: settings.face,
+                kind: settings.tip_kind,
+                label: settings.tip_label.clone(),
+            },
+            oxygen: settings.oxygen_pressure.map(|band| band.set),
+            fuel: settings.fuel_pressure.map(|band| band.set),
+            flows: settings.flows(),
+            heat: settings.start_preheat.set,
+            notes: settings.notes.clone(),
+        }
+    }
+
+    /// Both regulators, as a stage says them; what must not be set is left out.
+    #[must_use]
+    pub fn pressures(&self) -> Vec<Named> {
+        let named = |name, pressure: Option<GaugePressure>| {
+            pressure.map(|p| (name, Measure::Number(Kind::Pressure, p.as_pa())))
+        };
+        let all = [named("oxygen_pressure", self.oxygen), named("fuel_pressure", self.fuel)];
+        all.into_iter().flatten().collect()
+    }
+}

@@ -1,0 +1,66 @@
+//! The other work of the torch: no straight cut through plate, but stages one after the other.
+//!
+//! A carriage on its rail, a head or a nut off, a bar washed off, a groove gouged, a cut along the length, a thing taken apart,
+//! heat to bend or free. [`plan_work`] is the door; each kind stands in a file of its own and is made of [`stage::Stage`]s: what
+//! to do comes as a code, with its time and its settings. Left out: what a drawing of the piece would tell of reach and stance.
+//! Theory: docs/model/work.md.
+
+pub mod apart;
+pub mod dial;
+pub mod fastener;
+pub mod gouge;
+pub mod heat;
+pub mod jet;
+pub mod long_cut;
+pub mod oxygen;
+pub mod rail;
+pub mod stage;
+pub mod wash;
+
+pub use stage::WorkKind;
+
+use crate::cut::Request;
+use crate::error::Error;
+use crate::work::apart::TakeApart;
+use crate::work::fastener::Fastener;
+use crate::work::gouge::Gouge;
+use crate::work::heat::Heat;
+use crate::work::long_cut::LongCut;
+use crate::work::rail::Rail;
+use crate::work::stage::WorkPlan;
+use crate::work::wash::Wash;
+
+/// What is to be done.
+#[derive(Clone, Debug, PartialEq)]
+pub enum Asked {
+    /// A carriage on a rail.
+    Rail(Rail),
+    /// A fastener taken off.
+    Fastener(Fastener),
+    /// A bar washed off.
+    Wash(Wash),
+    /// A groove.
+    Gouge(Gouge),
+    /// The torch laid along the length.
+    LongCut(LongCut),
+    /// Pieces, one after the other.
+    TakeApart(TakeApart),
+    /// Heat, and the gas it takes.
+    Heat(Heat),
+}
+
+/// Plans a work of the torch with a shop's gas, gear and policy; thickness, length and process of `base` are not read.
+///
+/// # Errors
+/// Every input that is not possible.
+pub fn plan_work(asked: &Asked, base: &Request) -> Result<WorkPlan, Vec<Error>> {
+    match asked {
+        Asked::Rail(rail) => rail::plan(rail, base),
+        Asked::Fastener(fastener) => fastener::plan(fastener, base),
+        Asked::Wash(wash) => wash::plan(wash, base),
+        Asked::Gouge(gouge) => gouge::plan(gouge, base),
+        Asked::LongCut(long) => long_cut::plan(long, base),
+        Asked::TakeApart(apart) => apart::plan(apart, base),
+        Asked::Heat(heat) => heat::plan(heat, base),
+    }
+}

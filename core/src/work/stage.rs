@@ -1,0 +1,138 @@
+//! What is done one after the other, and what it takes together.
+
+use crate::cut::{Flows, Note};
+use crate::gas::fuel::TipFace;
+use crate::quantity::{Duration, GasVolume, Length};
+use crate::tip::owned::{Label, TipKind};
+use crate::trace::Named;
+use crate::work::dial::DialSetting;
+
+/// The kinds of work, as a client names them.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
+pub enum WorkKind {
+    /// A carriage on a rail.
+    #[default]
+    Rail,
+    /// A rivet, bolt head, nut or stud taken off.
+    Fastener,
+    /// A backing bar or old weld washed off.
+    Wash,
+    /// A groove gouged.
+    Gouge,
+    /// A cut with the torch laid along the length.
+    LongCut,
+    /// A thing taken apart.
+    TakeApart,
+    /// Heat to bend or to free.
+    Heat,
+}
+
+/// One stage: its words hang on its code.
+#[derive(Clone, Debug, PartialEq)]
+pub struct Stage {
+    /// Code of its title, of what to do, what to watch and when to stop.
+    pub code: &'static str,
+    /// The flame heats, no cutting oxygen.
+    pub heat: Duration,
+    /// The lever is down.
+    pub jet: Duration,
+    /// Neither: hands, eyes, moving.
+    pub hands: Duration,
+    /// What is set in this stage, and the values in its words.
+    pub settings: Vec<Named>,
+    /// The piece it is about, as its shop calls it.
+    pub piece: Option<String>,
+}
+
+const NOTHING: Duration = Duration::from_s(0.0);
+
+impl Stage {
+    /// A stage without a flame. Its time is a judgement of ours.
+    #[must_use]
+    pub fn by_hand(code: &'static str, seconds: f64) -> Self {
+        let hands = Duration::from_s(seconds);
+        Self { code, heat: NOTHING, jet: NOTHING, hands, settings: Vec::new(), piece: None }
+    }
+
+    /// The flame heats.
+    #[must_use]
+    pub fn heating(code: &'static str, heat: Duration) -> Self {
+        Self { heat, ..Self::by_hand(code, 0.0) }
+    }
+
+    /// The lever is down.
+    #[must_use]
+    pub fn burning(code: &'static str, jet: Duration) -> Self {
+        Self { jet, ..Self::by_hand(code, 0.0) }
+    }
+
+    /// The same with what is set.
+    #[must_use]
+    pub fn with(self, settings: Vec<Named>) -> Self {
+        Self { settings, ..self }
+    }
+
+    /// From its beginning to its end.
+    #[must_use]
+    pub fn time(&self) -> Duration {
+        Duration::from_s(self.heat.as_s() + self.jet.as_s() + self.hands.as_s())
+    }
+}
+
+/// The tip to fit.
+#[derive(Clone, Debug, PartialEq)]
+pub struct Fitted {
+    /// Its bore.
+    pub bore: Length,
+    /// Its face.
+    pub face: TipFace,
+    /// What it is made for.
+    pub kind: TipKind,
+    /// What a hand knows it by.
+    pub label: Label,
+}
+
+/// A work, planned.
+#[derive(Clone, Debug, PartialEq)]
+pub struct WorkPlan {
+    /// Which.
+    pub kind: WorkKind,
+    /// In order.
+    pub stages: Vec<Stage>,
+    /// The tip; `None` where no cutting tip is used.
+    pub tip: Option<Fitted>,
+    /// Cutting and flame oxygen of all stages.
+    pub oxygen: GasVolume,
+    /// Fuel of all stages.
+    pub fuel: GasVolume,
+    /// What must be said.
+    pub notes: Vec<Note>,
+    /// Where the carriage's dial stands, if marks were timed.
+    pub dial: Option<DialSetting>,
+}
+
+impl WorkPlan {
+    /// Stages with what they burn.
+    pub(super) fn of(kind: WorkKind, stages: Vec<Stage>, flows: &Flows) -> Self {
+        let sum = |each: fn(&Stage) -> f64| Duration::from_s(stages.iter().map(each).sum());
+        let jet = sum(|stage| stage.jet.as_s());
+        let lit = sum(|stage| stage.heat.as_s() + stage.jet.as_s());
+        let oxygen = flows.oxygen.over(jet).as_m3() + flows.preheat_oxygen.over(lit).as_m3();
+        Self {
+            kind,
+            tip: None,
+            oxygen: GasVolume::from_m3(oxygen),
+            fuel: flows.fuel.over(lit),
+            notes: Vec::new(),
+            dial: None,
+            stages,
+        }
+    }
+
+    /// The whole of it.
+    #[must_use]
+    pub fn time(&self) -> Duration {
+        Duration::from_s(self.stages.iter().map(|stage| stage.time().as_s()).sum())
+    }
+}

@@ -1,0 +1,80 @@
+//! What must hold of any work: more is never quicker, every stage takes time, and a sum is its parts.
+
+use galvanon_core::gas::fuel::Fuel;
+use galvanon_core::quantity::{Angle, GasFlow};
+use galvanon_core::work::fastener::{Coated, Fastener, Save, What};
+use galvanon_core::work::gouge::Gouge;
+use galvanon_core::work::heat::Heat;
+use galvanon_core::work::long_cut::LongCut;
+use galvanon_core::work::rail::Rail;
+use galvanon_core::work::wash::Wash;
+use galvanon_core::work::{Asked, plan_work};
+use proptest::prelude::*;
+
+use crate::{mm, planned, shop};
+
+prop_compose! {
+    fn any_work()(
+        kind in 0..6_u8,
+        (thickness, length, part) in (6.0..120.0_f64, 20.0..4000.0_f64, 0.05..0.85_f64),
+        what in prop::sample::select(vec![What::Rivet, What::BoltHead, What::Nut, What::Stud]),
+        save in prop::sample::select(vec![Save::None, Save::Stud, Save::Plate, Save::Both]),
+        coated in prop::sample::select(vec![Coated::None, Coated::Zinc, Coated::Cadmium]),
+        rusted in any::<bool>(),
+    ) -> Asked {
+        let (t, l) = (mm(thickness), mm(length));
+        match kind {
+            0 => Asked::Rail(Rail { length: l, rail: None, thickness: t, highest: mm(10.0 * part), bevel: Angle::from_deg(40.0 * part), dial: vec![] }),
+            1 => Asked::Fastener(Fastener { what, diameter: mm(5.0 + 60.0 * part), save, rusted, coated }),
+            2 => Asked::Wash(Wash { thickness: mm(thickness.min(90.0)), width: mm(10.0 + 200.0 * part), length: l, leave: mm(1.5) }),
+            3 => Asked::Gouge(Gouge { depth: mm((part * thickness).max(0.6)), length: l, thickness: t }),
+            4 => Asked::LongCut(LongCut { thickness: t, depth: mm((part * thickness).max(3.5)), length: l }),
+            _ => Asked::Heat(Heat { flow: GasFlow::from_m3_s(part * 0.005), temperature: None }),
+        }
+    }
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(300))]
+
+    #[test]
+    fn every_stage_takes_time_and_the_whole_is_their_sum(
+        asked in any_work(),
+        fuel in prop::sample::select(vec![Fuel::Acetylene, Fuel::Propane, Fuel::Propylene, Fuel::NaturalGas]),
+    ) {
+        let mut shop = shop();
+        shop.gas.fuel = fuel;
+        let plan = plan_work(&asked, &shop).expect("a plan");
+        let each: Vec<f64> = plan.stages.iter().map(|stage| stage.time().as_s()).collect();
+        prop_assert!(each.iter().all(|time| *time > 0.0 && time.is_finite()), "{:?}", plan.stages);
+        prop_assert!((plan.time().as_s() - each.iter().sum::<f64>()).abs() < 1e-6);
+        prop_assert!(plan.oxygen.as_m3() > 0.0 && plan.fuel.as_m3() > 0.0);
+    }
+
+    #[test]
+    fn deeper_never_takes_less_time(
+        thickness in 10.0..150.0_f64,
+        (one, other) in (0.05..0.85_f64, 0.05..0.85_f64),
+        length in 50.0..2000.0_f64,
+    ) {
+        let (less, more) = (one.min(other) * thickness, one.max(other) * thickness);
+        let (t, l) = (mm(thickness), mm(length));
+        let groove = |depth: f64| planned(&Asked::Gouge(Gouge { depth: mm(depth.max(0.6)), length: l, thickness: t }));
+        prop_assert!(groove(more).time().as_s() >= groove(less).time().as_s() - 1e-9);
+        prop_assert!(groove(more).oxygen.as_m3() >= groove(less).oxygen.as_m3() - 1e-12);
+        let long = |depth: f64| planned(&Asked::LongCut(LongCut { depth: mm(depth.max(3.5)), length: l, thickness: t }));
+        prop_assert!(long(more).time().as_s() >= long(less).time().as_s() - 1e-6);
+    }
+
+    #[test]
+    fn a_thicker_or_longer_bar_never_takes_less(
+        (thin, thick) in (4.0..40.0_f64, 4.0..40.0_f64),
+        (short, long) in (50.0..2000.0_f64, 50.0..2000.0_f64),
+    ) {
+        let bar = |t: f64, l: f64| {
+            planned(&Asked::Wash(Wash { thickness: mm(t), width: mm(40.0), length: mm(l), leave: mm(2.0) })).time().as_s()
+        };
+        prop_assert!(bar(thick.max(thin), long) >= bar(thick.min(thin), long) - 1e-6);
+        prop_assert!(bar(thick, long.max(short)) >= bar(thick, long.min(short)) - 1e-6);
+    }
+}

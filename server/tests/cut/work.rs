@@ -1,0 +1,241 @@
+//! The other work of the torch over HTTP: stages in words, refusals at their field, and open to everyone.
+
+use serde_json::{Value, json};
+
+use crate::test_app::{Answer, TestApp};
+
+/// One of each kind, as a person would ask.
+fn each() -> Vec<(&'static str, Value)> {
+    vec![
+        (
+            "rail",
+            json!({ "length_mm": 2438, "thickness_mm": 12.7, "highest_mm": 3, "bevel_deg": 0,
+            "dial": [{ "mark": 20, "mm": 304.8, "s": 80 }, { "mark": 40, "mm": 304.8, "s": 30 }] }),
+        ),
+        (
+            "fastener",
+            json!({ "fastener": "bolt_head", "diameter_mm": 19.05, "save": "stud", "rusted": true, "coated": "none" }),
+        ),
+        ("wash", json!({ "thickness_mm": 9.5, "width_mm": 38, "length_mm": 610 })),
+        ("gouge", json!({ "depth_mm": 4.8, "length_mm": 300, "thickness_mm": 20 })),
+        ("long_cut", json!({ "thickness_mm": 100, "depth_mm": 60, "length_mm": 500 })),
+        (
+            "take_apart",
+            json!({ "pieces": [
+            { "name": "post", "mass_kg": 80, "held_by": "ground" }, { "name": "beam", "mass_kg": 200, "held_by": "post" }] }),
+        ),
+        ("heat", json!({ "flow_l_min": 45, "temperature_c": 600 })),
+    ]
+}
+
+async fn ask(app: &TestApp, kind: &str, fuel: &str, more: &Value) -> Answer {
+    let mut body = more.clone();
+    body["kind"] = json!(kind);
+    body["gas"] = json!({ "fuel": fuel });
+    app.post("/api/v1/work/plan", &body).await
+}
+
+#[tokio::test]
+async fn every_kind_is_planned_in_stages_that_say_when_to_stop() {
+    let app = TestApp::start().await;
+    for fuel in ["acetylene", "propane", "propylene", "natural_gas"] {
+        for (kind, more) in each() {
+            let reply = ask(&app, kind, fuel, &more).await;
+            assert_eq!(reply.status, 200, "{kind} {fuel} {}", reply.body);
+            let plan = reply.body;
+            let stages = plan["stages"].as_array().unwrap();
+            let mut sum = 0.0;
+            for (at, stage) in stages.iter().enumerate() {
+                assert_eq!(stage["order"], at + 1);
+                for field in ["title", "does", "watch", "stop_when"] {
+                    let text = stage[field].as_str().unwrap();
+                    assert!(text.len() > 3 && !text.contains(['{', '_']), "{kind} {field}: {text}");
+                }
+                let time = stage["time_s"].as_f64().unwrap();
+                assert!(time > 0.0, "{kind} {stage}");
+                sum += time;
+            }
+            assert!((plan["time_s"].as_f64().unwrap() - sum).abs() < 1e-6, "{kind}");
+            assert!(
+                plan["oxygen_l"].as_f64().unwrap() > 0.0 && plan["fuel_l"].as_f64().unwrap() > 0.0
+            );
+            assert_eq!(plan["tip"].is_null(), kind == "heat", "{kind}");
+            for note in plan["notes"].as_array().unwrap() {
+                let text = note["text"].as_str().unwrap();
+                assert!(text.contains(' ') && !text.contains('{'), "{note}");
+            }
+        }
+    }
+}
+
+#[tokio::test]
+async fn each_kind_says_what_is_its_own() {
+    let app = TestApp::start().await;
+    let kinds = each();
+    let of = async |kind: &str| {
+        let more = kinds.iter().find(|(known, _)| *known == kind).unwrap().1.clone();
+        ask(&app, kind, "acetylene", &more).await.body
+    };
+    let rail = of("rail").await;
+    let dial = &rail["dial_for_pace"];
+    let pace =
+        rail["stages"].as_array().unwrap().iter().find(|it| it["code"] == "rail_travel").unwrap();
+    assert_eq!(dial["pace_mm_min"], pace["settings"]["pace"]["numbers"][0]);
+    assert!((20.0..40.0).contains(&dial["mark"].as_f64().unwrap()) && dial["outside"] == false);
+    let bolt = of("fastener").await;
+    let stages = bolt["stages"].as_array().unwrap();
+    assert!(stages.iter().any(|stage| stage["code"] == "wash_to_thread"));
+    assert!(bolt["dial_for_pace"].is_null());
+    let cadmium = json!({ "fastener": "nut", "diameter_mm": 20, "coated": "cadmium" });
+    let stopped = ask(&app, "fastener", "propane", &cadmium).await.body;
+    assert_eq!(stopped["verdict"], "stop");
+    assert!(
+        stopped["notes"]
+            .as_array()
+            .unwrap()
+            .iter()
+            .any(|it| it["level"] == "stop" && it["code"] == "work_cadmium")
+    );
+    let apart = of("take_apart").await;
+    let names: Vec<_> = apart["stages"]
+        .as_array()
+        .unwrap()
+        .iter()
+        .filter(|it| it["code"] == "apart_cut")
+        .map(|it| it["piece"].clone())
+        .collect();
+    assert_eq!(names, [json!("beam"), json!("post")]);
+}
+
+/// The drawer and the hoses count as they do for a cut.
+#[tokio::test]
+async fn gas_and_gear_are_those_of_a_cut() {
+    let app = TestApp::start().await;
+    let mut body = json!({ "kind": "gouge", "depth_mm": 4, "length_mm": 300, "thickness_mm": 20, "gas": { "fuel": "acetylene" } });
+    let short = app.post("/api/v1/work/plan", &body).await.body;
+    body["gas"]["oxygen_hose"] = json!({ "bore_mm": 6.35, "length_m": 60 });
+    body["drawer"] = json!([{ "bore_mm": 2.0, "kind": "gouging", "mark": "G2" }]);
+    let long = app.post("/api/v1/work/plan", &body).await;
+    assert_eq!(long.status, 200, "{}", long.body);
+    let pressure = |plan: &Value| {
+        let run =
+            plan["stages"].as_array().unwrap().iter().find(|it| it["code"] == "gouge_run").unwrap();
+        run["settings"]["oxygen_pressure"]["numbers"][0].as_f64().unwrap()
+    };
+    assert!(pressure(&long.body) > pressure(&short) + 5.0, "the hose has its drop");
+    assert_eq!(
+        (&long.body["tip"]["bore_mm"], &long.body["tip"]["mark"]),
+        (&json!(2.0), &json!("G2"))
+    );
+    body["gas"]["fuel"] = json!("coal");
+    body["depth_mm"] = json!(-1);
+    let refused = app.post("/api/v1/work/plan", &body).await;
+    let fields = refused.body["error"]["fields"].as_array().unwrap().clone();
+    let paths: Vec<_> = fields.iter().map(|it| it["path"].as_str().unwrap()).collect();
+    assert_eq!((refused.status.as_u16(), paths), (422, vec!["gas.fuel", "depth_mm"]));
+}
+
+#[tokio::test]
+async fn what_cannot_be_is_refused_at_its_field_with_what_is_allowed() {
+    let app = TestApp::start().await;
+    let bad = [
+        ("gouge", json!({ "depth_mm": 20, "length_mm": 300, "thickness_mm": 20 }), "depth_mm"),
+        ("gouge", json!({ "depth_mm": 4, "length_mm": 300 }), "thickness_mm"),
+        ("long_cut", json!({ "thickness_mm": 50, "depth_mm": 60, "length_mm": 500 }), "depth_mm"),
+        (
+            "wash",
+            json!({ "thickness_mm": 6, "width_mm": 38, "length_mm": 610, "leave_mm": 6 }),
+            "leave_mm",
+        ),
+        (
+            "rail",
+            json!({ "length_mm": 2000, "thickness_mm": 12, "highest_mm": 0, "rail_mm": 1500 }),
+            "rail_mm",
+        ),
+        ("rail", json!({ "length_mm": 2000, "thickness_mm": 12, "highest_mm": -2 }), "highest_mm"),
+        (
+            "rail",
+            json!({ "length_mm": 2000, "thickness_mm": 12, "highest_mm": 0, "dial": [{ "mark": 5, "mm": 300, "s": 30 }, { "mark": 5, "mm": 300, "s": 31 }] }),
+            "dial",
+        ),
+        (
+            "rail",
+            json!({ "length_mm": 2000, "thickness_mm": 12, "highest_mm": 0, "dial": [{ "mark": 5, "mm": 300, "s": 0 }] }),
+            "dial.0.s",
+        ),
+        (
+            "rail",
+            json!({ "length_mm": 2000, "thickness_mm": 12, "highest_mm": 0, "dial": [] }),
+            "dial",
+        ),
+        ("fastener", json!({ "fastener": "screw", "diameter_mm": 20 }), "fastener"),
+        ("fastener", json!({ "fastener": "nut", "diameter_mm": 300 }), "diameter_mm"),
+        ("fastener", json!({ "fastener": "nut", "diameter_mm": 20, "depth_mm": 3 }), "depth_mm"),
+        ("take_apart", json!({ "pieces": [] }), "pieces"),
+        (
+            "take_apart",
+            json!({ "pieces": [{ "name": "a", "mass_kg": 5, "held_by": "b" }, { "name": "b", "mass_kg": 5, "held_by": "a" }] }),
+            "pieces",
+        ),
+        ("take_apart", json!({ "pieces": [{ "name": " ", "mass_kg": 5 }] }), "pieces.0.name"),
+        ("take_apart", json!({ "pieces": [{ "name": "a", "mass_kg": 0 }] }), "pieces.0.mass_kg"),
+        ("heat", json!({ "flow_l_min": 0 }), "flow_l_min"),
+        ("heat", json!({ "flow_l_min": 20, "temperature_c": 2000 }), "temperature_c"),
+        ("polish", json!({}), "kind"),
+    ];
+    for (kind, more, path) in bad {
+        let refused = ask(&app, kind, "acetylene", &more).await;
+        assert_eq!(refused.status, 422, "{kind} {more}");
+        let field = &refused.body["error"]["fields"][0];
+        assert_eq!(field["path"], path, "{kind} {more} {}", refused.body);
+        let message = field["message"].as_str().unwrap();
+        assert!(message.contains(' ') && !message.contains('{'), "{message}");
+    }
+    let deep = ask(
+        &app,
+        "gouge",
+        "acetylene",
+        &json!({ "depth_mm": 25, "length_mm": 300, "thickness_mm": 20 }),
+    )
+    .await;
+    let limits = &deep.body["error"]["fields"][0]["limits"];
+    assert_eq!(
+        (&limits["high"], &limits["unit"]),
+        (&json!(18.0), &json!("mm")),
+        "less than the plate"
+    );
+    let unknown =
+        ask(&app, "heat", "acetylene", &json!({ "flow_l_min": 20, "colour": "red" })).await;
+    assert_eq!(unknown.body["error"]["fields"][0]["code"], "unknown_field");
+}
+
+/// Nobody need be signed in.
+#[tokio::test]
+async fn it_is_open() {
+    let app = TestApp::start().await;
+    let body = json!({ "kind": "heat", "gas": { "fuel": "propane" }, "flow_l_min": 20 });
+    let url = format!("{}/api/v1/work/plan", app.address);
+    let reply = reqwest::Client::new().post(url).json(&body).send().await.unwrap();
+    assert_eq!(reply.status(), 200);
+}
+
+/// In the shop its own gas, drawer and gear count, and nobody sees them from outside.
+#[actix_web::test]
+async fn a_shops_work_takes_its_own_gear() {
+    let app = TestApp::demo().await;
+    let work = json!({ "kind": "wash", "gas": { "fuel": "acetylene" }, "thickness_mm": 9.5, "width_mm": 38, "length_mm": 610 });
+    let path = "/api/v1/cut-plans/work";
+    let reply = app.post(path, &json!({ "work": work })).await;
+    assert_eq!(reply.status, 200, "{}", reply.body);
+    assert!(reply.body["tip"]["mark"].is_string(), "a tip of the drawer: {}", reply.body["tip"]);
+    let outside = app.post("/api/v1/work/plan", &work).await.body;
+    assert!(outside["tip"]["mark"].is_null());
+    let nobody = app
+        .send_by(&app.nobody, (reqwest::Method::POST, path), Some(&json!({ "work": work })))
+        .await;
+    assert_eq!(nobody.status, 401);
+    let missing = json!({ "work": work, "job_id": uuid::Uuid::now_v7() });
+    assert_eq!(app.post(path, &missing).await.status, 404);
+    let bad = json!({ "work": { "kind": "wash", "gas": { "fuel": "acetylene" }, "thickness_mm": 9.5, "width_mm": 38 } });
+    assert_eq!(app.post(path, &bad).await.body["error"]["fields"][0]["path"], "length_mm");
+}
