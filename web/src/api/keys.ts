@@ -27,6 +27,7 @@ export const keys = {
   jobRecord: (id: string) => ["jobs", id, "record"] as const,
   quotes: ["quotes"] as const,
   quote: (id: string) => ["quotes", id] as const,
+  work: (body: unknown) => ["work", body] as const,
   trial: (body: unknown) => ["trial", body] as const,
   prediction: (body: unknown) => ["prediction", body] as const,
   findings: ["edge-findings"] as const,

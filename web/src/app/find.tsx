@@ -76,6 +76,7 @@ export function Find({ open, onClose }: { open: boolean; onClose: () => void }) 
     { key: "layout", text: "Layout", hint: "page", go: () => void navigate({ to: "/layout" }) },
     { key: "edge", text: "Edge", hint: "page", go: () => void navigate({ to: "/edge" }) },
     { key: "steel", text: "Steel", hint: "page", go: () => void navigate({ to: "/steel" }) },
+    { key: "work", text: "Other work", hint: "page", go: () => void navigate({ to: "/work" }) },
     { key: "rack", text: "Rack", hint: "page", go: () => void navigate({ to: "/rack" }) },
     { key: "shop", text: "Shop", hint: "page", go: () => void navigate({ to: "/shop" }) },
     { key: "people", text: "People", hint: "page", go: () => void navigate({ to: "/people" }) },

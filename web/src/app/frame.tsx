@@ -22,6 +22,7 @@ const PAGES = [
   { to: "/", text: "Today" },
   { to: "/jobs", text: "Jobs" },
   { to: "/layout", text: "Layout" },
+  { to: "/work", text: "Other work" },
   { to: "/edge", text: "Edge" },
   { to: "/record", text: "Record" },
   { to: "/steel", text: "Steel" },

@@ -69,6 +69,11 @@ const layout = createRoute({
   }),
   component: lazyRouteComponent(() => import("@/features/layout"), "LayoutPage"),
 });
+const work = createRoute({
+  getParentRoute: () => root,
+  path: "/work",
+  component: lazyRouteComponent(() => import("@/features/work"), "WorkPage"),
+});
 const edge = createRoute({
   getParentRoute: () => root,
   path: "/edge",
@@ -143,6 +148,7 @@ const pages = [
   list,
   run,
   layout,
+  work,
   edge,
   record,
   quote,

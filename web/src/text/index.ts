@@ -12,7 +12,11 @@ type Section =
   | "steps"
   | "errors"
   | "fields"
-  | "words";
+  | "words"
+  | "work_title"
+  | "work_does"
+  | "work_watch"
+  | "work_stop";
 
 /** What a code of a choice is called. `word("mill_scale")` is "mill scale". */
 export function word(code: string): string {

@@ -1,0 +1,98 @@
+/** Other work of the torch to scale: the thing it is done to, what goes and what stays, and the tip in the stage that is looked at. */
+import { type Scene, sceneOf, type Thing, type Torch, viewOf } from "./shapes";
+
+type Props = {
+  kind: string;
+  /** Measures by their field or setting, mm. */
+  measures: Record<string, number | undefined>;
+  /** The stage that cuts: what a fastener's cuts are. */
+  cutStage: string;
+  /** The stage that is looked at. */
+  stage: string;
+};
+
+const FILL: Record<Thing["look"], string> = {
+  steel: "var(--steel)",
+  gone: "var(--face)",
+  kept: "var(--steel-2)",
+  rail: "var(--line-strong)",
+  hole: "var(--sheet)",
+};
+
+/** The tip with its flame, pointing down from where it stands. */
+function Tip({ at, unit, lit }: { at: Torch; unit: number; lit: boolean }) {
+  const size = 9 * unit;
+  return (
+    <g transform={`translate(${at.x} ${-at.y}) rotate(${-at.lean})`}>
+      <path
+        d={`M${-0.35 * size} 0 L${-0.6 * size} ${-1.4 * size} V${-2.6 * size} H${0.6 * size} V${-1.4 * size} L${0.35 * size} 0 Z`}
+        fill="var(--flame-tip)"
+        stroke="var(--ink)"
+        strokeWidth={unit}
+      />
+      {lit && (
+        <path
+          d={`M${-0.25 * size} 0 L0 ${0.9 * size} L${0.25 * size} 0 Z`}
+          fill="var(--heat-orange)"
+        />
+      )}
+    </g>
+  );
+}
+
+function Things({ scene, stage, unit }: { scene: Scene; stage: string; unit: number }) {
+  return (
+    <>
+      {scene.things.map((thing, i) => {
+        const now = thing.stages.includes(stage);
+        return (
+          <rect
+            // biome-ignore lint/suspicious/noArrayIndexKey: the things of a scene stand in a fixed order
+            key={i}
+            x={thing.x}
+            y={-thing.y - thing.height}
+            width={thing.width}
+            height={thing.height}
+            fill={FILL[thing.look]}
+            stroke={now ? "var(--accent)" : "var(--ink)"}
+            strokeWidth={now ? 3 * unit : unit}
+            strokeDasharray={thing.look === "gone" ? `${4 * unit} ${3 * unit}` : undefined}
+          />
+        );
+      })}
+      {scene.cuts.map((cut) => (
+        <line
+          key={cut.from.join()}
+          x1={cut.from[0]}
+          y1={-cut.from[1]}
+          x2={cut.to[0]}
+          y2={-cut.to[1]}
+          stroke={cut.stages.includes(stage) ? "var(--heat-cherry)" : "var(--ink-2)"}
+          strokeWidth={(cut.stages.includes(stage) ? 3 : 1.5) * unit}
+        />
+      ))}
+    </>
+  );
+}
+
+export function WorkDrawing({ kind, measures, cutStage, stage }: Props) {
+  const scene = sceneOf(kind, measures, cutStage);
+  if (scene === null) return null;
+  const view = viewOf(scene);
+  // a line on the screen is about a pixel, whatever the thing measures
+  const unit = Math.max(view.width / 640, view.height / 260);
+  const torch = scene.torch[stage];
+  const top = -(view.y + view.height);
+  return (
+    <svg
+      viewBox={`${view.x} ${top} ${view.width} ${view.height}`}
+      className="block max-h-[38vh] w-full rounded-md border border-line bg-sunk"
+      role="img"
+      aria-label={scene.words}
+      data-work-drawing={kind}
+    >
+      <Things scene={scene} stage={stage} unit={unit} />
+      {torch && <Tip at={torch} unit={unit} lit={!/height|head|dry/.test(stage)} />}
+    </svg>
+  );
+}

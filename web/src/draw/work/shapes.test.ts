@@ -1,0 +1,57 @@
+import { describe, expect, it } from "vitest";
+import { sceneOf, viewOf } from "./shapes";
+
+const KINDS = ["fastener", "wash", "gouge", "rail", "long_cut", "heat"];
+
+describe("the drawing of other work", () => {
+  it("holds everything it draws, whatever its size", () => {
+    for (const kind of KINDS)
+      for (const size of [4, 20, 200]) {
+        const of = { thickness_mm: size, width_mm: size, depth_mm: size / 2, diameter_mm: size };
+        const scene = sceneOf(kind, of, "fastener_slices");
+        if (!scene) throw new Error(kind);
+        const view = viewOf(scene);
+        for (const thing of scene.things) {
+          expect(thing.x).toBeGreaterThan(view.x);
+          expect(thing.x + thing.width).toBeLessThan(view.x + view.width);
+          expect(thing.y + thing.height).toBeLessThan(view.y + view.height);
+          expect(Math.min(thing.width, thing.height)).toBeGreaterThanOrEqual(0);
+        }
+      }
+  });
+
+  it("slices a head down to its skin and cuts a nut on both sides of the axis", () => {
+    const head = sceneOf(
+      "fastener",
+      { diameter_mm: 48, across: 72, high: 30, count: 3 },
+      "fastener_slices",
+    );
+    expect(head?.cuts.map((cut) => cut.from[1])).toEqual([2, 2 + 28 / 3, 2 + 56 / 3]);
+    const nut = sceneOf(
+      "fastener",
+      { diameter_mm: 20, across: 30, high: 18, count: 2, off_the_axis: 14 },
+      "fastener_nut_sides",
+    );
+    expect(nut?.cuts.map((cut) => cut.from[0])).toEqual([-14, 14]);
+  });
+
+  it("leaves the rest of a bar standing and the groove inside its plate", () => {
+    const bar = sceneOf("wash", { thickness_mm: 10, width_mm: 40, leave_mm: 3 }, "");
+    const [gone, kept] = [bar?.things[1], bar?.things[2]];
+    expect([gone?.y, gone?.height, kept?.height]).toEqual([3, 7, 3]);
+    const groove = sceneOf("gouge", { depth_mm: 10, thickness_mm: 25, width: 16, passes: 2 }, "");
+    const deepest = Math.min(...(groove?.things.slice(1) ?? []).map((thing) => thing.y));
+    expect(deepest).toBe(-10);
+  });
+
+  it("rides the tip over the highest point, and draws no weld where there is none", () => {
+    const weld = sceneOf("rail", { thickness_mm: 12, highest_mm: 4, standoff: 2 }, "");
+    expect(weld?.torch.rail_travel?.y).toBe(6);
+    const flat = sceneOf("rail", { thickness_mm: 12, highest_mm: 0, standoff: 2 }, "");
+    expect((weld?.things.length ?? 0) - (flat?.things.length ?? 0)).toBe(1);
+  });
+
+  it("has no picture of pieces: their order is the picture", () => {
+    expect(sceneOf("take_apart", {}, "")).toBeNull();
+  });
+});

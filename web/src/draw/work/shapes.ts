@@ -1,0 +1,177 @@
+/** Where the things of other work stand in their drawing: mm, x to the right and y up from the top of the plate. */
+
+export type Box = { x: number; y: number; width: number; height: number };
+/** A thing to draw: what it is made of, and the stages that work on it. */
+export type Thing = Box & { look: "steel" | "gone" | "kept" | "rail" | "hole"; stages: string[] };
+export type Scene = { things: Thing[]; cuts: Cut[]; torch: Record<string, Torch>; words: string };
+/** A line that the jet follows. */
+export type Cut = { from: [number, number]; to: [number, number]; stages: string[] };
+/** Where the tip stands in a stage, and which way it points: degrees off straight down, to the left. */
+export type Torch = { x: number; y: number; lean: number };
+
+type Numbers = Record<string, number | undefined>;
+
+const box = (x: number, y: number, width: number, height: number): Box => ({ x, y, width, height });
+
+/** A head, nut or stud on its plate, in slices. */
+function fastener(of: Numbers, what: string): Scene {
+  const { diameter_mm: d = 20, across = 30, high = 13, count = 1 } = of;
+  const skin = Math.min(2, high);
+  const sides = what === "fastener_nut_sides";
+  const slices = sides ? 0 : Math.round(count);
+  const each = (high - skin) / Math.max(slices, 1);
+  const left = -across / 2;
+  const things: Thing[] = [
+    { ...box(-1.6 * across, -0.8 * d, 3.2 * across, 0.8 * d), look: "steel", stages: [] },
+    { ...box(-d / 2, -1.1 * d, d, 1.1 * d), look: "kept", stages: ["fastener_out"] },
+    { ...box(left, skin, across, high - skin), look: "gone", stages: [what, "fastener_heat"] },
+    {
+      ...box(left, 0, across, skin),
+      look: "gone",
+      stages: ["fastener_wash_skin", "wash_to_thread"],
+    },
+  ];
+  if (what !== "fastener_slices") {
+    things.push({ ...box(-d / 2, high, d, 0.5 * d), look: "kept", stages: ["wash_to_thread"] });
+  }
+  const at = (y: number): Cut => ({ from: [left, y], to: [-left, y], stages: [what] });
+  const off = of.off_the_axis ?? d / 2 + 3;
+  const cuts: Cut[] = sides
+    ? [-off, off].map((x) => ({ from: [x, high], to: [x, 0], stages: [what] }))
+    : Array.from({ length: slices }, (_, i) => at(skin + i * each));
+  const top = high + 4;
+  const beside: Torch = { x: left - 4, y: high - each / 2, lean: -90 };
+  return {
+    things,
+    cuts,
+    torch: {
+      fastener_heat: sides ? { x: -off, y: top, lean: 0 } : beside,
+      [what]: sides ? { x: -off, y: top, lean: 0 } : beside,
+      fastener_wash_skin: { x: left - 4, y: skin + 3, lean: -75 },
+      wash_to_thread: { x: left - 4, y: skin + 3, lean: -75 },
+    },
+    words:
+      "From the side: what stands on the plate, the slices it goes in and the skin that is washed.",
+  };
+}
+
+function wash(of: Numbers): Scene {
+  const { thickness_mm: t = 10, width_mm: w = 40, leave_mm: leave = 2 } = of;
+  const plate = Math.max(t, 12);
+  return {
+    things: [
+      { ...box(-1.4 * w, -plate, 2.8 * w, plate), look: "steel", stages: [] },
+      { ...box(-w / 2, leave, w, t - leave), look: "gone", stages: ["wash_heat", "wash_run"] },
+      { ...box(-w / 2, 0, w, leave), look: "kept", stages: ["wash_check", "wash_grind"] },
+    ],
+    cuts: [{ from: [-w / 2, leave], to: [w / 2, leave], stages: ["wash_run"] }],
+    torch: {
+      wash_heat: { x: -w / 2 - 3, y: t * 0.7, lean: -60 },
+      wash_run: { x: -w / 2 - 3, y: leave + 2, lean: -75 },
+    },
+    words:
+      "From the end: the bar on its base metal, what is washed away and the rest for the grinder.",
+  };
+}
+
+function gouge(of: Numbers): Scene {
+  const { depth_mm: depth = 5, thickness_mm: t = 20, width = 15, passes = 1 } = of;
+  const each = depth / Math.max(1, Math.round(passes));
+  const rows = Array.from({ length: Math.max(1, Math.round(passes)) }, (_, i) => i);
+  return {
+    things: [
+      { ...box(-2.2 * width, -t, 4.4 * width, t), look: "steel", stages: ["gouge_mark"] },
+      ...rows.map((i) => ({
+        ...box(-width / 2, -(i + 1) * each, width, each),
+        look: "hole" as const,
+        stages: ["gouge_run", "gouge_measure"],
+      })),
+    ],
+    cuts: [],
+    torch: {
+      gouge_heat: { x: -width / 2, y: 4, lean: -60 },
+      gouge_run: { x: -width / 2 - 4, y: 3, lean: -80 },
+    },
+    words: "Across the groove: its width, its depth in passes, and the plate that stays under it.",
+  };
+}
+
+function rail(of: Numbers): Scene {
+  const { thickness_mm: t = 12, highest_mm: high = 0, standoff = 2 } = of;
+  const long = Math.max(8 * t, 100);
+  const over = ["rail_travel", "rail_dry_run", "rail_height", "rail_head"];
+  const weld: Thing[] =
+    high > 0
+      ? [
+          {
+            ...box(long * 0.1, 0, Math.max(2 * high, 8), high),
+            look: "kept",
+            stages: ["rail_weld"],
+          },
+        ]
+      : [];
+  const y = high + standoff;
+  return {
+    things: [
+      { ...box(-long / 2, -t, long, t), look: "steel", stages: ["rail_travel"] },
+      { ...box(-long / 2, high + 3.2 * t, long, 0.35 * t), look: "rail", stages: ["rail_set"] },
+      ...weld,
+    ],
+    cuts: [{ from: [-long / 2, -t / 2], to: [-long / 4, -t / 2], stages: ["rail_travel"] }],
+    torch: {
+      ...Object.fromEntries(over.map((code) => [code, { x: -long / 4, y, lean: 0 }])),
+      rail_heat: { x: -long / 2, y, lean: 0 },
+      rail_weld: { x: long * 0.1 + Math.max(high, 4), y, lean: 0 },
+      rail_run_out: { x: long / 2 + 4, y, lean: 0 },
+    },
+    words:
+      "Along the rail: the plate, what stands up from it, and the tip that clears it all the way.",
+  };
+}
+
+function longCut(of: Numbers): Scene {
+  const { thickness_mm: t = 100, depth_mm: depth = 100 } = of;
+  const wall = Math.max(t / 5, 8);
+  return {
+    things: [
+      { ...box(-t / 2, -wall / 2, t, wall), look: "steel", stages: ["long_mark", "long_free"] },
+      { ...box(-t / 2, -wall / 12, depth, wall / 6), look: "gone", stages: ["long_run"] },
+    ],
+    cuts: [{ from: [-t / 2, 0], to: [-t / 2 + depth, 0], stages: ["long_run"] }],
+    torch: {
+      long_heat: { x: -t / 2 - 4, y: 0, lean: -90 },
+      long_run: { x: -t / 2 - 4, y: 0, lean: -90 },
+    },
+    words: "Across the wall: the side in reach at the left, and how deep the jet goes into it.",
+  };
+}
+
+function heat(): Scene {
+  const at: Torch = { x: 0, y: 12, lean: 0 };
+  return {
+    things: [{ ...box(-80, -14, 160, 14), look: "steel", stages: ["heat_spell", "heat_check"] }],
+    cuts: [],
+    torch: { heat_head: { x: 0, y: 40, lean: 0 }, heat_spell: at },
+    words: "The heating head over the steel.",
+  };
+}
+
+/** The scene of a kind of work; null where the order of pieces is the picture. */
+export function sceneOf(kind: string, of: Numbers, cutStage: string): Scene | null {
+  if (kind === "fastener") return fastener(of, cutStage);
+  if (kind === "wash") return wash(of);
+  if (kind === "gouge") return gouge(of);
+  if (kind === "rail") return rail(of);
+  if (kind === "long_cut") return longCut(of);
+  return kind === "heat" ? heat() : null;
+}
+
+/** What holds all of a scene with room for the torch around it. */
+export function viewOf(scene: Scene): Box {
+  const xs = scene.things.flatMap((thing) => [thing.x, thing.x + thing.width]);
+  const ys = scene.things.flatMap((thing) => [thing.y, thing.y + thing.height]);
+  const [left, right] = [Math.min(...xs), Math.max(...xs)];
+  const [low, high] = [Math.min(...ys), Math.max(...ys)];
+  const room = 0.16 * Math.max(right - left, 1.6 * (high - low));
+  return box(left - room, low - room / 2, right - left + 2 * room, high - low + 2 * room);
+}

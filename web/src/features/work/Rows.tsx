@@ -1,0 +1,90 @@
+/** Rows that are typed one under the other: pieces with what holds them, marks of a dial. */
+import { WORK } from "@/text/work";
+import { Button } from "@/ui/button";
+import { MeasureField } from "@/ui/measure-field";
+import { TextField } from "@/ui/text-field";
+import type { Mark, Piece } from "./kinds";
+
+type RowsProps<T> = { rows: readonly T[]; onRows: (rows: T[]) => void };
+
+/** The rows with one of them changed. */
+function changed<T>(rows: readonly T[], at: number, change: Partial<T>): T[] {
+  return rows.map((row, i) => (i === at ? { ...row, ...change } : row));
+}
+
+function Remove<T>({ rows, at, onRows }: RowsProps<T> & { at: number }) {
+  return (
+    <Button look="bare" onClick={() => onRows(rows.filter((_, i) => i !== at))}>
+      {WORK.remove}
+    </Button>
+  );
+}
+
+export function Pieces({ rows, onRows }: RowsProps<Piece>) {
+  return (
+    <fieldset className="flex flex-col gap-2" data-rows="pieces">
+      <legend className="text-xs text-ink-2">{WORK.pieces}</legend>
+      {rows.map((piece, at) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a row is its place
+        <div key={at} className="grid grid-cols-[1fr_7rem_1fr_auto] items-end gap-2">
+          <TextField
+            label={WORK.name}
+            value={piece.name}
+            onChange={(name) => onRows(changed(rows, at, { name }))}
+          />
+          <MeasureField
+            label="Weighs"
+            kind="mass"
+            value={piece.mass_kg}
+            onCommit={(mass_kg) => onRows(changed(rows, at, { mass_kg }))}
+            onClear={() => onRows(changed(rows, at, { mass_kg: null }))}
+          />
+          <TextField
+            label={WORK.heldBy}
+            value={piece.held_by}
+            onChange={(held_by) => onRows(changed(rows, at, { held_by }))}
+          />
+          <Remove rows={rows} at={at} onRows={onRows} />
+        </div>
+      ))}
+      <Button onClick={() => onRows([...rows, { name: "", mass_kg: null, held_by: "" }])}>
+        {WORK.addPiece}
+      </Button>
+    </fieldset>
+  );
+}
+
+export function Dial({ rows, onRows }: RowsProps<Mark>) {
+  return (
+    <fieldset className="flex flex-col gap-2" data-rows="dial">
+      <legend className="text-xs text-ink-2">{WORK.dial}</legend>
+      {rows.map((mark, at) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a row is its place
+        <div key={at} className="grid grid-cols-[1fr_1fr_1fr_auto] items-end gap-2">
+          <MeasureField
+            label={WORK.mark}
+            kind="ratio"
+            value={mark.mark}
+            onCommit={(number) => onRows(changed(rows, at, { mark: number }))}
+          />
+          <MeasureField
+            label={WORK.ran}
+            kind="length"
+            value={mark.mm}
+            onCommit={(mm) => onRows(changed(rows, at, { mm }))}
+          />
+          <MeasureField
+            label={WORK.took}
+            kind="duration"
+            value={mark.s}
+            onCommit={(s) => onRows(changed(rows, at, { s }))}
+          />
+          <Remove rows={rows} at={at} onRows={onRows} />
+        </div>
+      ))}
+      <Button onClick={() => onRows([...rows, { mark: null, mm: 304.8, s: null }])}>
+        {WORK.addMark}
+      </Button>
+    </fieldset>
+  );
+}

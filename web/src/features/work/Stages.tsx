@@ -1,0 +1,52 @@
+/** The stages of a work, one under the other: the one that is looked at in full, the others by name and time. */
+import type { Schemas } from "@/api/client";
+import { sentence } from "@/text";
+import { WORK } from "@/text/work";
+import { usePreferences } from "@/ui/preferences";
+import { clock } from "@/units";
+
+type Stage = Schemas["StageWire"];
+type Props = { stages: readonly Stage[]; at: number; onAt: (at: number) => void };
+
+function Words({ stage }: { stage: Stage }) {
+  const { system } = usePreferences();
+  const { code, settings } = stage;
+  const watch = sentence("work_watch", code, settings, system, stage.watch);
+  const stop = sentence("work_stop", code, settings, system, stage.stop_when);
+  return (
+    <div className="flex flex-col gap-1 pb-2 pl-9 text-sm">
+      <p className="text-base">{sentence("work_does", code, settings, system, stage.does)}</p>
+      <p>
+        <span className="font-semibold">{WORK.watch}:</span> {watch}
+      </p>
+      <p className="rounded-md bg-accent-soft px-2 py-1">
+        <span className="font-semibold">{WORK.stop}:</span> {stop}
+      </p>
+    </div>
+  );
+}
+
+export function Stages({ stages, at, onAt }: Props) {
+  return (
+    <ol className="divide-y divide-line rounded-md border border-line bg-sheet" data-stages="">
+      {stages.map((stage, i) => (
+        <li key={stage.order} data-stage={stage.code}>
+          <button
+            type="button"
+            aria-expanded={i === at}
+            onClick={() => onAt(i)}
+            className="flex w-full items-baseline gap-3 px-3 py-1.5 text-left hover:bg-accent-soft"
+          >
+            <span className="w-4 text-right text-sm tabular-nums text-ink-2">{stage.order}</span>
+            <span className={i === at ? "font-semibold" : ""}>
+              {stage.title}
+              {stage.piece != null && `: ${stage.piece}`}
+            </span>
+            <span className="ml-auto text-sm tabular-nums text-ink-2">{clock(stage.time_s)}</span>
+          </button>
+          {i === at && <Words stage={stage} />}
+        </li>
+      ))}
+    </ol>
+  );
+}

@@ -1,0 +1,59 @@
+import { describe, expect, it } from "vitest";
+import { AT_FIRST, CHOICES, MEASURES, requestOf, type Said, type WorkKind } from "./kinds";
+
+const said = (change: Partial<Said>): Said => ({ ...AT_FIRST, ...change });
+
+describe("the request of a work", () => {
+  it("asks of each kind its own measures and no other's", () => {
+    for (const kind of Object.keys(MEASURES) as WorkKind[]) {
+      const request = requestOf(said({ kind })) as Record<string, unknown>;
+      expect(request.kind).toBe(kind);
+      const own = [...MEASURES[kind], ...(CHOICES[kind] ?? [])].map((field) => field.name);
+      const allowed = ["kind", "gas", "pieces", "dial", ...own];
+      expect(Object.keys(request).filter((name) => !allowed.includes(name))).toEqual([]);
+    }
+  });
+
+  it("keeps what was said of one kind while another is looked at", () => {
+    const gouge = said({
+      kind: "gouge",
+      numbers: { gouge: { depth_mm: 6 }, wash: { width_mm: 50 } },
+    });
+    expect(requestOf(gouge)).toMatchObject({ depth_mm: 6, length_mm: 304.8 });
+    expect(requestOf({ ...gouge, kind: "wash" })).toMatchObject({
+      width_mm: 50,
+      thickness_mm: 9.525,
+    });
+  });
+
+  it("is none while something is missing, and leaves out what may be", () => {
+    expect(requestOf(said({ kind: "gouge", numbers: { gouge: { depth_mm: null } } }))).toBeNull();
+    const rail = requestOf(said({ kind: "rail" })) as Record<string, unknown>;
+    expect("rail_mm" in rail || "dial" in rail).toBe(false);
+    const piece = { name: "beam", mass_kg: null, held_by: "" };
+    expect(requestOf(said({ kind: "take_apart", pieces: [piece] }))).toBeNull();
+  });
+
+  it("takes only marks and pieces that are whole", () => {
+    const dial = [
+      { mark: 20, mm: 304.8, s: 80 },
+      { mark: 40, mm: null, s: null },
+    ];
+    expect(requestOf(said({ kind: "rail", dial }))).toMatchObject({ dial: [dial[0]] });
+    const pieces = [...AT_FIRST.pieces, { name: "", mass_kg: null, held_by: "" }];
+    const apart = requestOf(said({ kind: "take_apart", pieces })) as { pieces: unknown[] };
+    expect(apart.pieces).toHaveLength(2);
+  });
+
+  it("says rust as yes or no", () => {
+    expect(requestOf(AT_FIRST)).toMatchObject({
+      rusted: false,
+      fastener: "bolt_head",
+      save: "none",
+    });
+    expect(requestOf(said({ words: { rusted: "yes", save: "stud" } }))).toMatchObject({
+      rusted: true,
+      save: "stud",
+    });
+  });
+});

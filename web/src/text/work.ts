@@ -1,0 +1,53 @@
+/** The words of the other work of the torch. */
+export const WORK = {
+  title: "Other work of the torch",
+  lead: "What is no straight cut, stage by stage: what to do, what to watch, when to stop.",
+  kind: "What is to be done",
+  whole: "In all",
+  set: "Set",
+  watch: "Watch",
+  stop: "Stop when",
+  judged:
+    "Times away from the flame are a judgement of ours; a run's own times are not yet taken over.",
+  notKept: "Planned only: it cannot be put into a job or led at the torch from here yet.",
+  addPiece: "One more piece",
+  addMark: "One more mark",
+  remove: "Remove",
+  pieces: "Pieces, and what holds each",
+  name: "Piece",
+  heldBy: "Held by",
+  dial: "Timed marks of the dial",
+  mark: "Mark",
+  ran: "Ran",
+  took: "Seconds",
+  dialSays: "Dial at",
+  noTip: "a heating head, never a cutting tip",
+  rusted: "Rusted",
+  yes: "yes",
+  no: "no",
+};
+
+/** What each kind is called, and when one takes it. */
+export const WORK_KINDS: Record<string, { name: string; when: string }> = {
+  fastener: { name: "Fastener off", when: "rivet, bolt head, nut, stud" },
+  wash: { name: "Wash off", when: "backing bar, old weld" },
+  gouge: { name: "Gouge", when: "a groove for a repair" },
+  rail: { name: "Rail", when: "a carriage, over a weld too" },
+  long_cut: { name: "Long cut", when: "only one side in reach" },
+  take_apart: { name: "Take apart", when: "what holds what" },
+  heat: { name: "Heat", when: "to bend or free" },
+};
+
+/** Words of choices that other pages do not have. */
+export const WORK_WORDS: Record<string, string> = {
+  rivet: "rivet",
+  bolt_head: "bolt head",
+  nut: "nut",
+  stud: "stud",
+  none: "nothing",
+  plate: "the plate",
+  both: "thread and plate",
+  thread: "the thread",
+  zinc: "zinc",
+  cadmium: "cadmium",
+};
