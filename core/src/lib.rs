@@ -10,8 +10,9 @@
 //! 3. [`gas`]: fuels, oxygen, hoses, and what a regulator must be set to
 //! 4. [`tip`]: bores, the published flow for a thickness, and which tip to fit
 //! 5. [`cut`]: one stroke, from a [`cut::Request`] to [`cut::Settings`] with their traces
-//! 6. [`setup`]: at the torch, in which order it is set up, lit and shut down, and what is kept of it
-//! 7. [`edge`]: the edge as it came out, its grade, and what made it poor
+//! 6. [`work`]: what is no straight cut, in stages
+//! 7. [`setup`]: at the torch, in which order it is set up, lit and shut down, and what is kept of it
+//! 8. [`edge`]: the edge as it came out, its grade, and what made it poor
 //!
 //! [`entry`] reads what people type. The ground floor is [`quantity`], [`range`],
 //! [`error`], [`band`], [`note`], [`trace`], [`source`], [`reference`](mod@reference), [`solve`] and [`physics`].

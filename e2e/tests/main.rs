@@ -9,6 +9,7 @@ mod clear_a_hand;
 mod come_and_go;
 mod cut_a_plate;
 mod cut_a_shape;
+mod do_other_work;
 mod find_why_the_edge_is_bad;
 mod keep_a_job;
 mod lay_out_a_job;

@@ -176,7 +176,11 @@ async fn pictures_of_steel_rack_and_supply() -> Result<()> {
         browser.see("[data-quantity='tip']").await?;
         browser.click("Compare").await?;
         browser.see("[data-fuels]").await?;
-        camera.take(&browser, "compare").await?;
+        browser.open("/work").await?;
+        browser.choose("What is saved", "the thread").await?;
+        browser.tap("[data-stage='wash_to_thread'] button").await?;
+        browser.reads("[data-stage='wash_to_thread']", "Threads show").await?;
+        camera.take(&browser, "other-work").await?;
         browser.open(&format!("/jobs/{job}/gas")).await?;
         browser.see("[data-tips]").await?;
         camera.take(&browser, "gas-plan").await?;

@@ -264,7 +264,8 @@ pub fn plan(asked: &Fastener, base: &Request) -> Result<WorkPlan, Vec<Error>> {
     ];
     let mut made = WorkPlan::of(WorkKind::Fastener, stages, &jet.flows);
     made.notes = asked.notes();
-    made.notes.extend(jet.notes);
+    // the stages say how a head or a nut comes off
+    made.notes.extend(jet.notes.into_iter().filter(|note| !note.code.starts_with("stroke_")));
     made.tip = Some(jet.tip);
     Ok(made)
 }

@@ -119,17 +119,20 @@ pub fn plan(asked: &Gouge, base: &Request) -> std::result::Result<WorkPlan, Vec<
     let by_oxygen = time_to_remove(volume, jet.flows.oxygen).as_s();
     let running = Duration::from_s(by_oxygen.max(passes * length / FASTEST));
     let number = |name, kind, value| (name, Measure::Number(kind, value));
-    let degrees = |all: [f64; 2]| Measure::List(Kind::Angle, all.map(f64::to_radians).to_vec());
+    let degrees = |[from, to]: [f64; 2]| {
+        let angle = |name, degrees: f64| number(name, Kind::Angle, degrees.to_radians());
+        [angle("angle_from", from), angle("angle_to", to)]
+    };
     let mut settings = jet.pressures();
     settings.extend([
         number("passes", Kind::Count, passes),
         number("width", Kind::Gap, width),
         number("depth_a_pass", Kind::Gap, depth / passes),
         number("pace", Kind::Speed, passes * length / running.as_s()),
-        ("angle", degrees(ANGLES.1)),
     ]);
+    settings.extend(degrees(ANGLES.1));
     let heat = Duration::from_s(jet.heat.as_s() * passes);
-    let mut heating = vec![("angle", degrees(ANGLES.0))];
+    let mut heating = degrees(ANGLES.0).to_vec();
     heating.extend(jet.pressures());
     let stages = vec![
         Stage::by_hand("gouge_mark", 60.0),

@@ -22,7 +22,7 @@ const PAGES = [
   { to: "/", text: "Today" },
   { to: "/jobs", text: "Jobs" },
   { to: "/layout", text: "Layout" },
-  { to: "/work", text: "Other work" },
+  { to: "/work", text: "Work" },
   { to: "/edge", text: "Edge" },
   { to: "/record", text: "Record" },
   { to: "/steel", text: "Steel" },
@@ -125,7 +125,7 @@ export function Frame() {
                 key={page.to}
                 to={page.to}
                 aria-current={here(page.to) ? "page" : undefined}
-                className="flex items-center border-b-3 border-transparent px-0.5 text-sm hover:bg-sunk min-[420px]:px-2 aria-[current=page]:border-accent aria-[current=page]:font-semibold sm:px-3"
+                className="flex items-center border-b-3 border-transparent px-0.5 text-xs hover:bg-sunk min-[420px]:px-2 min-[420px]:text-sm aria-[current=page]:border-accent aria-[current=page]:font-semibold sm:px-3"
               >
                 {page.text}
               </Link>

@@ -2,7 +2,7 @@
 import { type InputHTMLAttributes, useId } from "react";
 
 const SIZES = {
-  desk: "h-9 rounded-md border border-line-strong bg-sheet px-2 text-sm text-ink",
+  desk: "h-9 min-w-0 rounded-md border border-line-strong bg-sheet px-2 text-sm text-ink",
   door: "h-11 rounded-md border-2 border-line-strong bg-sheet px-3 text-base text-ink",
 };
 
@@ -17,7 +17,7 @@ type Props = Omit<InputHTMLAttributes<HTMLInputElement>, "onChange" | "size"> & 
 export function TextField({ label, onChange, hint, size = "desk", ...rest }: Props) {
   const id = useId();
   return (
-    <div className="flex flex-col gap-0.5">
+    <div className="flex min-w-0 flex-col gap-0.5">
       <label htmlFor={id} className={`text-ink-2 ${size === "desk" ? "text-xs" : "text-sm"}`}>
         {label}
       </label>

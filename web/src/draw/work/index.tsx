@@ -1,5 +1,7 @@
 /** Other work of the torch to scale: the thing it is done to, what goes and what stays, and the tip in the stage that is looked at. */
-import { type Scene, sceneOf, type Thing, type Torch, viewOf } from "./shapes";
+import { usePreferences } from "@/ui/preferences";
+import { print, type System } from "@/units";
+import { type Scene, type Size, sceneOf, type Thing, type Torch, viewOf } from "./shapes";
 
 type Props = {
   kind: string;
@@ -21,9 +23,9 @@ const FILL: Record<Thing["look"], string> = {
 
 /** The tip with its flame, pointing down from where it stands. */
 function Tip({ at, unit, lit }: { at: Torch; unit: number; lit: boolean }) {
-  const size = 9 * unit;
+  const size = 16 * unit;
   return (
-    <g transform={`translate(${at.x} ${-at.y}) rotate(${-at.lean})`}>
+    <g transform={`translate(${at.x} ${-at.y}) rotate(${at.lean})`}>
       <path
         d={`M${-0.35 * size} 0 L${-0.6 * size} ${-1.4 * size} V${-2.6 * size} H${0.6 * size} V${-1.4 * size} L${0.35 * size} 0 Z`}
         fill="var(--flame-tip)"
@@ -53,6 +55,8 @@ function Things({ scene, stage, unit }: { scene: Scene; stage: string; unit: num
             y={-thing.y - thing.height}
             width={thing.width}
             height={thing.height}
+            rx={thing.look === "hole" ? thing.width / 2 : 0}
+            ry={thing.look === "hole" ? thing.height : 0}
             fill={FILL[thing.look]}
             stroke={now ? "var(--accent)" : "var(--ink)"}
             strokeWidth={now ? 3 * unit : unit}
@@ -75,7 +79,38 @@ function Things({ scene, stage, unit }: { scene: Scene; stage: string; unit: num
   );
 }
 
+/** A measure with its line, over what lies level and right of what stands. */
+function Sized({ size, unit, system }: { size: Size; unit: number; system: System }) {
+  const { from, to, mm } = size;
+  const level = from[1] === to[1];
+  const off = 12 * unit;
+  const [x1, x2] = [from[0] + (level ? 0 : off), to[0] + (level ? 0 : off)];
+  const [y1, y2] = [-from[1] - (level ? off : 0), -to[1] - (level ? off : 0)];
+  return (
+    <g stroke="var(--ink-2)" strokeWidth={unit}>
+      <line x1={x1} y1={y1} x2={x2} y2={y2} />
+      {[
+        [x1, y1],
+        [x2, y2],
+      ].map(([x = 0, y = 0]) => (
+        <circle key={`${x},${y}`} cx={x} cy={y} r={2 * unit} fill="var(--ink-2)" stroke="none" />
+      ))}
+      <text
+        x={(x1 + x2) / 2 + (level ? 0 : 6 * unit)}
+        y={(y1 + y2) / 2 + (level ? -5 : 5) * unit}
+        fontSize={15 * unit}
+        textAnchor={level ? "middle" : "start"}
+        fill="var(--ink)"
+        stroke="none"
+      >
+        {print(mm, "gap", system)}
+      </text>
+    </g>
+  );
+}
+
 export function WorkDrawing({ kind, measures, cutStage, stage }: Props) {
+  const { system } = usePreferences();
   const scene = sceneOf(kind, measures, cutStage);
   if (scene === null) return null;
   const view = viewOf(scene);
@@ -86,12 +121,15 @@ export function WorkDrawing({ kind, measures, cutStage, stage }: Props) {
   return (
     <svg
       viewBox={`${view.x} ${top} ${view.width} ${view.height}`}
-      className="block max-h-[38vh] w-full rounded-md border border-line bg-sunk"
+      className="block max-h-[32vh] w-full rounded-md border border-line bg-sunk"
       role="img"
       aria-label={scene.words}
       data-work-drawing={kind}
     >
       <Things scene={scene} stage={stage} unit={unit} />
+      {scene.sizes.map((size) => (
+        <Sized key={`${size.from.join()} ${size.to.join()}`} {...{ size, unit, system }} />
+      ))}
       {torch && <Tip at={torch} unit={unit} lit={!/height|head|dry/.test(stage)} />}
     </svg>
   );

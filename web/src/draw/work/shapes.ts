@@ -3,7 +3,15 @@
 export type Box = { x: number; y: number; width: number; height: number };
 /** A thing to draw: what it is made of, and the stages that work on it. */
 export type Thing = Box & { look: "steel" | "gone" | "kept" | "rail" | "hole"; stages: string[] };
-export type Scene = { things: Thing[]; cuts: Cut[]; torch: Record<string, Torch>; words: string };
+export type Scene = {
+  things: Thing[];
+  cuts: Cut[];
+  torch: Record<string, Torch>;
+  sizes: Size[];
+  words: string;
+};
+/** A measure written beside what it measures. */
+export type Size = { from: [number, number]; to: [number, number]; mm: number };
 /** A line that the jet follows. */
 export type Cut = { from: [number, number]; to: [number, number]; stages: string[] };
 /** Where the tip stands in a stage, and which way it points: degrees off straight down, to the left. */
@@ -50,6 +58,10 @@ function fastener(of: Numbers, what: string): Scene {
       fastener_wash_skin: { x: left - 4, y: skin + 3, lean: -75 },
       wash_to_thread: { x: left - 4, y: skin + 3, lean: -75 },
     },
+    sizes: [
+      { from: [left, high], to: [-left, high], mm: across },
+      { from: [-left, 0], to: [-left, high], mm: high },
+    ],
     words:
       "From the side: what stands on the plate, the slices it goes in and the skin that is washed.",
   };
@@ -69,6 +81,10 @@ function wash(of: Numbers): Scene {
       wash_heat: { x: -w / 2 - 3, y: t * 0.7, lean: -60 },
       wash_run: { x: -w / 2 - 3, y: leave + 2, lean: -75 },
     },
+    sizes: [
+      { from: [-w / 2, t], to: [w / 2, t], mm: w },
+      { from: [w / 2, 0], to: [w / 2, t], mm: t },
+    ],
     words:
       "From the end: the bar on its base metal, what is washed away and the rest for the grinder.",
   };
@@ -81,8 +97,9 @@ function gouge(of: Numbers): Scene {
   return {
     things: [
       { ...box(-2.2 * width, -t, 4.4 * width, t), look: "steel", stages: ["gouge_mark"] },
-      ...rows.map((i) => ({
-        ...box(-width / 2, -(i + 1) * each, width, each),
+      // the deepest pass first: those before it lie in it
+      ...rows.reverse().map((i) => ({
+        ...box(-width / 2, -(i + 1) * each, width, (i + 1) * each),
         look: "hole" as const,
         stages: ["gouge_run", "gouge_measure"],
       })),
@@ -92,6 +109,10 @@ function gouge(of: Numbers): Scene {
       gouge_heat: { x: -width / 2, y: 4, lean: -60 },
       gouge_run: { x: -width / 2 - 4, y: 3, lean: -80 },
     },
+    sizes: [
+      { from: [-width / 2, 0], to: [width / 2, 0], mm: width },
+      { from: [width / 2, -depth], to: [width / 2, 0], mm: depth },
+    ],
     words: "Across the groove: its width, its depth in passes, and the plate that stays under it.",
   };
 }
@@ -114,7 +135,7 @@ function rail(of: Numbers): Scene {
   return {
     things: [
       { ...box(-long / 2, -t, long, t), look: "steel", stages: ["rail_travel"] },
-      { ...box(-long / 2, high + 3.2 * t, long, 0.35 * t), look: "rail", stages: ["rail_set"] },
+      { ...box(-long / 2, 0, long, 0.3 * t), look: "rail", stages: ["rail_set"] },
       ...weld,
     ],
     cuts: [{ from: [-long / 2, -t / 2], to: [-long / 4, -t / 2], stages: ["rail_travel"] }],
@@ -124,6 +145,7 @@ function rail(of: Numbers): Scene {
       rail_weld: { x: long * 0.1 + Math.max(high, 4), y, lean: 0 },
       rail_run_out: { x: long / 2 + 4, y, lean: 0 },
     },
+    sizes: [{ from: [long / 2, -t], to: [long / 2, 0], mm: t }],
     words:
       "Along the rail: the plate, what stands up from it, and the tip that clears it all the way.",
   };
@@ -142,6 +164,7 @@ function longCut(of: Numbers): Scene {
       long_heat: { x: -t / 2 - 4, y: 0, lean: -90 },
       long_run: { x: -t / 2 - 4, y: 0, lean: -90 },
     },
+    sizes: [{ from: [-t / 2, wall / 2], to: [-t / 2 + depth, wall / 2], mm: depth }],
     words: "Across the wall: the side in reach at the left, and how deep the jet goes into it.",
   };
 }
@@ -152,6 +175,7 @@ function heat(): Scene {
     things: [{ ...box(-80, -14, 160, 14), look: "steel", stages: ["heat_spell", "heat_check"] }],
     cuts: [],
     torch: { heat_head: { x: 0, y: 40, lean: 0 }, heat_spell: at },
+    sizes: [],
     words: "The heating head over the steel.",
   };
 }

@@ -27,7 +27,7 @@ export function Asked({ said, onSaid, refused }: Props) {
       numbers: { ...said.numbers, [kind]: { ...said.numbers[kind], [name]: value } },
     });
   return (
-    <div className="flex flex-col gap-3">
+    <div className="flex min-w-0 flex-col gap-3">
       <FuelPicker value={said.fuel} onChange={(fuel) => onSaid({ ...said, fuel })} />
       <div className="grid grid-cols-2 gap-2">
         {(CHOICES[kind] ?? []).map((choice) => (

@@ -1,7 +1,7 @@
 /** The other work of the torch: what is to be done, drawn, and the stages it is done in. */
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { ToggleGroup } from "radix-ui";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { ApiFailure, api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { Warnings } from "@/cut";
@@ -118,7 +118,10 @@ export function WorkPage() {
   const refused = Object.fromEntries(
     (failure?.fields ?? []).map((field) => [field.path, refusal(field, system)]),
   );
-  const plan = planned.data?.kind === said.kind ? planned.data : undefined;
+  // after a refusal the last plan of this kind stays, so that the drawing does not vanish under the hand
+  const last = useRef<Plan | undefined>(undefined);
+  if (planned.data !== undefined) last.current = planned.data;
+  const plan = last.current?.kind === said.kind ? last.current : undefined;
   return (
     <div className="flex flex-col gap-3">
       <h1 className="text-xl font-semibold">{WORK.title}</h1>

@@ -22,11 +22,14 @@ function Remove<T>({ rows, at, onRows }: RowsProps<T> & { at: number }) {
 
 export function Pieces({ rows, onRows }: RowsProps<Piece>) {
   return (
-    <fieldset className="flex flex-col gap-2" data-rows="pieces">
+    <fieldset className="flex min-w-0 flex-col gap-2" data-rows="pieces">
       <legend className="text-xs text-ink-2">{WORK.pieces}</legend>
       {rows.map((piece, at) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: a row is its place
-        <div key={at} className="grid grid-cols-[1fr_7rem_1fr_auto] items-end gap-2">
+        <div
+          // biome-ignore lint/suspicious/noArrayIndexKey: a row is its place
+          key={at}
+          className="grid grid-cols-[minmax(0,1fr)_5.5rem_minmax(0,1fr)] items-end gap-2 border-b border-line pb-2"
+        >
           <TextField
             label={WORK.name}
             value={piece.name}
@@ -56,11 +59,14 @@ export function Pieces({ rows, onRows }: RowsProps<Piece>) {
 
 export function Dial({ rows, onRows }: RowsProps<Mark>) {
   return (
-    <fieldset className="flex flex-col gap-2" data-rows="dial">
+    <fieldset className="flex min-w-0 flex-col gap-2" data-rows="dial">
       <legend className="text-xs text-ink-2">{WORK.dial}</legend>
       {rows.map((mark, at) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: a row is its place
-        <div key={at} className="grid grid-cols-[1fr_1fr_1fr_auto] items-end gap-2">
+        <div
+          // biome-ignore lint/suspicious/noArrayIndexKey: a row is its place
+          key={at}
+          className="grid grid-cols-3 items-end gap-2 border-b border-line pb-2"
+        >
           <MeasureField
             label={WORK.mark}
             kind="ratio"

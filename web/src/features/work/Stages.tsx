@@ -14,7 +14,7 @@ function Words({ stage }: { stage: Stage }) {
   const watch = sentence("work_watch", code, settings, system, stage.watch);
   const stop = sentence("work_stop", code, settings, system, stage.stop_when);
   return (
-    <div className="flex flex-col gap-1 pb-2 pl-9 text-sm">
+    <div className="flex flex-col gap-1 pr-2 pb-2 pl-9 text-sm">
       <p className="text-base">{sentence("work_does", code, settings, system, stage.does)}</p>
       <p>
         <span className="font-semibold">{WORK.watch}:</span> {watch}

@@ -1,0 +1,101 @@
+//! The other work of the torch: bolts with the thread saved, a backing bar, a rail over a weld, a thing taken apart.
+
+use anyhow::{Result, ensure};
+use galvanon_e2e::{DESK, PHONE, journey};
+
+/// A first-time hand saves a stud: the stage says how far to keep off it, and cadmium stops.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_bolt_comes_off_and_its_thread_is_saved() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/work").await?;
+        browser.see("[data-stage='fastener_wash_skin']").await?;
+        browser.see("[data-work-drawing='fastener']").await?;
+        browser.choose("What is saved", "the thread").await?;
+        browser.tap("[data-stage='wash_to_thread'] button").await?;
+        browser.reads("[data-stage='wash_to_thread']", "Threads show").await?;
+        browser.reads("[data-stage='wash_to_thread']", "from the axis").await?;
+        browser.choose("Coated with", "cadmium").await?;
+        browser.see("[data-verdict='stop']").await?;
+        browser.reads("[data-level='stop']", "Not by flame until it is stripped").await?;
+        // what was said of it is there again after another kind, and after a reload
+        browser.click("Gouge").await?;
+        browser.see("[data-stage='gouge_run']").await?;
+        browser.reload().await?;
+        browser.see("[data-stage='gouge_run']").await?;
+        browser.click("Fastener off").await?;
+        browser.see("[data-stage='wash_to_thread']").await?;
+        ensure!(browser.overflow().await? <= 0);
+        ensure!(browser.violations().await?.is_empty(), "{:?}", browser.violations().await?);
+        Ok(())
+    })
+    .await
+}
+
+/// What is left of a backing bar moves minutes from torch to grinder; more than there is is refused at its field.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_backing_bar_is_washed_off_and_a_rest_is_left() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/work").await?;
+        browser.click("Wash off").await?;
+        let grind = "[data-stage='wash_grind']";
+        let before = browser.see(grind).await?.text().await?;
+        browser.fill_field("Left for the grinder", "1/8 in").await?;
+        for _ in 0..100 {
+            if browser.see(grind).await?.text().await? != before {
+                break;
+            }
+            tokio::time::sleep(std::time::Duration::from_millis(50)).await;
+        }
+        ensure!(browser.see(grind).await?.text().await? != before, "more is ground: {before}");
+        browser.fill_field("Left for the grinder", "1 in").await?;
+        browser.reads("[data-problem]", "must be").await?;
+        // the last good plan stays up
+        browser.see(grind).await?;
+        browser.see("[data-refused='true']").await?;
+        Ok(())
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn a_carriage_crosses_a_weld_by_its_dial() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/work").await?;
+        browser.click("Rail").await?;
+        browser.tap("[data-stage='rail_weld'] button").await?;
+        browser.reads("[data-stage='rail_weld']", "back to good kerf").await?;
+        for (mark, seconds) in [("20", "80"), ("40", "30")] {
+            browser.click("One more mark").await?;
+            let row = format!(
+                "[data-rows='dial'] > div:nth-of-type({})",
+                if mark == "20" { 1 } else { 2 }
+            );
+            browser.fill(&format!("{row} > div:nth-of-type(1) input"), mark).await?;
+            browser.fill(&format!("{row} > div:nth-of-type(3) input"), seconds).await?;
+            browser.press("\u{e007}").await?;
+        }
+        browser.reads("[data-work-figures]", "Dial at").await?;
+        browser.fill_field("Highest point over the plate", "9 mm").await?;
+        browser.reads("[data-verdict]", "At the lowest point the cones stand").await?;
+        browser.fill_field("Highest point over the plate", "0").await?;
+        browser.gone("[data-stage='rail_weld']").await?;
+        Ok(())
+    })
+    .await
+}
+
+/// On a phone: nothing wider than the screen, and the piece that is held goes before what holds it.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_thing_is_taken_apart_from_the_top() -> Result<()> {
+    journey(PHONE, |_, browser| async move {
+        browser.open("/work").await?;
+        browser.click("Take apart").await?;
+        browser.see("[data-stage='apart_cut']").await?;
+        let stages = browser.see("[data-stages]").await?.text().await?;
+        let beam = stages.find("Cut it free: beam");
+        ensure!(beam.is_some() && beam < stages.find("Cut it free: post"), "{stages}");
+        ensure!(browser.overflow().await? <= 0, "wider than the phone");
+        Ok(())
+    })
+    .await
+}
