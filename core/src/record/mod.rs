@@ -9,5 +9,6 @@ pub mod done;
 pub mod learn;
 pub mod quote;
 mod tree;
+pub mod trial;
 pub mod truer;
 pub mod update;

@@ -11,3 +11,4 @@ mod learn;
 mod own;
 mod quote;
 mod shops;
+mod trial;

@@ -192,6 +192,11 @@ pub const TABLE: &[Rule] = &[
     // what came of it
     ("GET", "/api/v1/burns", Needs(Look)),
     ("GET", "/api/v1/burns.{format}", Needs(Look)),
+    ("GET", "/api/v1/trials", Needs(Look)),
+    ("GET", "/api/v1/trials/of-burns", Needs(Look)),
+    ("PUT", "/api/v1/trials/{id}", Needs(Burn)),
+    ("GET", "/api/v1/trials/{id}", Needs(Look)),
+    ("PATCH", "/api/v1/trials/{id}", Needs(Burn)),
     ("GET", "/api/v1/quotes", Needs(Look)),
     ("PUT", "/api/v1/quotes/{id}", Needs(Settle)),
     ("GET", "/api/v1/quotes/{id}", Needs(Look)),

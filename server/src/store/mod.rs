@@ -19,6 +19,7 @@ pub mod quotes;
 pub mod role;
 pub mod run_events;
 pub mod shop_settings;
+pub mod trials;
 
 use serde::Serialize;
 use serde_json::Value;

@@ -10,10 +10,12 @@ pub mod import;
 pub mod log;
 pub mod notebook;
 pub mod notebook_row;
+pub mod of_burns;
 pub mod quote;
 pub mod quote_of_job;
 pub mod quotes;
 pub mod trial;
+pub mod trials;
 pub mod update;
 pub mod written;
 
@@ -29,6 +31,11 @@ pub fn routes(app: &mut ServiceConfig) {
         .service(choices::choose)
         .service(choices::tell_change)
         .service(trial::judge_trial)
+        .service(of_burns::of_burns)
+        .service(trials::list)
+        .service(trials::create)
+        .service(trials::show)
+        .service(trials::note)
         .service(quote::price_quote)
         .service(quotes::list)
         .service(quotes::create)

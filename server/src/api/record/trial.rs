@@ -2,7 +2,7 @@
 
 use actix_web::{post, web};
 use galvanon_core::range::Range;
-use galvanon_core::record::compare::{Better, judge};
+use galvanon_core::record::compare::{Better, Judged, judge};
 use galvanon_core::trace::Kind;
 use serde::{Deserialize, Serialize};
 use serde_json::json;
@@ -41,6 +41,19 @@ pub struct TrialReply {
     pub probability_a_better: f64,
 }
 
+impl TrialReply {
+    /// What core found.
+    #[must_use]
+    pub fn of(found: &Judged) -> Self {
+        Self {
+            difference: tidy(found.difference),
+            low: tidy(found.low),
+            high: tidy(found.high),
+            probability_a_better: tidy(found.probability_a_better),
+        }
+    }
+}
+
 /// How many of each.
 const EACH: (usize, usize) = (2, 1_000);
 /// What a number may be. Source: `ours`: beyond it the squares are no longer told apart.
@@ -69,11 +82,5 @@ pub async fn judge_trial(body: Body<TrialRequest>) -> ApiResult<web::Json<TrialR
     };
     let (a, b) = (read("a", &asked.a), read("b", &asked.b));
     let (a, b) = fields.done((a, b))?;
-    let found = judge(&a, &b, better)?;
-    Ok(web::Json(TrialReply {
-        difference: tidy(found.difference),
-        low: tidy(found.low),
-        high: tidy(found.high),
-        probability_a_better: tidy(found.probability_a_better),
-    }))
+    Ok(web::Json(TrialReply::of(&judge(&a, &b, better)?)))
 }
