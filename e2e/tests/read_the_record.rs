@@ -93,11 +93,65 @@ async fn two_ways_are_judged_and_few_strips_say_little() -> Result<()> {
         browser.press_at("[id$='trigger-two-ways']", ENTER).await?;
         browser.fill("[data-numbers='First way']", "12 14").await?;
         browser.fill("[data-numbers='Second way']", "13 16").await?;
-        browser.reads("[data-judged='unsure']", "cut more strips").await?;
+        browser.reads("[aria-label='Two ways'] [data-judged='unsure']", "cut more strips").await?;
         browser.fill("[data-numbers='First way']", "12 14 11 13 12").await?;
         browser.fill("[data-numbers='Second way']", "16 15 18 17").await?;
-        browser.reads("[data-judged='sure']", "the first way is better").await?;
+        browser
+            .reads("[aria-label='Two ways'] [data-judged='sure']", "better: the first way")
+            .await?;
         ensure!(browser.overflow().await? <= 0, "wider than a phone");
+        Ok(())
+    })
+    .await
+}
+
+/// A foreman tries a cleaned tip: the order is drawn, the strips are measured, the shop is told which way and how sure.
+#[tokio::test(flavor = "multi_thread")]
+async fn two_ways_are_tried_on_strips_in_an_order_drawn_by_lot() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/record?part=two-ways").await?;
+        browser.fill_field("What is tried", "cleaned tip").await?;
+        // nothing was said of the ways yet: the field is named, and what was typed stays
+        browser.reads("[aria-label='Try two ways']", "must be 1 to 200").await?;
+        let fields = "[aria-label='Try two ways'] form > div";
+        browser.fill(&format!("{fields}:nth-of-type(2) input"), "as it is").await?;
+        browser.fill(&format!("{fields}:nth-of-type(3) input"), "cleaned").await?;
+        browser.press(ENTER).await?;
+        browser.see("[data-trial='cleaned tip'] [data-strips]").await?;
+        let count = |way: &str| format!("return document.querySelectorAll(\"[data-way='{way}']\").length");
+        for way in ["a", "b"] {
+            ensure!(browser.run(&count(way), vec![]).await? == 4, "four of {way}");
+        }
+        for (way, from) in [("a", 10), ("b", 4)] {
+            let script = format!("return [...document.querySelectorAll('[data-way]')].map((it, i) => it.dataset.way === '{way}' ? i + 1 : 0).filter(Boolean)");
+            let places = browser.run(&script, vec![]).await?;
+            for (i, place) in places.as_array().into_iter().flatten().enumerate() {
+                let minutes = format!("{}", from + i % 2);
+                browser.fill(&format!("[aria-label='Strip {place}']"), &minutes).await?;
+            }
+        }
+        browser.press(ENTER).await?;
+        browser.reads("[data-trial='cleaned tip'] [data-judged='sure']", "better: cleaned").await?;
+        browser.reload().await?;
+        browser.reads("[data-trial='cleaned tip']", "8 of 8").await?;
+        Ok(())
+    })
+    .await
+}
+
+/// Dorrit is faster than Tobin also where they cut alike; what else differs is said.
+#[tokio::test(flavor = "multi_thread")]
+async fn two_hands_are_compared_by_burns_alike_in_all_else() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/record?part=two-ways").await?;
+        browser.see("[data-of-burns]").await?;
+        let of = "[aria-label='By burns that are there already']";
+        browser.choose("Compare", "Dorrit Vale").await?;
+        browser.choose("Against", "Tobin Harrow").await?;
+        browser.reads(&format!("{of} [data-judged='sure']"), "better: Dorrit Vale").await?;
+        browser.reads(&format!("{of} [data-of-burns]"), "alike in all else").await?;
+        ensure!(browser.overflow().await? <= 0);
+        ensure!(browser.violations().await?.is_empty(), "{:?}", browser.violations().await?);
         Ok(())
     })
     .await

@@ -26,6 +26,8 @@ export const keys = {
   factors: ["factors"] as const,
   jobRecord: (id: string) => ["jobs", id, "record"] as const,
   quotes: ["quotes"] as const,
+  trials: ["trials"] as const,
+  ofBurns: (query: unknown) => ["trials", "of-burns", query] as const,
   quote: (id: string) => ["quotes", id] as const,
   work: (body: unknown) => ["work", body] as const,
   trial: (body: unknown) => ["trial", body] as const,

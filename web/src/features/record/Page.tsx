@@ -6,7 +6,7 @@ import { RECORD } from "@/text/record";
 import { Learned } from "./Learned";
 import { Log } from "./log/Log";
 import { Quotes } from "./quote/Quotes";
-import { TwoWays } from "./TwoWays";
+import { Ways } from "./trial/Ways";
 
 const LOOK =
   "px-3 py-1.5 text-sm hover:bg-sunk data-[state=active]:border-b-3 data-[state=active]:border-accent data-[state=active]:font-semibold";
@@ -14,7 +14,7 @@ const PARTS = [
   { value: "learned", text: RECORD.learned, shown: <Learned /> },
   { value: "log", text: RECORD.log, shown: <Log /> },
   { value: "quotes", text: QUOTE.title, shown: <Quotes /> },
-  { value: "two-ways", text: RECORD.twoWays, shown: <TwoWays /> },
+  { value: "two-ways", text: RECORD.twoWays, shown: <Ways /> },
 ];
 
 export function RecordPage() {

@@ -1,17 +1,15 @@
 /** Two ways of cutting held against each other: what was measured of each, and how sure the answer is. */
 import { useQuery } from "@tanstack/react-query";
 import { useId } from "react";
-import { ApiFailure, api, data, type Schemas } from "@/api/client";
+import { ApiFailure, api, data } from "@/api/client";
 import { keys } from "@/api/keys";
 import { RECORD } from "@/text/record";
 import { Choice } from "@/ui/choice";
 import { useKept } from "@/ui/kept";
-import { numbersOf } from "./model";
+import { numbersOf } from "../model";
+import { Answer } from "./Answer";
 
 type Typed = { a: string; b: string; better: string };
-
-/** Under this the answer is none. */
-const SURE = 0.9;
 
 export function TwoWays() {
   const [typed, setTyped] = useKept<Typed>("galvanon.record.two-ways", {
@@ -81,30 +79,6 @@ function Numbers({ label, text, odd, onText }: NumbersProps) {
         className="rounded-md border border-line-strong bg-sheet p-2 text-sm tabular-nums aria-invalid:border-stop"
       />
       {odd.length > 0 && <p className="text-xs text-stop">{odd.join(", ")}</p>}
-    </div>
-  );
-}
-
-function Answer({ judged }: { judged: Schemas["TrialReply"] }) {
-  const { difference, low, high, probability_a_better: a } = judged;
-  const sure = Math.max(a, 1 - a);
-  const digits = (value: number) => Math.abs(value).toPrecision(3);
-  const first = RECORD.differ
-    .replace("{difference}", digits(difference))
-    .replace("{way}", difference > 0 ? RECORD.above : RECORD.below)
-    .replace("{low}", low.toPrecision(3))
-    .replace("{high}", high.toPrecision(3));
-  const second = RECORD.sure
-    .replace("{percent}", (100 * sure).toFixed(sure > 0.99 ? 1 : 0))
-    .replace("{which}", a >= 0.5 ? RECORD.first : RECORD.second);
-  return (
-    <div
-      className={`rounded-md px-3 py-2 text-sm ${sure >= SURE ? "bg-accent-soft" : "bg-caution-soft"}`}
-      data-judged={sure >= SURE ? "sure" : "unsure"}
-    >
-      <p className="text-base font-semibold">{sure >= SURE ? second : RECORD.unsure}</p>
-      <p>{first}</p>
-      {sure < SURE && <p>{second}</p>}
     </div>
   );
 }
