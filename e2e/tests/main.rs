@@ -14,13 +14,16 @@ mod find_why_the_edge_is_bad;
 mod keep_a_job;
 mod lay_out_a_job;
 mod lay_out_a_plate;
-mod more_at_the_torch;
 mod own_account;
 mod print_a_card;
 mod put_it_right;
 mod read_the_record;
-mod run_at_the_torch;
 mod screenshots;
-mod shared_tablet;
 mod torch_hand;
 mod typescript;
+
+mod torch {
+    mod more_at_the_torch;
+    mod run_at_the_torch;
+    mod shared_tablet;
+}

@@ -118,7 +118,7 @@ static PITCHES: Table<Vec<PitchRow>> = LazyLock::new(|| table!("thread-pitch.csv
 fn pitch(diameter: Length) -> Result<f64, Error> {
     let rows = read(&PITCHES)?;
     let size = |row: &&PitchRow| row.diameter_mm <= diameter.as_mm() + 1e-6;
-    let row = rows.iter().filter(size).next_back().or(rows.first());
+    let row = rows.iter().rfind(size).or(rows.first());
     Ok(row.map_or(0.0, |row| row.pitch_mm * 1e-3))
 }
 

@@ -1,10 +1,6 @@
 //! The other work of the torch: against closed forms, numpy's line and figures of the trade, and what must always hold.
 
-#![allow(
-    clippy::expect_used,
-    clippy::unwrap_used,
-    reason = "a test fails by saying what it expected"
-)]
+#![allow(clippy::expect_used, clippy::panic, reason = "a test fails by saying what it expected")]
 
 mod dial;
 mod kinds;
