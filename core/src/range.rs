@@ -42,6 +42,25 @@ impl Range {
     }
 }
 
+/// The checks of one request, all told at once.
+///
+/// # Errors
+/// Every input that is not possible.
+///
+/// # Examples
+/// ```
+/// use galvanon_core::range::{Range, all};
+///
+/// const LENGTH: Range = Range::new("length", "m", 0.001, 100.0);
+/// let errors = all([LENGTH.check(2.0), LENGTH.check(-1.0), LENGTH.check(f64::NAN)]);
+/// assert_eq!(errors.unwrap_err().len(), 2);
+/// assert!(all([LENGTH.check(2.0)]).is_ok());
+/// ```
+pub fn all(checks: impl IntoIterator<Item = Result<f64>>) -> std::result::Result<(), Vec<Error>> {
+    let refused: Vec<Error> = checks.into_iter().filter_map(Result::err).collect();
+    if refused.is_empty() { Ok(()) } else { Err(refused) }
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;

@@ -10,7 +10,7 @@ use crate::gas::gear::Gear;
 use crate::gas::hose;
 use crate::physics::compressible::Pipe;
 use crate::quantity::{Angle, GaugePressure, Length, Temperature};
-use crate::range::Range;
+use crate::range::{Range, all};
 use crate::steel::composition::Composition;
 use crate::steel::grade::grade;
 use crate::steel::surface::Surface;
@@ -310,8 +310,7 @@ impl Request {
         let tips = self.tip.iter().chain(&self.drawer);
         checks.extend(tips.map(|tip| BORE.check(tip.bore.as_m())));
         checks.extend(self.steel.grade.as_deref().map(|name| grade(name).map(|_| 0.0)));
-        let refused: Vec<_> = checks.into_iter().filter_map(Result::err).collect();
-        if refused.is_empty() { Ok(()) } else { Err(refused) }
+        all(checks)
     }
 
     /// The face that the fuel's tips have, with the face of the tip in hand where it is known.

@@ -7,7 +7,7 @@ use crate::cut::{Note, Process, Quality, Request, Settings, plan as plan_cut};
 use crate::error::{Error, Result};
 use crate::note::Level;
 use crate::quantity::{Duration, Length, Mass};
-use crate::range::Range;
+use crate::range::{Range, all};
 use crate::section::held::BY_HAND;
 use crate::trace::{Kind, Measure};
 use crate::work::jet::Jet;
@@ -78,14 +78,14 @@ impl TakeApart {
 
     fn check(&self) -> std::result::Result<Vec<usize>, Vec<Error>> {
         #[allow(clippy::cast_precision_loss, reason = "compared with a small limit")]
-        let mut all = vec![PIECES.check(self.pieces.len() as f64)];
+        let mut checks = vec![PIECES.check(self.pieces.len() as f64)];
         for piece in &self.pieces {
-            all.push(MASS.check(piece.mass.as_kg()));
-            all.push(THICKNESS.check(piece.thickness.as_m()));
-            all.push(LENGTH.check(piece.length.as_m()));
+            checks.push(MASS.check(piece.mass.as_kg()));
+            checks.push(THICKNESS.check(piece.thickness.as_m()));
+            checks.push(LENGTH.check(piece.length.as_m()));
         }
-        let errors: Vec<Error> = all.into_iter().filter_map(Result::err).collect();
-        if errors.is_empty() { self.order().map_err(|error| vec![error]) } else { Err(errors) }
+        all(checks)?;
+        self.order().map_err(|error| vec![error])
     }
 }
 

@@ -14,7 +14,7 @@ use crate::gas::fuel::characteristics;
 use crate::note::Level;
 use crate::physics::compressible::Orifice;
 use crate::quantity::{Duration, GaugePressure, Length};
-use crate::range::Range;
+use crate::range::{Range, all};
 use crate::tip::owned::{Tip, TipKind};
 use crate::tip::pressure::flow;
 use crate::trace::{Kind, Measure};
@@ -58,13 +58,11 @@ impl Gouge {
     }
 
     fn check(&self) -> std::result::Result<(), Vec<Error>> {
-        let all = [
+        all([
             THICKNESS.check(self.thickness.as_m()),
             LENGTH.check(self.length.as_m()),
             Self::depths(self.thickness).check(self.depth.as_m()),
-        ];
-        let errors: Vec<Error> = all.into_iter().filter_map(Result::err).collect();
-        if errors.is_empty() { Ok(()) } else { Err(errors) }
+        ])
     }
 }
 

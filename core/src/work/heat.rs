@@ -10,7 +10,7 @@ use crate::gas::fuel::{Fuel, characteristics};
 use crate::gas::withdrawal::{Draw, Rule, acetylene_limit, boil_off, cylinders_needed};
 use crate::note::Level;
 use crate::quantity::{Duration, GasFlow, GasVolume, Mass, Temperature};
-use crate::range::Range;
+use crate::range::{Range, all};
 use crate::trace::{Kind, Measure};
 use crate::work::stage::{Stage, WorkKind, WorkPlan};
 
@@ -80,12 +80,8 @@ fn supply_note(fuel: Fuel, flow: GasFlow, base: &Request) -> Result<Option<Note>
 /// # Errors
 /// Every input that is not possible.
 pub fn plan(asked: &Heat, base: &Request) -> std::result::Result<WorkPlan, Vec<Error>> {
-    let mut all = vec![FLOW.check(asked.flow.as_m3_s())];
-    all.extend(asked.temperature.map(|t| TEMPERATURE.check(t.as_k())));
-    let errors: Vec<Error> = all.into_iter().filter_map(Result::err).collect();
-    if !errors.is_empty() {
-        return Err(errors);
-    }
+    let hot = asked.temperature.map(|t| TEMPERATURE.check(t.as_k()));
+    all([FLOW.check(asked.flow.as_m3_s())].into_iter().chain(hot))?;
     let fuel = base.gas.fuel;
     let supply = supply_note(fuel, asked.flow, base).map_err(|error| vec![error])?;
     let ratio = characteristics(fuel).map_err(|error| vec![error])?.neutral_ratio;

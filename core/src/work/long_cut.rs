@@ -4,10 +4,10 @@
 //! stays in the steel in several. Rough, and slow; never where another side is in reach. Left out: what a bend in the wall does.
 
 use crate::cut::{Note, Process, Quality, Request, plan as plan_cut};
-use crate::error::{Error, Result};
+use crate::error::Error;
 use crate::note::Level;
 use crate::quantity::{Duration, Length};
-use crate::range::Range;
+use crate::range::{Range, all};
 use crate::trace::{Kind, Measure};
 use crate::work::jet::Jet;
 use crate::work::stage::{Stage, WorkKind, WorkPlan};
@@ -40,13 +40,11 @@ impl LongCut {
     }
 
     fn check(&self) -> std::result::Result<(), Vec<Error>> {
-        let all = [
+        all([
             THICKNESS.check(self.thickness.as_m()),
             LENGTH.check(self.length.as_m()),
             Self::depths(self.thickness).check(self.depth.as_m()),
-        ];
-        let errors: Vec<Error> = all.into_iter().filter_map(Result::err).collect();
-        if errors.is_empty() { Ok(()) } else { Err(errors) }
+        ])
     }
 
     /// Whether the jet leaves at the far edge.

@@ -5,10 +5,10 @@
 //! is not straight, and a radius bar.
 
 use crate::cut::{Note, Process, Request, Settings, plan as plan_cut};
-use crate::error::{Error, Result};
+use crate::error::Error;
 use crate::note::Level;
 use crate::quantity::{Angle, Duration, Length, Speed};
-use crate::range::Range;
+use crate::range::{Range, all};
 use crate::trace::{Kind, Measure};
 use crate::work::dial::{Dial, Timed};
 use crate::work::jet::Jet;
@@ -54,23 +54,16 @@ impl Rail {
     }
 
     fn check(&self) -> std::result::Result<Option<Dial>, Vec<Error>> {
-        let mut all = vec![
+        let mut checks = vec![
             LENGTH.check(self.length.as_m()),
             THICKNESS.check(self.thickness.as_m()),
             HIGHEST.check(self.highest.as_m()),
             BEVEL.check(self.bevel.as_rad()),
         ];
-        all.extend(self.rail.map(|rail| Self::rails(self.length).check(rail.as_m())));
-        let mut errors: Vec<Error> = all.into_iter().filter_map(Result::err).collect();
+        checks.extend(self.rail.map(|rail| Self::rails(self.length).check(rail.as_m())));
+        all(checks)?;
         let dial = (!self.dial.is_empty()).then(|| Dial::of(&self.dial)).transpose();
-        match dial {
-            Ok(dial) if errors.is_empty() => Ok(dial),
-            Ok(_) => Err(errors),
-            Err(error) => {
-                errors.push(error);
-                Err(errors)
-            }
-        }
+        dial.map_err(|error| vec![error])
     }
 
     fn request(&self, base: &Request, thickness: Length) -> Request {

@@ -8,7 +8,7 @@ use crate::cut::{Note, Request, Stroke};
 use crate::error::{Error, Result};
 use crate::note::Level;
 use crate::quantity::{Duration, Length};
-use crate::range::Range;
+use crate::range::{Range, all};
 use crate::trace::{Kind, Measure};
 use crate::work::jet::Jet;
 use crate::work::oxygen::time_to_remove;
@@ -46,14 +46,12 @@ impl Wash {
     }
 
     fn check(&self) -> std::result::Result<(), Vec<Error>> {
-        let all = [
+        all([
             THICKNESS.check(self.thickness.as_m()),
             WIDTH.check(self.width.as_m()),
             LENGTH.check(self.length.as_m()),
             Self::leaves(self.thickness).check(self.leave.as_m()),
-        ];
-        let errors: Vec<Error> = all.into_iter().filter_map(Result::err).collect();
-        if errors.is_empty() { Ok(()) } else { Err(errors) }
+        ])
     }
 }
 
