@@ -43,6 +43,8 @@ async fn a_factor_stands_in_the_trace_of_a_plan_and_may_be_refused() -> Result<(
         browser.press(ENTER).await?;
         browser.see("[data-quantity='tip']").await?;
         let learned = browser.setting("travel_speed_mm_min").await?;
+        // beside the handbook's band stands where the shop's next burn is expected
+        browser.reads("[data-next-burn='travel_speed_mm_min']", "next burn").await?;
         browser.open("/record").await?;
         let row = "[data-class*='freehand, propane']";
         browser.see(row).await?;
@@ -63,6 +65,7 @@ async fn a_factor_stands_in_the_trace_of_a_plan_and_may_be_refused() -> Result<(
         browser.see("[data-quantity='tip']").await?;
         let tables = browser.setting("travel_speed_mm_min").await?;
         ensure!(learned != tables, "{learned} {tables}");
+        browser.gone("[data-next-burn='travel_speed_mm_min']").await?;
         Ok(())
     })
     .await

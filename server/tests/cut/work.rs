@@ -77,11 +77,13 @@ async fn each_kind_says_what_is_its_own() {
         ask(&app, kind, "acetylene", &more).await.body
     };
     let rail = of("rail").await;
-    let dial = &rail["dial_for_pace"];
     let pace =
         rail["stages"].as_array().unwrap().iter().find(|it| it["code"] == "rail_travel").unwrap();
-    assert_eq!(dial["pace_mm_min"], pace["settings"]["pace"]["numbers"][0]);
-    assert!((20.0..40.0).contains(&dial["mark"].as_f64().unwrap()) && dial["outside"] == false);
+    // the line through two marks, a foot in 80 and in 30 s, at the pace that is set
+    let set = pace["settings"]["pace"]["numbers"][0].as_f64().unwrap() / 60.0;
+    let (slow, fast) = (304.8 / 80.0, 304.8 / 30.0);
+    let mark = 20.0 + 20.0 * (set - slow) / (fast - slow);
+    assert!((rail["dial_for_pace"].as_f64().unwrap() - mark).abs() < 1e-6, "{rail}");
     let bolt = of("fastener").await;
     let stages = bolt["stages"].as_array().unwrap();
     assert!(stages.iter().any(|stage| stage["code"] == "wash_to_thread"));

@@ -6,7 +6,6 @@ use actix_web::{post, web};
 use galvanon_core::code::Code;
 use galvanon_core::note::{Level, Verdict};
 use galvanon_core::trace::Kind;
-use galvanon_core::work::dial::DialSetting;
 use galvanon_core::work::plan_work;
 use galvanon_core::work::stage::{Fitted, Stage, WorkPlan};
 use serde::Serialize;
@@ -68,17 +67,6 @@ pub struct WorkTip {
     pub name: Option<String>,
 }
 
-/// Where a carriage's dial stands.
-#[derive(Debug, Serialize, ToSchema)]
-pub struct DialWire {
-    /// The mark.
-    pub mark: f64,
-    /// The pace that it gives.
-    pub pace_mm_min: f64,
-    /// Whether it lies outside the marks that were timed.
-    pub outside: bool,
-}
-
 /// A work, planned.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct WorkReply {
@@ -98,8 +86,8 @@ pub struct WorkReply {
     pub time_s: f64,
     /// What must be said.
     pub notes: Vec<NoteWire>,
-    /// Rail: where the dial stands for the pace; null where no mark was timed.
-    pub dial_for_pace: Option<DialWire>,
+    /// Rail: the mark of the dial for the pace; null where none was timed. A note says where it lies outside those that were.
+    pub dial_for_pace: Option<f64>,
 }
 
 impl StageWire {
@@ -129,16 +117,6 @@ impl WorkTip {
             kind: tip.kind.code(),
             mark: tip.label.mark.clone(),
             name: tip.label.name.clone(),
-        }
-    }
-}
-
-impl DialWire {
-    fn of(dial: &DialSetting) -> Self {
-        Self {
-            mark: tidy(dial.mark),
-            pace_mm_min: wire(Kind::Speed, dial.pace.as_m_s()),
-            outside: dial.outside,
         }
     }
 }
@@ -176,7 +154,7 @@ impl WorkReply {
             fuel_l: litres(made.fuel),
             time_s: tidy(made.time().as_s()),
             notes: in_words(&made.notes),
-            dial_for_pace: made.dial.as_ref().map(DialWire::of),
+            dial_for_pace: made.dial.map(|dial| tidy(dial.mark)),
         }
     }
 }

@@ -60,7 +60,7 @@ function Figures({ plan, system }: { plan: Plan; system: System }) {
     plan.tip ? tipName(plan.tip, system) : WORK.noTip,
     pressure("oxygen_pressure") && `oxygen ${pressure("oxygen_pressure")}`,
     pressure("fuel_pressure") && `fuel ${pressure("fuel_pressure")}`,
-    dial && `${WORK.dialSays} ${dial.mark.toFixed(1)}`,
+    dial != null && `${WORK.dialSays} ${dial.toFixed(1)}`,
     `${WORK.whole} ${clock(plan.time_s)}`,
     `${print(plan.oxygen_l, "gas_volume", system)} oxygen`,
     `${print(plan.fuel_l, "gas_volume", system)} fuel`,
