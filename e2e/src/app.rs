@@ -88,7 +88,9 @@ impl App {
         let token = at_the_server(&pool, OWNER, "journey").await?;
         let mut headers = HeaderMap::new();
         headers.insert(AUTHORIZATION, format!("Bearer {token}").parse()?);
-        let client = reqwest::Client::builder().default_headers(headers).build()?;
+        // a connection kept while the browser is busy is closed by the server just as it is used again
+        let client = reqwest::Client::builder().default_headers(headers).pool_max_idle_per_host(0);
+        let client = client.build()?;
         Ok(Self { address, pool, client, config, server: handle })
     }
 
