@@ -1,10 +1,12 @@
-"""Writes weeks.csv: what the invented shop burnt in six weeks, with three truths hidden in it.
+"""Writes weeks.csv: what the invented shop burnt in six weeks, with four truths hidden in it.
 
 Run by hand when the story changes. Figures are parts of the planned ones.
 - Hands: Dorrit Vale travels an eighth faster than plans say, Tobin Harrow an eighth slower.
 - A worn tip: what cuts 1-1/2 in plate opened up: its kerf is a sixth wider, and wider week by week.
 - A changed hose: eighteen days ago the yard's rig got a longer one; since then it takes a quarter more heating and a fifth
   off the pace.
+- Dirty tips: some clean theirs every third cut, some when it is too late. From the fifth cut on every second edge has to be
+  ground, three times as long, and most who looked found the bore dirty.
 """
 import csv
 import math
@@ -48,7 +50,21 @@ for job, line, burns, hands in WORK:
                      round(kerf, 3), round(grind, 3)])
 
 rows.sort(key=lambda row: (-row[2], row[3]))
+# a stream of its own, so that what stands above stays as it is
+dirt = random.Random(7)
+LOOKED = {"dirty": ("jet_ragged", "tip_bore_dirty"), "fast": ("drag_lines_raked", "too_fast"), "slow": ("dross_hard", "too_slow")}
+since = {}
+for row in rows:
+    cut = (row[0], row[1])
+    cleaned = dirt.random() < (0.4 if row[4] in ("Ishaan Fenwick", "Marta Quill") else 0.12)
+    since[cut] = 0 if cleaned else since.get(cut, 0) + 1
+    dirty = since[cut] >= 5 and dirt.random() < 0.5
+    if dirty:
+        row[5], row[9] = "poor", round(row[9] * 3, 3)
+    why = "dirty" if dirty else "fast" if row[7] > 1 else "slow"
+    looked = row[5] == "poor" and dirt.random() < 0.35
+    row += [int(cleaned), *(LOOKED[why] if looked else ("", ""))]
 with open(pathlib.Path(__file__).parent / "weeks.csv", "w", newline="\n") as out:
     writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(["job", "line", "days_ago", "hour", "by", "outcome", "start", "pace", "kerf", "clean_up"])
+    writer.writerow(["job", "line", "days_ago", "hour", "by", "outcome", "start", "pace", "kerf", "clean_up", "cleaned", "seen", "settled"])
     writer.writerows(rows)

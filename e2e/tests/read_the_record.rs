@@ -34,6 +34,33 @@ async fn the_record_shows_hands_a_worn_tip_and_a_change() -> Result<()> {
     .await
 }
 
+/// The fourth truth of the demo: tips cleaned too late. What they cost is told with how sure it is; one that is cleaned now is counted
+/// anew, and the rack knows.
+#[tokio::test(flavor = "multi_thread")]
+async fn poor_edges_are_priced_and_a_tip_is_cleaned() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        browser.open("/record?part=poor-edges").await?;
+        browser.reads("[data-cause='tip_bore_dirty']", "dirty tip bore").await?;
+        browser.see("[data-cause='nobody']").await?;
+        browser.reads("[data-cleaning]", "Cleaning every 5 cuts would have saved about").await?;
+        browser.reads("[data-cleaning]", "% sure that the later ones cost more").await?;
+        browser.tap("section[aria-label='By cause'] summary").await?;
+        browser.see_words("Put in prices").await?;
+        let dirty = "[data-tip='1.5 mm flush, high preheat']";
+        browser.see(&format!("{dirty} [data-since='6']")).await?;
+        browser.tap(&format!("{dirty} button")).await?;
+        browser.see(&format!("{dirty} [data-since='0']")).await?;
+        browser.reads("[role='status']", "its cuts are counted anew").await?;
+        let rack = app.get("/api/v1/gear").await?;
+        let tips = rack["gear"].as_array().cloned().unwrap_or_default();
+        let tip = tips.iter().find(|it| it["gear"]["label"] == "1.5 mm flush, high preheat");
+        let cuts = tip.map(|tip| tip["gear"]["fields"]["cuts_since_cleaned"].clone());
+        ensure!(cuts.as_ref().and_then(serde_json::Value::as_f64) == Some(0.0), "{cuts:?}");
+        Ok(())
+    })
+    .await
+}
+
 /// A plan takes what was learned and names it in its trace; refused, the tables stand.
 #[tokio::test(flavor = "multi_thread")]
 async fn a_factor_stands_in_the_trace_of_a_plan_and_may_be_refused() -> Result<()> {

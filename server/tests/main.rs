@@ -36,6 +36,7 @@ mod record {
     mod notebook;
     mod pure;
     mod quotes;
+    mod tips;
     mod trials;
 }
 

@@ -5,3 +5,4 @@ pub mod choose;
 pub mod handbook;
 pub mod owned;
 pub mod pressure;
+pub mod upkeep;

@@ -9,6 +9,7 @@
 mod compare;
 mod learn;
 mod own;
+mod poor_edges;
 mod quote;
 mod shops;
 mod trial;

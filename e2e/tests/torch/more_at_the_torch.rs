@@ -291,6 +291,14 @@ async fn the_tip_is_asked_for_at_the_fifth_cut() -> Result<()> {
         browser.gone("[data-clean]").await?;
         cut_once(&browser, "good").await?;
         browser.gone("[data-clean]").await?;
+        // what was cut here is held against its plan, and its tip counts on from the cleaning
+        let burn = app.get("/api/v1/burns?limit=1").await?["burns"][0].clone();
+        ensure!(burn["tip_id"].is_string() && burn["process"] == "machine", "{burn}");
+        let log = app.get("/api/v1/record/tips").await?;
+        let tips = log["tips"].as_array().cloned().unwrap_or_default();
+        let tip = tips.iter().find(|tip| tip["tip_id"] == burn["tip_id"]).cloned();
+        let since = tip.map(|tip| tip["cuts_since_cleaned"].clone()).unwrap_or_default();
+        ensure!(since.as_f64() == Some(1.0), "{since}");
         Ok(())
     })
     .await

@@ -91,6 +91,8 @@ pub struct Loaded {
     pub kerf_mm: f64,
     /// Its time at the grinder.
     pub clean_up_s: f64,
+    /// The tip of the drawer that its plan takes.
+    pub tip: Option<String>,
     /// What was planned.
     pub request: serde_json::Value,
 }

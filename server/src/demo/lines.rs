@@ -132,6 +132,7 @@ pub(super) async fn load_line(
         start_s: plan.start_preheat_s.set,
         kerf_mm: plan.kerf_mm,
         clean_up_s: settings.time.clean_up.as_s(),
+        tip: plan.tip.name.clone().flatten(),
         request: request.clone(),
     };
     if let Some(days) = entry.card_days_ago {

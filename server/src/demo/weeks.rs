@@ -8,11 +8,13 @@ use sqlx::PgPool;
 use time::Duration;
 use uuid::Uuid;
 
+use crate::api::edge::kept;
 use crate::api::record::burns::{BurnRequest, checked};
 use crate::demo::known::{DemoError, Known, ago, named};
 use crate::http::body::read as read_body;
 use crate::plan::against::{Done, against};
-use crate::store::burns;
+use crate::store::tip_log::{self, Cleaned};
+use crate::store::{burns, diagnoses};
 
 /// A burn of a demo line; figures are parts of the planned ones.
 #[derive(Deserialize)]
@@ -28,6 +30,12 @@ struct WeekRow {
     pace: f64,
     kerf: f64,
     clean_up: f64,
+    /// 1 where its tip was cleaned just before.
+    cleaned: u8,
+    /// A sign that was seen at its edge; empty where nobody looked.
+    seen: String,
+    /// What its edge turned out to come from.
+    settled: String,
 }
 
 /// Loads the table; a folder made by a test may hold none.
@@ -41,17 +49,18 @@ pub async fn load(pool: &PgPool, file: &Path, known: &Known<'_>) -> Result<(), D
     let fault = |error: csv::Error| DemoError::File(file.display().to_string(), error.to_string());
     let mut rows = csv::Reader::from_path(file).map_err(fault)?;
     let rows: Vec<WeekRow> = rows.deserialize().collect::<Result<_, _>>().map_err(fault)?;
-    let mut all = Vec::new();
+    let (mut all, mut looked) = (Vec::new(), Vec::new());
     for row in rows {
         let line = known.line(row.job, row.line)?;
-        let happened = ago(row.days_ago) - Duration::hours(24 - row.hour);
-        let happened = happened.format(&time::format_description::well_known::Rfc3339);
+        let at = ago(row.days_ago) - Duration::hours(24 - row.hour);
+        let happened = at.format(&time::format_description::well_known::Rfc3339);
         let happened =
             happened.map_err(|error| DemoError::Line("a time".into(), error.to_string()))?;
         let body = json!({
             "happened_at": happened,
             "job_line_id": line.line,
             "person_id": named(known.crew, &row.by),
+            "tip_id": line.tip.as_ref().and_then(|tip| named(known.labels, tip)),
             "start_s": (row.start * line.start_s * 10.0).round() / 10.0,
             "pace_mm_min": (row.pace * line.pace_mm_min).round(),
             "kerf_mm": (row.kerf * line.kerf_mm * 100.0).round() / 100.0,
@@ -66,11 +75,28 @@ pub async fn load(pool: &PgPool, file: &Path, known: &Known<'_>) -> Result<(), D
         // its card lies six weeks back and was not kept: the cut is held against what it asks
         burn.against = against(&line.request, &done)?;
         burn.from.asked = Some(line.request.clone());
-        all.push((Uuid::now_v7(), burn, body));
+        let id = Uuid::now_v7();
+        if let (1, Some(tip)) = (row.cleaned, burn.tip_id) {
+            let (at, body) = (at - Duration::minutes(1), json!({ "demo": "cleaned" }));
+            let cleaned = Cleaned { tip, at, body: &body };
+            tip_log::put(pool, (Uuid::now_v7(), burn.person_id), &cleaned).await?;
+        }
+        if !row.settled.is_empty() {
+            looked.push((
+                row.by.clone(),
+                json!({ "happened_at": happened, "job_line_id": line.line, "burn_id": id,
+                "present": [row.seen], "absent": [], "settled": row.settled, "note": "" }),
+            ));
+        }
+        all.push((id, burn, body));
     }
     let added: Vec<_> = all.iter().map(|(id, burn, body)| (*id, burn, body)).collect();
     let mut connection = pool.begin().await?;
     burns::insert_all(&mut connection, None, &added).await?;
     connection.commit().await?;
+    for (by, body) in looked {
+        let new = kept::checked(pool, &read_body(&body)?).await?;
+        diagnoses::put(pool, (Uuid::now_v7(), named(known.crew, &by)), (&new, &body)).await?;
+    }
     Ok(())
 }

@@ -192,6 +192,9 @@ pub const TABLE: &[Rule] = &[
     // what came of it
     ("GET", "/api/v1/burns", Needs(Look)),
     ("GET", "/api/v1/burns.{format}", Needs(Look)),
+    ("GET", "/api/v1/record/poor-edges", Needs(Look)),
+    ("GET", "/api/v1/record/tips", Needs(Look)),
+    ("PUT", "/api/v1/tips/cleaned/{id}", Needs(Burn)),
     ("GET", "/api/v1/trials", Needs(Look)),
     ("GET", "/api/v1/trials/of-burns", Needs(Look)),
     ("PUT", "/api/v1/trials/{id}", Needs(Burn)),

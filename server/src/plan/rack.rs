@@ -10,6 +10,7 @@ use galvanon_core::note::Level;
 use galvanon_core::quantity::{Duration, GasVolume};
 use galvanon_core::trace::{Kind, Measure};
 use serde::Serialize;
+use sqlx::PgPool;
 use time::{Date, OffsetDateTime};
 use utoipa::ToSchema;
 
@@ -19,6 +20,7 @@ use crate::http::body::read;
 use crate::http::fields::Fields;
 use crate::plan::gear_fields::{CylinderFields, TipFields};
 use crate::store::gear::Gear;
+use crate::store::tip_log::since_cleaned;
 use crate::wire::note::NoteWire;
 use crate::wire::text::{Section, filled, printed};
 use crate::wire::unit::litres;
@@ -133,6 +135,29 @@ fn cylinder_notes(gear: &Gear, contents: Option<GasVolume>, now: OffsetDateTime)
         notes.push(said(Level::Info, "cylinder_unweighed", gear, &[]));
     }
     notes
+}
+
+/// Gear whose tips count their cuts on: from when they were cleaned, or from the number that was told of them last.
+///
+/// # Errors
+/// When the database fails.
+pub async fn counted(pool: &PgPool, mut gear: Vec<Gear>) -> ApiResult<Vec<Gear>> {
+    let tip = |gear: &Gear| gear.kind == GearKind::Tip.code();
+    if !gear.iter().any(tip) {
+        return Ok(gear);
+    }
+    let since = since_cleaned(pool).await?;
+    for gear in gear.iter_mut().filter(|gear| tip(gear)) {
+        let found = since.iter().find(|since| since.tip_id == gear.record.id);
+        if let (Some(since), Some(fields)) = (found, gear.fields.as_object_mut()) {
+            // a number that cannot be is left as it was told, and says so itself
+            let told = fields.get("cuts_since_cleaned");
+            if told.is_none_or(|told| told.is_number() || told.is_null()) {
+                fields.insert("cuts_since_cleaned".into(), since.cuts.into());
+            }
+        }
+    }
+    Ok(gear)
 }
 
 /// What is in a cylinder, where it was read; what is still to be told is no fault.

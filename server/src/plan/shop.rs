@@ -11,7 +11,7 @@ use crate::error::ApiResult;
 use crate::http::body::read;
 use crate::http::caller::Caller;
 use crate::plan::gear_fields::TipFields;
-use crate::plan::rack::{GearView, view};
+use crate::plan::rack::{GearView, counted, view};
 use crate::plan::settings::{self, LEARNING};
 use crate::plan::taught::Taught;
 
@@ -42,11 +42,9 @@ impl Shop {
             json_patch::merge(&mut defaults, &json!({ "cut": { "handedness": hand } }));
         }
         let now = OffsetDateTime::now_utc();
-        let rack: Vec<GearView> = crate::store::gear::all(pool)
-            .await?
-            .into_iter()
-            .map(|gear| view(gear, now))
-            .collect::<ApiResult<_>>()?;
+        let gear = counted(pool, crate::store::gear::all(pool).await?).await?;
+        let rack: Vec<GearView> =
+            gear.into_iter().map(|gear| view(gear, now)).collect::<ApiResult<_>>()?;
         let drawer = drawer(&rack);
         let follows = settings.get(LEARNING).is_some_and(|told| told == "follow");
         let taught = if follows { Taught::read(pool).await? } else { Taught::default() };

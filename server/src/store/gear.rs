@@ -123,6 +123,7 @@ pub async fn patch(
     (change, body): (&GearChange, &Value),
 ) -> ApiResult<Gear> {
     let sql = "UPDATE gear SET label = COALESCE($3, label), fields = COALESCE($4, fields),
+                   counted_from = CASE WHEN $4::jsonb IS NULL THEN counted_from ELSE now() END,
                    in_service = COALESCE($5, in_service),
                    out_because = CASE WHEN COALESCE($5, in_service) THEN '' ELSE COALESCE($6, out_because) END,
                    version = version + 1, changed_at = now(), changed_by = $7

@@ -19,6 +19,7 @@ pub mod quotes;
 pub mod role;
 pub mod run_events;
 pub mod shop_settings;
+pub mod tip_log;
 pub mod trials;
 
 use serde::Serialize;

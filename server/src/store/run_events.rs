@@ -11,6 +11,7 @@ use uuid::Uuid;
 
 use crate::error::{ApiError, ApiResult};
 use crate::store::burns::{self, NewBurn};
+use crate::store::tip_log::{self, Cleaned};
 use crate::wire::run_event::{GaugePlace, ReadGas, ReadingBody, RunEventBody};
 
 /// An event.
@@ -130,6 +131,15 @@ pub async fn since(pool: &PgPool, (job, run): (Uuid, Uuid), since: i64) -> ApiRe
     Ok(Since { events, elsewhere, next: next.max(since) })
 }
 
+/// What an event is besides: the rows that come with it.
+#[derive(Clone, Copy, Debug, Default)]
+pub struct With<'a> {
+    /// The burn that a cut is.
+    pub burn: Option<&'a NewBurn>,
+    /// The tip that was cleaned.
+    pub cleaned: Option<Uuid>,
+}
+
 /// Keeps an event; a cut becomes a burn too, and an undo takes that burn back, whichever comes first.
 ///
 /// # Errors
@@ -137,7 +147,7 @@ pub async fn since(pool: &PgPool, (job, run): (Uuid, Uuid), since: i64) -> ApiRe
 pub async fn keep(
     pool: &PgPool,
     (job, run): (Uuid, Uuid),
-    (event, burn): (&RunEvent, Option<&NewBurn>),
+    (event, with): (&RunEvent, &With<'_>),
 ) -> ApiResult<Arrived> {
     let (kind, body) = event.columns()?;
     let mut work = pool.begin().await?;
@@ -173,18 +183,35 @@ pub async fn keep(
             .await?;
         return Ok(if same == Some(true) { Arrived::Again } else { Arrived::Different });
     }
-    if let Some(burn) = burn {
-        let by = (event.id, event.person_id);
+    let by = (event.id, event.person_id);
+    if let Some(burn) = with.burn {
         burns::insert(&mut *work, by, (burn, &event.made_from)).await?;
+    }
+    if let Some(tip) = with.cleaned {
+        let cleaned = Cleaned { tip, at: event.happened_at, body: &event.made_from };
+        tip_log::insert(&mut *work, by, &cleaned).await?;
     }
     if let RunEventBody::Reading(reading) = &event.what {
         weighs_in(&mut work, event, reading).await?;
     }
-    if matches!(event.what, RunEventBody::Cut(_) | RunEventBody::Undo(_)) {
+    if with.burn.is_some() || with.cleaned.is_some() || matches!(event.what, RunEventBody::Undo(_))
+    {
         take_back(&mut work, event.id).await?;
     }
     work.commit().await?;
     Ok(Arrived::New)
+}
+
+/// The oxygen delivery gauge as it was read last in a run before a moment, kPa.
+///
+/// # Errors
+/// When the database fails.
+pub async fn oxygen_read(pool: &PgPool, run: Uuid, at: OffsetDateTime) -> ApiResult<Option<f64>> {
+    let sql = "SELECT (body->>'pressure_kpa')::float8 FROM run_events
+               WHERE run_id = $1 AND kind = 'reading' AND happened_at <= $2
+                   AND body->>'gas' = 'oxygen' AND body->>'where' = 'delivery'
+               ORDER BY happened_at DESC, id DESC LIMIT 1";
+    Ok(sqlx::query_scalar(sql).bind(run).bind(at).fetch_optional(pool).await?)
 }
 
 /// The contents gauge of an oxygen cylinder that was read at the torch is a reading of the rack, unless a later one is
@@ -215,14 +242,20 @@ async fn weighs_in(
     Ok(())
 }
 
-/// The burn of a cut that was taken back is deleted, when the later of the two arrives: one restored since stays.
+/// The burn of a cut, or the cleaning of a tip, that was taken back is deleted when the later of the two arrives: one restored
+/// since stays.
 async fn take_back(work: &mut Transaction<'_, Postgres>, event: Uuid) -> ApiResult<()> {
-    let sql = "UPDATE burns SET deleted_at = now(), version = version + 1
-               WHERE deleted_at IS NULL AND id IN (
-                   SELECT cut.id FROM run_events cut
-                   JOIN run_events undo ON undo.job_id = cut.job_id AND undo.kind = 'undo'
-                        AND undo.body->>'event' = cut.id::text
-                   WHERE cut.kind = 'cut' AND $1 IN (cut.id, undo.id))";
-    sqlx::query(sql).bind(event).execute(&mut **work).await?;
+    for (table, kind) in [("burns", "cut"), ("tip_events", "step")] {
+        // both names are constants of ours, never an input
+        let sql = AssertSqlSafe(format!(
+            "UPDATE {table} SET deleted_at = now(), version = version + 1
+             WHERE deleted_at IS NULL AND id IN (
+                 SELECT done.id FROM run_events done
+                 JOIN run_events undo ON undo.job_id = done.job_id AND undo.kind = 'undo'
+                      AND undo.body->>'event' = done.id::text
+                 WHERE done.kind = '{kind}' AND $1 IN (done.id, undo.id))"
+        ));
+        sqlx::query(sql).bind(event).execute(&mut **work).await?;
+    }
     Ok(())
 }

@@ -40,6 +40,9 @@ pub struct StepBody {
     pub key: String,
     /// Done, or open again.
     pub done: bool,
+    /// Of a step about a tip: the line whose tip it is.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub line_id: Option<Uuid>,
 }
 
 /// A step that is left out.

@@ -27,6 +27,8 @@ export const keys = {
   jobRecord: (id: string) => ["jobs", id, "record"] as const,
   quotes: ["quotes"] as const,
   trials: ["trials"] as const,
+  poorEdges: ["burns", "poor-edges"] as const,
+  tipLog: ["rack", "tips"] as const,
   ofBurns: (query: unknown) => ["trials", "of-burns", query] as const,
   quote: (id: string) => ["quotes", id] as const,
   work: (body: unknown) => ["work", body] as const,

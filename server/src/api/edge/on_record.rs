@@ -18,6 +18,7 @@ use crate::plan::supply::draw_of_line;
 use crate::store::burns::Burn;
 use crate::store::find;
 use crate::store::plans::{self, Plan};
+use crate::store::tip_log::before;
 use crate::wire::unit::unit;
 
 /// The rack still stands as it did so long after a burn. Source: `ours`.
@@ -143,9 +144,16 @@ pub async fn on_record(
         None => None,
     };
     let tip = tip.as_ref().map(|tip| &tip.fields);
+    let since = match burn.as_ref().and_then(|burn| Some((burn.tip_id?, burn.happened_at))) {
+        Some((tip, at)) => before(pool, tip, at).await?,
+        None => None,
+    };
     let planned: Option<CutPlan> =
         plan.as_ref().map(|plan| serde_json::from_value(plan.result.clone())).transpose()?;
     let mut record = record((plan.as_ref(), planned.as_ref()), (burn.as_ref(), tip));
+    if let Some(since) = since {
+        record.cuts_since_cleaned = u32::try_from(since).ok();
+    }
     record.draw = draw(pool, (plan.as_ref(), burn.as_ref())).await?;
     let fuel = plan.as_ref().and_then(|plan| plan.input["gas"]["fuel"].as_str());
     Ok(OnRecord {

@@ -22,7 +22,8 @@ use crate::http::caller::Caller;
 use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
 use crate::http::page::{PageQuery, token};
 use crate::plan::taught::learn_again;
-use crate::store::burns::{self, Burn, Corrected, Sought};
+use crate::store::burns::sought::{Sought, sought};
+use crate::store::burns::{self, Burn, Corrected};
 use crate::store::find;
 
 const SHOWN: i64 = 50;
@@ -125,7 +126,7 @@ pub async fn list(
     query: web::Query<LogQuery>,
 ) -> ApiResult<web::Json<BurnsReply>> {
     let page = PageQuery { limit: query.limit.clone(), after: query.after.clone() };
-    let (burns, next) = burns::sought(&pool, &query.sought()?, &page.page(SHOWN)?).await?;
+    let (burns, next) = sought(&pool, &query.sought()?, &page.page(SHOWN)?).await?;
     let burns = burns.into_iter().map(view).collect();
     Ok(web::Json(BurnsReply { burns, next: next.map(token) }))
 }

@@ -11,9 +11,11 @@ pub mod log;
 pub mod notebook;
 pub mod notebook_row;
 pub mod of_burns;
+pub mod poor_edges;
 pub mod quote;
 pub mod quote_of_job;
 pub mod quotes;
+pub mod tips;
 pub mod trial;
 pub mod trials;
 pub mod update;
@@ -28,6 +30,9 @@ pub fn routes(app: &mut ServiceConfig) {
         .service(factors::list)
         .service(calibration::calibrate)
         .service(update::update)
+        .service(poor_edges::cost)
+        .service(tips::log)
+        .service(tips::clean)
         .service(choices::choose)
         .service(choices::tell_change)
         .service(trial::judge_trial)

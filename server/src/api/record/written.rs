@@ -17,7 +17,7 @@ use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::csv::csv;
 use crate::http::fields::{Fields, Given};
 use crate::plan::gear_fields::TipFields;
-use crate::store::burns;
+use crate::store::burns::sought::sought as found_by;
 use crate::store::page::Page;
 use crate::store::{gear, job_lines, people};
 
@@ -237,7 +237,7 @@ pub async fn write_log(
     let format = Format::of(&path).ok_or(ApiError::NotFound)?;
     let (sought, head) = (query.sought()?, columns(wanted.columns.as_deref())?);
     let page = Page { limit: MOST, after: None };
-    let (found, more) = burns::sought(&pool, &sought, &page).await?;
+    let (found, more) = found_by(&pool, &sought, &page).await?;
     if more.is_some() {
         let mut fields = Fields::default();
         let words = [("most", MOST.to_string())];

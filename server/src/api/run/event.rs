@@ -14,16 +14,19 @@ use uuid::Uuid;
 use crate::api::record::burns::{
     BurnRequest, checked as checked_burn, held_against_its_plan, unknown,
 };
+use crate::api::run::cut_by::Planning;
 use crate::error::{ApiError, ApiResult, FieldError};
 use crate::http::body::{read, read_parts};
 use crate::http::caller::Caller;
 use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
 use crate::store::job_lines;
-use crate::store::run_events::{self, Arrived, RunEvent};
+use crate::store::run_events::{self, Arrived, RunEvent, With};
 use crate::wire::run_event::{
     CutBody, EndBody, NoteBody, RunEventBody, SkipBody, StepBody, TimerBody,
 };
 
+/// The step by which a tip is cleaned.
+const CLEAN_TIP: &str = "clean_tip";
 /// The longest text inside an event.
 const LONGEST: usize = 2_000;
 /// The longest name of a step.
@@ -168,7 +171,11 @@ pub struct To {
 }
 
 /// Keeps one event of a run.
-async fn kept(pool: &PgPool, to: &To, sent: &Value) -> ApiResult<Arrived> {
+async fn kept(
+    pool: &PgPool,
+    (to, planning): (&To, &mut Planning),
+    sent: &Value,
+) -> ApiResult<Arrived> {
     let To { job, run, by } = *to;
     let told: NewEvent = read(sent)?;
     let parts = [("kind", json!(told.kind)), ("body", told.body.clone())];
@@ -177,10 +184,6 @@ async fn kept(pool: &PgPool, to: &To, sent: &Value) -> ApiResult<Arrived> {
         RunEventBody::Cut(cut) => Some(checked_burn(&burn_of(&told, cut)?)?),
         _ => None,
     };
-    if let Some(burn) = &mut burn {
-        burn.verified = event.verified;
-        held_against_its_plan(pool, burn).await?;
-    }
     let line = burn.as_ref().and_then(|burn| burn.job_line_id);
     if let Some(line) = line
         && !job_lines::is_of(pool, (line, job)).await?
@@ -188,7 +191,21 @@ async fn kept(pool: &PgPool, to: &To, sent: &Value) -> ApiResult<Arrived> {
         let fault = wrong_shape("body.line_id", "the id of a line of this job", json!(line));
         return Err(ApiError::Invalid(vec![fault]));
     }
-    run_events::keep(pool, (job, run), (&event, burn.as_ref()))
+    if let (Some(burn), Some(line)) = (&mut burn, line) {
+        burn.verified = event.verified;
+        planning.tell(pool, (to, line), burn).await?;
+        held_against_its_plan(pool, burn).await?;
+    }
+    let cleaned = match &event.what {
+        RunEventBody::Step(StepBody { key, done: true, line_id: Some(line) })
+            if key.split(':').next() == Some(CLEAN_TIP) =>
+        {
+            planning.tip_of(pool, (to, *line)).await?
+        }
+        _ => None,
+    };
+    let with = With { burn: burn.as_ref(), cleaned };
+    run_events::keep(pool, (job, run), (&event, &with))
         .await
         .map_err(|error| unknown("run_events", unknown("burns", error)))
 }
@@ -208,9 +225,10 @@ pub async fn keep_all(
         return Err(ApiError::Invalid(vec![fault]));
     }
     let mut answers = Vec::with_capacity(events.len());
+    let mut planning = Planning::default();
     for sent in events {
         let event = sent["id"].as_str().and_then(|id| Uuid::parse_str(id).ok());
-        let (outcome, fields) = match kept(pool, to, sent).await {
+        let (outcome, fields) = match kept(pool, (to, &mut planning), sent).await {
             Ok(Arrived::New) => ("new", Vec::new()),
             Ok(Arrived::Again) => ("again", Vec::new()),
             Ok(Arrived::Different) => {

@@ -1,5 +1,6 @@
 //! A job at the torch: one document that a tablet keeps, and the events that it sends back.
 
+pub mod cut_by;
 pub mod cuts;
 pub mod document;
 pub mod event;

@@ -214,7 +214,7 @@ pub async fn keep(
     let (job, run) = found(&pool, (&path.0, &path.1)).await?;
     let to = To { job, run: run.id, by: caller };
     let answers = keep_all(&pool, &to, (&body.value.events, MOST)).await?;
-    if body.value.events.iter().any(|event| event["kind"] == "cut") {
+    if body.value.events.iter().any(|event| event["kind"] == "cut" || event["kind"] == "undo") {
         learn_again(&pool).await?;
     }
     if caller.revoked && caller.role.is_none() {

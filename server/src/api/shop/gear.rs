@@ -12,7 +12,7 @@ use crate::http::caller::Caller;
 use crate::http::page::{PageQuery, token};
 use crate::http::rows::{Seen, id, new_id, put_reply, seen};
 use crate::plan::gear_fields::{GearSaid, checked};
-use crate::plan::rack::{GearView, view};
+use crate::plan::rack::{GearView, counted, view};
 use crate::store::gear::{self, Gear, GearChange, NewGear};
 use crate::store::page::{List, page};
 use crate::store::{find, set_deleted};
@@ -40,6 +40,7 @@ pub async fn list(
     let now = OffsetDateTime::now_utc();
     let list = List { time: "made_at", at: |gear: &Gear| gear.record.made_at, matching: None };
     let (gear, next) = page(&pool, &list, &query.page(SHOWN)?).await?;
+    let gear = counted(&pool, gear).await?;
     let gear = gear.into_iter().map(|gear| view(gear, now)).collect::<ApiResult<_>>()?;
     Ok(web::Json(RackReply { gear, next: next.map(token) }))
 }

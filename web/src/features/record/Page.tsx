@@ -1,8 +1,10 @@
 /** The shop's record: what its burns teach, the burns themselves, and two ways held against each other. */
 import { useNavigate, useSearch } from "@tanstack/react-router";
 import { Tabs } from "radix-ui";
+import { COST } from "@/text/cost";
 import { QUOTE } from "@/text/quote";
 import { RECORD } from "@/text/record";
+import { PoorEdges } from "./cost/PoorEdges";
 import { Learned } from "./Learned";
 import { Log } from "./log/Log";
 import { Quotes } from "./quote/Quotes";
@@ -13,6 +15,7 @@ const LOOK =
 const PARTS = [
   { value: "learned", text: RECORD.learned, shown: <Learned /> },
   { value: "log", text: RECORD.log, shown: <Log /> },
+  { value: "poor-edges", text: COST.title, shown: <PoorEdges /> },
   { value: "quotes", text: QUOTE.title, shown: <Quotes /> },
   { value: "two-ways", text: RECORD.twoWays, shown: <Ways /> },
 ];

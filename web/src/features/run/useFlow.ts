@@ -131,7 +131,10 @@ export function useFlow(run: Run, doc: Doc, depth: Depth) {
       const made = (state.cuts.get(cut.line.id)?.length ?? 0) + (code === "redo" ? 0 : 1);
       if (made >= cut.plan.line_total.count) move(past);
     },
-    cleaned: () => void run.note({ kind: "step", body: { key: CLEAN_TIP, done: true } }),
+    cleaned: () => {
+      const body = { key: CLEAN_TIP, done: true, line_id: card?.cut?.line.id ?? null };
+      void run.note({ kind: "step", body });
+    },
     undo: () => {
       for (const event of last?.ids ?? []) void run.note({ kind: "undo", body: { event } });
       setLast(null);
