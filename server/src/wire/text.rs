@@ -196,6 +196,12 @@ pub fn words(code: &'static str) -> String {
     with_values(Section::Words, code, &[]).into_owned()
 }
 
+/// What a cause is called.
+#[must_use]
+pub fn cause_words(code: &str) -> String {
+    sentence(Section::Words, code).map_or_else(|| code.replace('_', " "), str::to_owned)
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;

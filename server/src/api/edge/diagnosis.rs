@@ -15,13 +15,14 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::api::edge::on_record::{OnRecord, on_record};
-use crate::api::edge::signs::{cause_words, plain};
+use crate::api::edge::signs::plain;
 use crate::api::edge::trouble::{TroubleWire, trouble_wire};
 use crate::api::edge::weights::{self, Weights};
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::Body;
 use crate::http::caller::Caller;
 use crate::http::fields::{Fields, Given};
+use crate::wire::text::cause_words;
 use crate::wire::text::{Section, filled, with_values};
 use crate::wire::unit::in_contract_unit;
 

@@ -17,7 +17,6 @@ use crate::api::cut::request::CutPlanRequest;
 use crate::api::edge::diagnosis::{ChangeWire, change_wire};
 use crate::api::edge::on_record::figures;
 use crate::api::edge::prediction::under_cut;
-use crate::api::edge::signs::cause_words;
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::Body;
 use crate::http::caller::Caller;
@@ -25,6 +24,7 @@ use crate::http::fields::{Fields, Given, NumberField};
 use crate::plan::shop::Shop;
 use crate::wire::sentence::SentenceWire;
 use crate::wire::text::Section;
+use crate::wire::text::cause_words;
 use crate::wire::unit::thousandths as fine;
 
 const SCRAP: [(Option<Side>, &str); 3] =

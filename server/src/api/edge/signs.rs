@@ -11,7 +11,6 @@ use utoipa::ToSchema;
 
 use crate::api::edge::prediction::{FaceWire, changes, sample};
 use crate::error::ApiResult;
-use crate::wire::text::{Section, sentence};
 
 /// What a finding is called.
 ///
@@ -21,12 +20,6 @@ pub fn plain(code: &str) -> ApiResult<String> {
     let all = findings()?;
     let found = all.iter().find(|finding| finding.code == code);
     Ok(found.map_or(code, |finding| finding.plain_words.as_str()).to_owned())
-}
-
-/// What a cause is called.
-#[must_use]
-pub fn cause_words(code: &str) -> String {
-    sentence(Section::Words, code).map_or_else(|| code.replace('_', " "), str::to_owned)
 }
 
 /// Something a person can see, hear, feel or measure.

@@ -15,12 +15,12 @@ use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use crate::api::edge::signs::cause_words;
 use crate::error::{ApiError, ApiResult};
 use crate::http::body::read;
 use crate::http::caller::Caller;
 use crate::http::fields::{Fields, Given, NumberField};
 use crate::store::shop_settings;
+use crate::wire::text::cause_words;
 
 /// The setting that holds them.
 pub const KEY: &str = "edge_weights";

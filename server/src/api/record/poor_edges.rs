@@ -20,7 +20,6 @@ use utoipa::{IntoParams, ToSchema};
 use uuid::Uuid;
 
 use crate::api::cut::prices::{PricesWire, read_prices};
-use crate::api::edge::signs::cause_words;
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::read;
 use crate::http::caller::Caller;
@@ -29,6 +28,7 @@ use crate::plan::shop::Shop;
 use crate::plan::taught::MOST;
 use crate::store::burns::cost::{Weighed, weighed};
 use crate::store::tip_log::cleanings;
+use crate::wire::text::cause_words;
 use crate::wire::unit::{fine, hundredths, litres};
 
 /// How far back it looks where nobody says. Source: `ours`: a quarter of a year.

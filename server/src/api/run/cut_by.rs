@@ -8,14 +8,25 @@ use uuid::Uuid;
 
 use crate::api::cut::planned::planned_untraced;
 use crate::api::cut::request::CutPlanRequest;
-use crate::api::run::event::To;
 use crate::error::{ApiError, ApiResult};
+use crate::http::caller::Caller;
 use crate::plan::rig::{InShop, Rigged};
 use crate::plan::shop::Shop;
 use crate::store::burns::NewBurn;
 use crate::store::job_lines::{self, JobLine};
 use crate::store::jobs::{self, Job};
 use crate::store::run_events::oxygen_read;
+
+/// Where events go, and who sends them.
+#[derive(Clone, Copy, Debug)]
+pub struct To {
+    /// The job.
+    pub job: Uuid,
+    /// Its run.
+    pub run: Uuid,
+    /// Who sends them.
+    pub by: Caller,
+}
 
 /// The shop and the job, read when the first cut of a sending comes.
 #[derive(Debug, Default)]

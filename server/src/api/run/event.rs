@@ -14,7 +14,7 @@ use uuid::Uuid;
 use crate::api::record::burns::{
     BurnRequest, checked as checked_burn, held_against_its_plan, unknown,
 };
-use crate::api::run::cut_by::Planning;
+use crate::api::run::cut_by::{Planning, To};
 use crate::error::{ApiError, ApiResult, FieldError};
 use crate::http::body::{read, read_parts};
 use crate::http::caller::Caller;
@@ -157,17 +157,6 @@ fn signs_known(fields: &mut Fields, told: &[String]) -> ApiResult<()> {
         }
     }
     Ok(())
-}
-
-/// Where events go, and who sends them.
-#[derive(Clone, Copy, Debug)]
-pub struct To {
-    /// The job.
-    pub job: Uuid,
-    /// Its run.
-    pub run: Uuid,
-    /// Who sends them.
-    pub by: Caller,
 }
 
 /// Keeps one event of a run.

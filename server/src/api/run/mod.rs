@@ -15,9 +15,10 @@ use serde::{Deserialize, Serialize};
 use sqlx::PgPool;
 use utoipa::{IntoParams, ToSchema};
 
+use self::cut_by::To;
 use self::cuts::Cuts;
 use self::document::{Asked, RunDocument, RunQuery, document, fuel_named, usual_fuel};
-use self::event::{EventAnswer, NewEvents, To, keep_all};
+use self::event::{EventAnswer, NewEvents, keep_all};
 use self::record::{RecordReply, record_of};
 use crate::error::{ApiResult, ErrorBody};
 use crate::http::body::Body;

@@ -10,9 +10,10 @@ use uuid::Uuid;
 
 use crate::api::record::burns::unknown;
 use crate::api::run::EventsReply;
+use crate::api::run::cut_by::To;
 use crate::api::run::cuts::Cuts;
 use crate::api::run::document::{Asked, RunDocument, document, fuel_named, usual_fuel};
-use crate::api::run::event::{NewEvents, To, keep_all};
+use crate::api::run::event::{NewEvents, keep_all};
 use crate::api::run::record::{RecordReply, record_of};
 use crate::error::{ApiError, ApiResult, Conflict, ErrorBody};
 use crate::http::body::{Body, read};
