@@ -65,6 +65,7 @@ mod job {
     mod precedence;
     mod rows;
     mod storage;
+    mod works;
 }
 
 mod layout {

@@ -9,6 +9,7 @@ use crate::entry::resolve::resolve;
 use crate::entry::said::{Line, Problem};
 use crate::entry::shape::find_in;
 use crate::entry::token::tokens;
+use crate::entry::work;
 
 /// Reads a quick-entry line. Never panics, whatever is typed.
 #[must_use]
@@ -22,6 +23,9 @@ pub fn read_in(text: &str, usual: Option<Process>) -> Line {
     if text.chars().count() > LONGEST {
         let problem = Problem { code: "text_too_long", span: None, offers: Vec::new() };
         return Line { problems: vec![problem], ..Line::default() };
+    }
+    if let Some(line) = work::read(text) {
+        return line;
     }
     match find_in(text) {
         // the name is read: spaces in its place keep every other place

@@ -33,6 +33,7 @@ pub mod shape;
 pub mod table;
 mod token;
 mod words;
+pub mod work;
 
 /// The longest text that is read, in characters.
 pub const LONGEST: usize = 2_000;

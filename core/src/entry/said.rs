@@ -5,6 +5,7 @@ use std::ops::Range;
 use crate::code::Code;
 use crate::cut::{Process, Quality, Start, Stroke};
 use crate::entry::measure::TypedLength;
+use crate::entry::work::said::SaidWork;
 use crate::gas::fuel::Fuel;
 use crate::quantity::{Angle, Temperature};
 use crate::section::asked::CutKind;
@@ -90,6 +91,8 @@ impl SaidSection {
 pub struct Understood {
     /// A shape in place of a plate.
     pub section: Option<SaidSection>,
+    /// Other work in place of a cut.
+    pub work: Option<SaidWork>,
     /// How many pieces.
     pub count: Option<u32>,
     /// Plate thickness.
@@ -158,6 +161,10 @@ impl Understood {
     #[must_use]
     pub fn echo(&self) -> String {
         let count = self.count.map_or(String::new(), |count| format!("{count}x "));
+        if let Some(work) = &self.work {
+            let fuel = self.fuel.map(|fuel| format!(", {}", fuel.code().replace('_', " ")));
+            return format!("{count}{}{}", work.echo(), fuel.unwrap_or_default());
+        }
         let thickness = self.thickness.map(|l| format!("{} plate", l.echo()));
         let faces = self.surface.map(|s| face_words(s).to_owned());
         let behind = if self.section.is_some() { "inside" } else { "back" };

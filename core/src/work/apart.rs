@@ -3,7 +3,7 @@
 //! A piece that holds another stays until that one is gone. What is heavier than a hand holds is held before it is cut. Each cut is
 //! taken as one through plate, as thick and long as is said or as is usual. Left out: the balance of what is left standing.
 
-use crate::cut::{Note, Process, Quality, Request, Settings, plan as plan_cut};
+use crate::cut::{Note, Process, Quality, Request, plan as plan_cut};
 use crate::error::{Error, Result};
 use crate::note::Level;
 use crate::quantity::{Duration, Length, Mass};
@@ -12,6 +12,7 @@ use crate::section::held::BY_HAND;
 use crate::trace::{Kind, Measure};
 use crate::work::jet::Jet;
 use crate::work::stage::{Stage, WorkKind, WorkPlan};
+use crate::work::whole::as_one;
 
 /// A piece.
 #[derive(Clone, Debug, PartialEq)]
@@ -89,13 +90,26 @@ impl TakeApart {
     }
 }
 
-fn cut_free(piece: &Piece, base: &Request) -> std::result::Result<Settings, Vec<Error>> {
-    let mut request = base.clone();
-    request.steel.thickness = piece.thickness;
-    request.cut.length = piece.length;
-    request.cut.process = Process::Freehand;
-    request.cut.quality = Quality::Severance;
-    plan_cut(&request)
+impl Piece {
+    /// The cut that frees it.
+    fn like(&self, base: &Request) -> Request {
+        let mut request = base.clone();
+        request.steel.thickness = self.thickness;
+        request.cut.length = self.length;
+        request.cut.process = Process::Freehand;
+        request.cut.quality = Quality::Severance;
+        request
+    }
+}
+
+impl TakeApart {
+    /// Its thickest cut, which picks the tip; the shop's request as it is where there is no piece.
+    #[must_use]
+    pub fn like(&self, base: &Request) -> Request {
+        let thick = |piece: &&Piece| piece.thickness.as_m();
+        let thickest = self.pieces.iter().max_by(|a, b| thick(a).total_cmp(&thick(b)));
+        thickest.map_or_else(|| base.clone(), |piece| piece.like(base))
+    }
 }
 
 /// What must be looked at before the first cut, each a stop of its own.
@@ -113,11 +127,8 @@ const BEFORE: [(&str, f64); 4] = [
 pub fn plan(asked: &TakeApart, base: &Request) -> std::result::Result<WorkPlan, Vec<Error>> {
     let order = asked.check()?;
     // the thickest cut picks the tip that is fitted
-    let thick = |at: &&usize| asked.pieces[**at].thickness.as_m();
-    let main = order.iter().max_by(|a, b| thick(a).total_cmp(&thick(b)));
-    let main = main.map(|at| cut_free(&asked.pieces[*at], base)).transpose()?;
-    let main =
-        main.ok_or_else(|| vec![Error::Missing { input: "pieces", needed_for: "take_apart" }])?;
+    let like = asked.like(base);
+    let main = plan_cut(&like)?;
     let jet = Jet::of_cut(&main);
     let mut stages: Vec<Stage> =
         BEFORE.into_iter().map(|(code, seconds)| Stage::by_hand(code, seconds)).collect();
@@ -128,7 +139,7 @@ pub fn plan(asked: &TakeApart, base: &Request) -> std::result::Result<WorkPlan, 
         if piece.mass > BY_HAND {
             stages.push(named(Stage::by_hand("apart_hold", HOLDING)).with(vec![mass.clone()]));
         }
-        let settings = cut_free(piece, base)?;
+        let settings = plan_cut(&piece.like(base))?;
         let time = settings.time;
         let cut = Stage {
             heat: time.preheat,
@@ -142,9 +153,10 @@ pub fn plan(asked: &TakeApart, base: &Request) -> std::result::Result<WorkPlan, 
     }
     stages.push(Stage { hands: Duration::from_s(120.0), ..Stage::by_hand("apart_ground", 0.0) });
     let mut made = WorkPlan::of(WorkKind::TakeApart, stages, &jet.flows);
-    made.notes = jet.notes;
+    made.notes.clone_from(&jet.notes);
     made.notes.push(Note::new(Level::Caution, "work_closed_vessels", vec![]));
     made.notes.push(Note::new(Level::Info, "work_rough_is_fine", vec![]));
+    made.cut = Some(Box::new(as_one(&made, main, &like)));
     made.tip = Some(jet.tip);
     Ok(made)
 }

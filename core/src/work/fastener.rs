@@ -9,7 +9,7 @@ use std::sync::LazyLock;
 
 use serde::Deserialize;
 
-use crate::cut::{Note, Process, Quality, Request, Settings, Stroke, plan as plan_cut};
+use crate::cut::{Note, Process, Quality, Request, Stroke, plan as plan_cut};
 use crate::error::Error;
 use crate::note::Level;
 use crate::quantity::{Duration, Length};
@@ -20,6 +20,7 @@ use crate::trace::{Kind, Measure, Named};
 use crate::work::jet::Jet;
 use crate::work::oxygen::time_to_remove;
 use crate::work::stage::{Stage, WorkKind, WorkPlan};
+use crate::work::whole::as_one;
 
 /// What is taken off.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
@@ -209,19 +210,22 @@ impl Fastener {
     }
 }
 
-/// A slice as a cut of plate.
-fn slice(asked: &Fastener, base: &Request, cuts: &Cuts) -> Result<Settings, Vec<Error>> {
-    let mut request = base.clone();
-    let thinnest = crate::cut::limits::THICKNESS.low;
-    request.steel.thickness = Length::from_m(cuts.thickness.max(thinnest));
-    request.cut.length = Length::from_m(cuts.length);
-    request.cut.process = Process::Freehand;
-    request.cut.quality = Quality::Severance;
-    request.cut.stroke = if asked.what == What::Nut { Stroke::Nut } else { Stroke::Head };
-    if asked.rusted {
-        request.steel.surface = Surface::HeavyRust;
+impl Fastener {
+    /// A slice as a cut of plate.
+    #[must_use]
+    pub fn like(&self, base: &Request) -> Request {
+        let (cuts, mut request) = (self.cuts(), base.clone());
+        let thinnest = crate::cut::limits::THICKNESS.low;
+        request.steel.thickness = Length::from_m(cuts.thickness.max(thinnest));
+        request.cut.length = Length::from_m(cuts.length);
+        request.cut.process = Process::Freehand;
+        request.cut.quality = Quality::Severance;
+        request.cut.stroke = if self.what == What::Nut { Stroke::Nut } else { Stroke::Head };
+        if self.rusted {
+            request.steel.surface = Surface::HeavyRust;
+        }
+        request
     }
-    plan_cut(&request)
 }
 
 /// Plans a fastener's end.
@@ -231,7 +235,8 @@ fn slice(asked: &Fastener, base: &Request, cuts: &Cuts) -> Result<Settings, Vec<
 pub fn plan(asked: &Fastener, base: &Request) -> Result<WorkPlan, Vec<Error>> {
     DIAMETER.check(asked.diameter.as_m()).map_err(|error| vec![error])?;
     let cuts = asked.cuts();
-    let settings = slice(asked, base, &cuts)?;
+    let like = asked.like(base);
+    let settings = plan_cut(&like)?;
     let jet = Jet::of_cut(&settings);
     let number = |name, kind, value| (name, Measure::Number(kind, value));
     let cutting = Duration::from_s(settings.time.cutting.as_s() * cuts.count);
@@ -265,7 +270,8 @@ pub fn plan(asked: &Fastener, base: &Request) -> Result<WorkPlan, Vec<Error>> {
     let mut made = WorkPlan::of(WorkKind::Fastener, stages, &jet.flows);
     made.notes = asked.notes();
     // the stages say how a head or a nut comes off
-    made.notes.extend(jet.notes.into_iter().filter(|note| !note.code.starts_with("stroke_")));
+    made.notes.extend(jet.notes.iter().filter(|note| !note.code.starts_with("stroke_")).cloned());
+    made.cut = Some(Box::new(as_one(&made, settings, &like)));
     made.tip = Some(jet.tip);
     Ok(made)
 }

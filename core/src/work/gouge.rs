@@ -8,7 +8,7 @@ use std::f64::consts::PI;
 
 use crate::band::Band;
 use crate::cut::tip_plan::TipPlan;
-use crate::cut::{Note, Request, Stroke};
+use crate::cut::{Note, Process, Request, Stroke};
 use crate::error::{Error, Result};
 use crate::gas::fuel::characteristics;
 use crate::note::Level;
@@ -21,6 +21,7 @@ use crate::trace::{Kind, Measure};
 use crate::work::jet::Jet;
 use crate::work::oxygen::time_to_remove;
 use crate::work::stage::{Stage, WorkKind, WorkPlan};
+use crate::work::whole::of_its_own;
 
 /// What is asked.
 #[derive(Clone, Copy, Debug, PartialEq)]
@@ -79,10 +80,21 @@ fn tip(base: &Request, thickness: Length) -> Result<(Tip, bool)> {
     Ok((owned.cloned().unwrap_or(generic), owned.is_some()))
 }
 
+impl Gouge {
+    /// The plate that its tip is for.
+    #[must_use]
+    pub fn like(&self, base: &Request) -> Request {
+        let mut request = base.clone();
+        request.steel.thickness = self.thickness;
+        request.cut.length = self.length;
+        request.cut.process = Process::Freehand;
+        request.cut.stroke = Stroke::Gouge;
+        request
+    }
+}
+
 fn jet(asked: &Gouge, base: &Request) -> Result<(Jet, bool)> {
-    let mut request = base.clone();
-    request.steel.thickness = asked.thickness;
-    request.cut.stroke = Stroke::Gouge;
+    let request = asked.like(base);
     let (tip, owned) = tip(base, asked.thickness)?;
     let orifice = Orifice { bore: tip.bore, discharge: base.policy.discharge };
     let through = flow(&orifice, AT_TIP, base.policy.ambient)?;
@@ -142,12 +154,14 @@ pub fn plan(asked: &Gouge, base: &Request) -> std::result::Result<WorkPlan, Vec<
         ]),
     ];
     let mut made = WorkPlan::of(WorkKind::Gouge, stages, &jet.flows);
-    made.notes = jet.notes;
+    made.notes.clone_from(&jet.notes);
     if !owned {
         let bore = number("bore", Kind::Bore, jet.tip.bore.as_m());
         made.notes.push(Note::new(Level::Caution, "work_no_gouging_tip", vec![bore]));
     }
     made.notes.push(Note::new(Level::Info, "work_by_oxygen", vec![]));
+    let groove = (&jet, Length::from_m(width));
+    made.cut = Some(Box::new(of_its_own(&made, &asked.like(base), groove)?));
     made.tip = Some(jet.tip);
     Ok(made)
 }

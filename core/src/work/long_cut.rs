@@ -11,6 +11,7 @@ use crate::range::{Range, all};
 use crate::trace::{Kind, Measure};
 use crate::work::jet::Jet;
 use crate::work::stage::{Stage, WorkKind, WorkPlan};
+use crate::work::whole::as_one;
 
 /// What is asked.
 #[derive(Clone, Copy, Debug, PartialEq)]
@@ -47,6 +48,17 @@ impl LongCut {
         ])
     }
 
+    /// The plate that it is planned as: as thick as the depth reached.
+    #[must_use]
+    pub fn like(&self, base: &Request) -> Request {
+        let mut request = base.clone();
+        request.steel.thickness = self.depth;
+        request.cut.length = self.length;
+        request.cut.process = Process::Freehand;
+        request.cut.quality = Quality::Severance;
+        request
+    }
+
     /// Whether the jet leaves at the far edge.
     fn is_through(&self) -> bool {
         self.depth.as_m() > self.thickness.as_m() * (1.0 - 1e-9)
@@ -59,12 +71,8 @@ impl LongCut {
 /// Every input that is not possible.
 pub fn plan(asked: &LongCut, base: &Request) -> std::result::Result<WorkPlan, Vec<Error>> {
     asked.check()?;
-    let mut request = base.clone();
-    request.steel.thickness = asked.depth;
-    request.cut.length = asked.length;
-    request.cut.process = Process::Freehand;
-    request.cut.quality = Quality::Severance;
-    let settings = plan_cut(&request)?;
+    let like = asked.like(base);
+    let settings = plan_cut(&like)?;
     let jet = Jet::of_cut(&settings);
     let passes = if asked.is_through() { 1.0 } else { (1.0 / BLIND - 1e-9).ceil() };
     let pace = settings.travel_speed.set.as_m_s() * PACE;
@@ -84,8 +92,9 @@ pub fn plan(asked: &LongCut, base: &Request) -> std::result::Result<WorkPlan, Ve
         Stage::by_hand("long_free", 60.0),
     ];
     let mut made = WorkPlan::of(WorkKind::LongCut, stages, &jet.flows);
-    made.notes = jet.notes;
+    made.notes.clone_from(&jet.notes);
     made.notes.push(Note::new(Level::Caution, "work_long_cut_is_rough", vec![]));
+    made.cut = Some(Box::new(as_one(&made, settings, &like)));
     made.tip = Some(jet.tip);
     Ok(made)
 }

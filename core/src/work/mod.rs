@@ -16,10 +16,12 @@ pub mod oxygen;
 pub mod rail;
 pub mod stage;
 pub mod wash;
+mod whole;
 
 pub use stage::WorkKind;
 
-use crate::cut::Request;
+use crate::cut::work::Whole;
+use crate::cut::{Request, Settings};
 use crate::error::Error;
 use crate::work::apart::TakeApart;
 use crate::work::fastener::Fastener;
@@ -47,6 +49,30 @@ pub enum Asked {
     TakeApart(TakeApart),
     /// Heat, and the gas it takes.
     Heat(Heat),
+}
+
+impl Asked {
+    /// The cut that it is like: what job, burn and clearance hold it to be; `None` where nothing is cut.
+    #[must_use]
+    pub fn like(&self, base: &Request) -> Option<Request> {
+        Some(match self {
+            Self::Rail(rail) => rail.like(base),
+            Self::Fastener(fastener) => fastener.like(base),
+            Self::Wash(wash) => wash.like(base),
+            Self::Gouge(gouge) => gouge.like(base),
+            Self::LongCut(long) => long.like(base),
+            Self::TakeApart(apart) => apart.like(base),
+            Self::Heat(_) => return None,
+        })
+    }
+}
+
+impl Whole for Asked {
+    fn settings(&self, base: &Request) -> Result<Settings, Vec<Error>> {
+        let cut = plan_work(self, base)?.cut;
+        cut.map(|cut| *cut)
+            .ok_or_else(|| vec![Error::Missing { input: "work", needed_for: "a job" }])
+    }
 }
 
 /// Plans a work of the torch with a shop's gas, gear and policy; thickness, length and process of `base` are not read.

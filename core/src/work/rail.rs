@@ -13,6 +13,7 @@ use crate::trace::{Kind, Measure};
 use crate::work::dial::{Dial, Timed};
 use crate::work::jet::Jet;
 use crate::work::stage::{Stage, WorkKind, WorkPlan};
+use crate::work::whole::as_one;
 
 /// What is asked.
 #[derive(Clone, Debug, PartialEq)]
@@ -75,6 +76,12 @@ impl Rail {
         request
     }
 
+    /// The plate that it cuts.
+    #[must_use]
+    pub fn like(&self, base: &Request) -> Request {
+        self.request(base, self.thickness)
+    }
+
     /// Pace over the highest point, and the length that it holds for; nothing where nothing stands up.
     fn crossing(&self, base: &Request) -> std::result::Result<Option<(Length, Speed)>, Vec<Error>> {
         if self.highest.as_m() <= 0.0 {
@@ -106,7 +113,8 @@ impl Rail {
 /// Every input that is not possible.
 pub fn plan(asked: &Rail, base: &Request) -> std::result::Result<WorkPlan, Vec<Error>> {
     let dial = asked.check()?;
-    let settings = plan_cut(&asked.request(base, asked.thickness))?;
+    let like = asked.like(base);
+    let settings = plan_cut(&like)?;
     let jet = Jet::of_cut(&settings);
     let pace = settings.travel_speed.set;
     let crossing = asked.crossing(base)?;
@@ -146,13 +154,14 @@ pub fn plan(asked: &Rail, base: &Request) -> std::result::Result<WorkPlan, Vec<E
     }
     stages.push(Stage::by_hand("rail_run_out", 20.0));
     let mut made = WorkPlan::of(WorkKind::Rail, stages, &jet.flows);
-    made.notes = jet.notes;
+    made.notes.clone_from(&jet.notes);
     made.notes.extend(asked.height_note(&settings));
     made.dial = dial.map(|dial| dial.for_pace(pace));
     if let Some(found) = made.dial.filter(|found| found.outside) {
         let mark = vec![number("mark", Kind::Ratio, found.mark)];
         made.notes.push(Note::new(Level::Caution, "work_dial_outside", mark));
     }
+    made.cut = Some(Box::new(as_one(&made, settings, &like)));
     made.tip = Some(jet.tip);
     Ok(made)
 }

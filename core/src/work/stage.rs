@@ -1,6 +1,6 @@
 //! What is done one after the other, and what it takes together.
 
-use crate::cut::{Flows, Note};
+use crate::cut::{Amounts, Flows, Note, Settings};
 use crate::gas::fuel::TipFace;
 use crate::quantity::{Duration, GasVolume, Length};
 use crate::tip::owned::{Label, TipKind};
@@ -39,6 +39,8 @@ pub struct Stage {
     pub jet: Duration,
     /// Neither: hands, eyes, moving.
     pub hands: Duration,
+    /// At the grinder.
+    pub grind: Duration,
     /// What is set in this stage, and the values in its words.
     pub settings: Vec<Named>,
     /// The piece it is about, as its shop calls it.
@@ -52,7 +54,14 @@ impl Stage {
     #[must_use]
     pub fn by_hand(code: &'static str, seconds: f64) -> Self {
         let hands = Duration::from_s(seconds);
-        Self { code, heat: NOTHING, jet: NOTHING, hands, settings: Vec::new(), piece: None }
+        let (heat, jet, grind) = (NOTHING, NOTHING, NOTHING);
+        Self { code, heat, jet, hands, grind, settings: Vec::new(), piece: None }
+    }
+
+    /// What is left goes at the grinder.
+    #[must_use]
+    pub fn grinding(code: &'static str, grind: Duration) -> Self {
+        Self { grind, ..Self::by_hand(code, 0.0) }
     }
 
     /// The flame heats.
@@ -76,7 +85,16 @@ impl Stage {
     /// From its beginning to its end.
     #[must_use]
     pub fn time(&self) -> Duration {
-        Duration::from_s(self.heat.as_s() + self.jet.as_s() + self.hands.as_s())
+        let at_torch = self.heat.as_s() + self.jet.as_s() + self.hands.as_s();
+        Duration::from_s(at_torch + self.grind.as_s())
+    }
+
+    /// What it burns.
+    #[must_use]
+    pub fn gas(&self, flows: &Flows) -> Amounts {
+        let lit = Duration::from_s(self.heat.as_s() + self.jet.as_s());
+        let oxygen = flows.oxygen.over(self.jet).as_m3() + flows.preheat_oxygen.over(lit).as_m3();
+        Amounts { oxygen: GasVolume::from_m3(oxygen), fuel: flows.fuel.over(lit) }
     }
 }
 
@@ -110,22 +128,25 @@ pub struct WorkPlan {
     pub notes: Vec<Note>,
     /// Where the carriage's dial stands, if marks were timed.
     pub dial: Option<DialSetting>,
+    /// The whole of it as one cut: what a job, its gas and its price ask; `None` where nothing is cut.
+    pub cut: Option<Box<Settings>>,
 }
 
 impl WorkPlan {
     /// Stages with what they burn.
     pub(super) fn of(kind: WorkKind, stages: Vec<Stage>, flows: &Flows) -> Self {
-        let sum = |each: fn(&Stage) -> f64| Duration::from_s(stages.iter().map(each).sum());
-        let jet = sum(|stage| stage.jet.as_s());
-        let lit = sum(|stage| stage.heat.as_s() + stage.jet.as_s());
-        let oxygen = flows.oxygen.over(jet).as_m3() + flows.preheat_oxygen.over(lit).as_m3();
+        let gas: Vec<Amounts> = stages.iter().map(|stage| stage.gas(flows)).collect();
+        let sum = |of: fn(&Amounts) -> GasVolume| {
+            GasVolume::from_m3(gas.iter().map(|each| of(each).as_m3()).sum())
+        };
         Self {
             kind,
             tip: None,
-            oxygen: GasVolume::from_m3(oxygen),
-            fuel: flows.fuel.over(lit),
+            oxygen: sum(|gas| gas.oxygen),
+            fuel: sum(|gas| gas.fuel),
             notes: Vec::new(),
             dial: None,
+            cut: None,
             stages,
         }
     }

@@ -4,7 +4,7 @@
 //! Left out: a bar that is already loose, and the weld at its sides.
 
 use crate::cut::tip_plan::tip_plan;
-use crate::cut::{Note, Request, Stroke};
+use crate::cut::{Note, Process, Request, Stroke};
 use crate::error::{Error, Result};
 use crate::note::Level;
 use crate::quantity::{Duration, Length};
@@ -13,6 +13,7 @@ use crate::trace::{Kind, Measure};
 use crate::work::jet::Jet;
 use crate::work::oxygen::time_to_remove;
 use crate::work::stage::{Stage, WorkKind, WorkPlan};
+use crate::work::whole::of_its_own;
 
 /// What is asked.
 #[derive(Clone, Copy, Debug, PartialEq)]
@@ -58,14 +59,25 @@ impl Wash {
 /// A jet that runs along the surface need not reach through: no thicker bar takes a larger one. Source: `ours`.
 const WIDEST_JET: Length = Length::from_mm(12.7);
 
-/// The jet that washes steel of a thickness away: the low end of what cuts it.
-fn washing_jet(base: &Request, bar: Length) -> Result<Jet> {
-    let thickness = if bar < WIDEST_JET { bar } else { WIDEST_JET };
-    let mut request = base.clone();
-    request.steel.thickness = thickness;
-    request.cut.stroke = Stroke::Wash;
-    let (tip, notes, _) = tip_plan(&request, thickness)?;
-    let mut jet = Jet::low(&request, &tip, thickness)?;
+impl Wash {
+    /// The plate that its jet is for.
+    #[must_use]
+    pub fn like(&self, base: &Request) -> Request {
+        let mut request = base.clone();
+        let thinner = self.thickness < WIDEST_JET;
+        request.steel.thickness = if thinner { self.thickness } else { WIDEST_JET };
+        request.cut.length = self.length;
+        request.cut.process = Process::Freehand;
+        request.cut.stroke = Stroke::Wash;
+        request
+    }
+}
+
+/// The jet that washes steel away: the low end of what cuts it.
+fn washing_jet(request: &Request) -> Result<Jet> {
+    let thickness = request.steel.thickness;
+    let (tip, notes, _) = tip_plan(request, thickness)?;
+    let mut jet = Jet::low(request, &tip, thickness)?;
     jet.notes.extend(notes);
     Ok(jet)
 }
@@ -76,7 +88,8 @@ fn washing_jet(base: &Request, bar: Length) -> Result<Jet> {
 /// Every input that is not possible.
 pub fn plan(asked: &Wash, base: &Request) -> std::result::Result<WorkPlan, Vec<Error>> {
     asked.check()?;
-    let jet = washing_jet(base, asked.thickness).map_err(|error| vec![error])?;
+    let like = asked.like(base);
+    let jet = washing_jet(&like).map_err(|error| vec![error])?;
     let (width, length, leave) = (asked.width.as_m(), asked.length.as_m(), asked.leave.as_m());
     let volume = (asked.thickness.as_m() - leave) * width * length;
     let running = time_to_remove(volume, jet.flows.oxygen);
@@ -91,11 +104,12 @@ pub fn plan(asked: &Wash, base: &Request) -> std::result::Result<WorkPlan, Vec<E
         Stage::heating("wash_heat", jet.heat).with(jet.pressures()),
         Stage::burning("wash_run", running).with(settings),
         Stage::by_hand("wash_check", 30.0).with(vec![left.clone()]),
-        Stage::by_hand("wash_grind", grinding.as_s()).with(vec![left]),
+        Stage::grinding("wash_grind", grinding).with(vec![left]),
     ];
     let mut made = WorkPlan::of(WorkKind::Wash, stages, &jet.flows);
-    made.notes = jet.notes;
+    made.notes.clone_from(&jet.notes);
     made.notes.push(Note::new(Level::Info, "work_by_oxygen", vec![]));
+    made.cut = Some(Box::new(of_its_own(&made, &like, (&jet, asked.width))?));
     made.tip = Some(jet.tip);
     Ok(made)
 }

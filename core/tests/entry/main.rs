@@ -4,6 +4,7 @@
 
 mod notebook;
 mod part;
+mod work;
 
 use galvanon_core::code::Code;
 use galvanon_core::cut::{Process, Quality, Start, Stroke};
@@ -204,6 +205,7 @@ prop_compose! {
         bevel in prop::option::of(1..60_u32), degrees in prop::option::of(-30..500_i32), purity in prop::option::of(900..1000_u32),
     ) -> Understood {
         Understood {
+            work: None,
             section: None,
             count, thickness: Some(thickness), length: Some(length), process: Some(process),
             surface: faces.0.map(|i| Surface::ALL[i]), back_surface: faces.1.map(|i| Surface::ALL[i]),

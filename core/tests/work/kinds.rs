@@ -44,7 +44,7 @@ fn a_backing_bar_takes_the_oxygen_that_burns_it() {
     assert!((set(run, "leave") - 0.002).abs() < 1e-12);
     let more = planned(&Asked::Wash(Wash { leave: mm(3.0), ..bar }));
     assert!(stage(&more, "wash_run").jet < run.jet, "less is washed");
-    assert!(stage(&more, "wash_grind").hands > stage(&plan, "wash_grind").hands, "and more ground");
+    assert!(stage(&more, "wash_grind").grind > stage(&plan, "wash_grind").grind, "and more ground");
     assert_eq!(input(&refused(&Asked::Wash(Wash { leave: mm(9.5), ..bar }))), "leave");
 }
 

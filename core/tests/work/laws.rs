@@ -1,7 +1,10 @@
 //! What must hold of any work: more is never quicker, every stage takes time, and a sum is its parts.
 
+use galvanon_core::cut::Prices;
+use galvanon_core::cut::work::Whole;
 use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::quantity::{Angle, GasFlow};
+use galvanon_core::trace::{Measure, Quantity, Step};
 use galvanon_core::work::fastener::{Coated, Fastener, Save, What};
 use galvanon_core::work::gouge::Gouge;
 use galvanon_core::work::heat::Heat;
@@ -76,5 +79,41 @@ proptest! {
         };
         prop_assert!(bar(thick.max(thin), long) >= bar(thick.min(thin), long) - 1e-6);
         prop_assert!(bar(thick, long.max(short)) >= bar(thick, long.min(short)) - 1e-6);
+    }
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(200))]
+
+    /// As a line of a job a work takes what its stages take: time by kind, gas and money; what is told of a sum adds up to it.
+    #[test]
+    fn as_one_cut_it_takes_what_its_stages_take(asked in any_work(), count in 1..40_u32) {
+        let mut shop = shop();
+        shop.prices = Some(Prices::estimate(Fuel::Acetylene));
+        shop.cut.count = count;
+        let plan = plan_work(&asked, &shop).expect("a plan");
+        let Some(cut) = &plan.cut else {
+            prop_assert!(matches!(asked, Asked::Heat(_)), "only heat cuts nothing");
+            prop_assert!(asked.like(&shop).is_none() && asked.settings(&shop).is_err());
+            return Ok(());
+        };
+        prop_assert!((cut.time.total().as_s() - plan.time().as_s()).abs() < 1e-6);
+        prop_assert!((cut.gas.oxygen.as_m3() - plan.oxygen.as_m3()).abs() < 1e-9);
+        prop_assert!((cut.gas.fuel.as_m3() - plan.fuel.as_m3()).abs() < 1e-9);
+        prop_assert_eq!(cut.count, count);
+        let tip = plan.tip.as_ref().expect("a tip");
+        prop_assert_eq!((cut.bore, cut.face, cut.tip_kind), (tip.bore, tip.face, tip.kind));
+        let cost = cut.cost.expect("prices were given");
+        let prices = Prices::estimate(Fuel::Acetylene);
+        let labour = plan.time().as_s() / 3_600.0 * prices.labour_h;
+        let gas = plan.oxygen.as_m3() * prices.oxygen_m3 + plan.fuel.as_m3() * prices.fuel_m3;
+        prop_assert!((cost.total() - cost.tip_wear - labour - gas).abs() < 1e-6);
+        let told = cut.traces.iter().find(|trace| trace.quantity == Quantity::Time);
+        let told = told.expect("a time that says how it came to be");
+        let Some(Step { value: Measure::Number(_, whole), .. }) = told.steps.last() else {
+            return Err(TestCaseError::fail("a sum is a number"));
+        };
+        prop_assert!((whole - plan.time().as_s()).abs() < 1e-6);
+        prop_assert_eq!(told.steps.len(), plan.stages.len() + 1);
     }
 }

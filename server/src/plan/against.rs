@@ -39,7 +39,7 @@ pub fn against(card: &Value, done: &Done) -> ApiResult<Against> {
     request.factors = None;
     let work = request.to_work()?;
     let settings = work.settings().map_err(|errors| faults(&errors))?;
-    let whole = request.section.is_none() && request.layout.is_none();
+    let whole = request.section.is_none() && request.layout.is_none() && request.work.is_none();
     Ok(held(work.request(), &settings, (done, whole)))
 }
 

@@ -21,7 +21,7 @@ pub struct JobLine {
     pub record: Record,
     /// The job it is in.
     pub job_id: Uuid,
-    /// plate, section, layout.
+    /// plate, section, layout, work.
     pub kind: String,
     /// As it was typed.
     pub typed: String,
@@ -60,7 +60,9 @@ pub struct NewLine {
 /// What an input cuts.
 fn kind_of(input: &Value) -> &'static str {
     let cuts = |kind: &&str| input[*kind].is_object();
-    ["section", "layout"].into_iter().find(cuts).unwrap_or("plate")
+    let stroke = input["cut"]["stroke"].as_str().unwrap_or_default();
+    let old = ["gouge", "wash", "head", "nut"].contains(&stroke).then_some("work");
+    ["section", "layout", "work"].into_iter().find(cuts).or(old).unwrap_or("plate")
 }
 
 /// The lines of a job, in order.

@@ -178,6 +178,11 @@ fn with_unit(text: &str, kind: Kind) -> String {
     }
 }
 
+/// What a code inside of a sentence is called: a choice, or a stage of other work.
+fn word(code: &str) -> Option<&'static str> {
+    sentence(Section::Words, code).or_else(|| sentence(Section::WorkTitle, code))
+}
+
 /// A value printed in the contract's unit.
 #[must_use]
 pub fn printed(value: &Measure) -> String {
@@ -187,7 +192,7 @@ pub fn printed(value: &Measure) -> String {
             let all: Vec<_> = list.iter().map(|si| number(*kind, *si)).collect();
             with_unit(&all.join(", "), *kind)
         }
-        Measure::Word(code) => sentence(Section::Words, code).unwrap_or(code).to_owned(),
+        Measure::Word(code) => word(code).unwrap_or(code).to_owned(),
     }
 }
 

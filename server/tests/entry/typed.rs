@@ -141,3 +141,35 @@ async fn what_comes_later_and_unknown_steel_are_named_as_such() {
     assert_eq!(unknown[0]["code"], "unknown_steel");
     assert!(unknown[0]["text"].as_str().unwrap().contains("Four tests"), "{unknown:?}");
 }
+
+/// Other work is typed as a hand says it, and what it gives can be planned as it is.
+#[actix_web::test]
+async fn a_line_of_other_work_can_be_planned_as_it_is() {
+    let app = TestApp::start().await;
+    for (text, kind, stage) in [
+        ("cut off 6 rusted 3/4 bolts, save the studs", "fastener", "wash_to_thread"),
+        ("wash off backing bar 3/8x1-1/2, 24in", "wash", "wash_run"),
+        ("gouge 3/16 deep 12in", "gouge", "gouge_run"),
+        ("rail 8ft 1/2 plate over a weld", "rail", "rail_weld"),
+        ("long cut 2in deep 24in 4in thick", "long_cut", "long_run"),
+    ] {
+        let read = app.post("/api/v1/entry/line", &json!({ "text": text })).await.body;
+        assert_eq!(read["complete"], true, "{text} {read}");
+        let mut request = read["input"].clone();
+        assert_eq!(request["work"]["kind"], kind, "{request}");
+        request["gas"]["fuel"] = json!("acetylene");
+        let plan = app.preview(&request).await;
+        assert_eq!(plan.status, 200, "{text} {}", plan.body);
+        let stages = plan.body["work"]["stages"].as_array().unwrap().clone();
+        assert!(stages.iter().any(|it| it["code"] == stage), "{text}: {stages:?}");
+        let again = app.post("/api/v1/entry/line", &json!({ "text": read["echo"] })).await.body;
+        assert_eq!(again["input"], read["input"], "{}", read["echo"]);
+    }
+    let asked = app.post("/api/v1/entry/line", &json!({ "text": "cut off 6 bolts" })).await.body;
+    assert_eq!(
+        (&asked["complete"], &asked["problems"][0]["code"]),
+        (&json!(false), &json!("missing_diameter"))
+    );
+    let said = asked["problems"][0]["text"].as_str().unwrap();
+    assert!(said.contains("3/4 bolts"), "{said}");
+}

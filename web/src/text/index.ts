@@ -20,7 +20,7 @@ type Section =
 
 /** What a code of a choice is called. `word("mill_scale")` is "mill scale". */
 export function word(code: string): string {
-  return sentences.words?.[code] ?? code.replaceAll("_", " ");
+  return sentences.words?.[code] ?? sentences.work_title?.[code] ?? code.replaceAll("_", " ");
 }
 
 /** A value inside a sentence, in the reader's units. */

@@ -1,8 +1,10 @@
-//! What a line of a job cuts: a plate, a shape in strokes, or a part in the runs of its layout. Each comes to one set of
+//! What a line of a job cuts: a plate, a shape in strokes, or a part in the runs of its layout, or other work that is planned elsewhere. Each comes to one set of
 //! settings.
 
 pub mod runs;
 pub(crate) mod sum;
+
+use std::sync::Arc;
 
 use crate::cut::job_tips::Cutting;
 use crate::cut::request::Request;
@@ -12,8 +14,17 @@ use crate::cut::settings::{Settings, plan};
 use crate::cut::work::runs::{RunsPlan, RunsRequest, plan_runs};
 use crate::error::Error;
 
+/// Work that a room of its own plans, and that comes to one set of settings.
+pub trait Whole: std::fmt::Debug + Send + Sync {
+    /// The whole of it, with a shop's gas, gear and policy.
+    ///
+    /// # Errors
+    /// Every input that is not possible.
+    fn settings(&self, base: &Request) -> Result<Settings, Vec<Error>>;
+}
+
 /// A cut as it is asked.
-#[derive(Clone, Debug, PartialEq)]
+#[derive(Clone, Debug)]
 pub enum Work {
     /// One stroke through plate.
     Plate(Box<Request>),
@@ -21,6 +32,8 @@ pub enum Work {
     Section(Box<SectionRequest>),
     /// A part that was laid out.
     Runs(Box<RunsRequest>),
+    /// The other work of the torch, with the cut that it is like.
+    Other(Box<Request>, Arc<dyn Whole>),
 }
 
 /// A cut as it is planned.
@@ -45,7 +58,7 @@ impl Work {
     #[must_use]
     pub const fn request(&self) -> &Request {
         match self {
-            Self::Plate(request) => request,
+            Self::Plate(request) | Self::Other(request, _) => request,
             Self::Section(asked) => &asked.base,
             Self::Runs(asked) => &asked.base,
         }
@@ -60,6 +73,7 @@ impl Work {
                 base: request.clone(),
                 ..(**asked).clone()
             })),
+            Self::Other(_, whole) => Self::Other(Box::new(request.clone()), Arc::clone(whole)),
             Self::Runs(asked) => {
                 let (runs, said) = (asked.runs.clone(), asked.said.clone());
                 Self::Runs(Box::new(RunsRequest::new(request.clone(), runs, said)))
@@ -75,6 +89,10 @@ impl Work {
         match self {
             Self::Plate(request) => {
                 Ok(Made { settings: plan(request)?, section: None, runs: None })
+            }
+            Self::Other(request, whole) => {
+                let settings = whole.settings(request)?;
+                Ok(Made { settings, section: None, runs: None })
             }
             Self::Section(asked) => {
                 asked.base.check()?;
@@ -103,6 +121,8 @@ impl Work {
     pub fn cuttings(&self) -> Result<Vec<Cutting>, Vec<Error>> {
         match self {
             Self::Plate(request) => Ok(vec![(**request).clone().into()]),
+            // its tip is that of the work, and no other makes it
+            Self::Other(..) => Ok(Vec::new()),
             Self::Section(asked) => Ok(plan_section(asked)?.cuttings(asked)),
             Self::Runs(asked) => Ok(asked.cuttings()),
         }

@@ -1,8 +1,10 @@
 //! Reads the request of the contract into core's, field by field.
 
+use std::sync::Arc;
+
 use galvanon_core::cut::{
-    Access, CutInput, GasInput, Handedness, Policy, Quality, Request, ScrapSide, Start, SteelInput,
-    Stroke, Tip, Work, limits,
+    Access, CutInput, GasInput, Handedness, Policy, Process, Quality, Request, ScrapSide, Start,
+    SteelInput, Stroke, Tip, Work, limits,
 };
 use galvanon_core::gas::fuel::Torch;
 use galvanon_core::quantity::{
@@ -40,6 +42,15 @@ impl CutPlanRequest {
     pub fn to_work_laid(&self) -> ApiResult<(Work, Option<LaidOut>)> {
         let mut fields = Fields::default();
         let request = self.read(&mut fields);
+        if let Some(work) = &self.work {
+            let base = fields.done(request)?;
+            if self.section.is_some() || self.layout.is_some() {
+                let fault = wrong_shape("work", "alone: one of the three is cut", Value::Null);
+                return Err(ApiError::Invalid(vec![fault]));
+            }
+            let (asked, like) = work.in_a_cut(&base).map_err(|error| error.under("work"))?;
+            return Ok((Work::Other(Box::new(like), Arc::new(asked)), None));
+        }
         match (&self.section, &self.layout) {
             (None, None) => Ok((fields.done(request)?.into(), None)),
             (Some(section), None) => {
@@ -105,12 +116,17 @@ impl CutPlanRequest {
 
     /// What a plate must say and a shape need not, SI.
     fn unless_section(&self, usual: f64) -> Option<f64> {
-        self.section.as_ref().map(|_| usual)
+        (self.section.is_some() || self.work.is_some()).then_some(usual)
     }
 
     /// What a straight cut must say and a shape or a layout need not, SI.
     fn unless_laid(&self, usual: f64) -> Option<f64> {
         self.layout.as_ref().map(|_| usual).or(self.unless_section(usual))
+    }
+
+    /// How the torch is moved where a cut need not say it: other work says it by its kind.
+    fn by_itself(&self) -> Option<Process> {
+        self.work.is_some().then_some(Process::Freehand)
     }
 
     fn steel(&self, fields: &mut Fields) -> SteelInput {
@@ -169,7 +185,7 @@ impl CutPlanRequest {
                 self.unless_laid(limits::CUT_LENGTH.low),
             )),
             stroke: fields.code("cut.stroke", cut.stroke.as_ref(), Some(Stroke::Cut)),
-            process: fields.code("cut.process", cut.process.as_ref(), None),
+            process: fields.code("cut.process", cut.process.as_ref(), self.by_itself()),
             start: fields.code("cut.start", cut.start.as_ref(), Some(Start::Edge)),
             bevel: Angle::from_rad(fields.number(&bevel, cut.bevel_deg.as_ref(), Some(0.0))),
             quality: fields.code("cut.quality", cut.quality.as_ref(), Some(Quality::Standard)),

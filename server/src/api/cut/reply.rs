@@ -13,6 +13,7 @@ use utoipa::ToSchema;
 
 use crate::api::cut::section_reply::{AsOne, SectionReply};
 use crate::api::cut::totals::{CostWire, LineTotal, TimeWire, TipReply, stops_mm};
+use crate::api::cut::work::reply::WorkReply;
 use crate::api::layout::laid::PathsReply;
 use crate::error::ApiResult;
 use crate::wire::band::{BandWire, gaps, paces, pressures, seconds};
@@ -90,6 +91,9 @@ pub struct CutPlan {
     /// those of the longest.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub layout: Option<Box<PathsReply>>,
+    /// The stages, where it is other work of the torch; the figures above are then those of all of them.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub work: Option<Box<WorkReply>>,
 }
 
 impl CutPlan {
@@ -125,6 +129,9 @@ impl CutPlan {
         }
         if let Some(layout) = &mut self.layout {
             layout.wordless();
+        }
+        if let Some(work) = &mut self.work {
+            work.wordless();
         }
         self
     }
@@ -204,6 +211,7 @@ impl CutPlan {
             trace: Vec::new(),
             section: None,
             layout: None,
+            work: None,
         }
     }
 }

@@ -6,9 +6,11 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use crate::api::cut::factors::FactorsWire;
+use crate::api::cut::gas::GasWire;
 use crate::api::cut::gear::GearWire;
+use crate::api::cut::policy::PolicyWire;
 use crate::api::cut::prices::PricesWire;
-use crate::api::gas::hose::HoseWire;
+use crate::api::cut::work::request::WorkRequest;
 use crate::api::layout::asked::LayoutWire;
 use crate::api::section::request::SectionWire;
 use crate::api::tip::request::TipWire;
@@ -82,76 +84,6 @@ pub struct CutWire {
     pub count: Option<Given>,
 }
 
-/// The gas and the way it takes.
-#[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct GasWire {
-    /// acetylene, propane, propylene, natural_gas.
-    #[schema(value_type = String)]
-    pub fuel: Option<Given>,
-    /// 90 to 100 %; 99.5 when left out.
-    #[schema(value_type = Option<f64>)]
-    pub oxygen_purity_percent: Option<Given>,
-    /// From the oxygen regulator; 6.35 mm x 15 m when left out.
-    pub oxygen_hose: Option<HoseWire>,
-    /// From the fuel regulator; 6.35 mm x 15 m when left out.
-    pub fuel_hose: Option<HoseWire>,
-    /// The most the fuel supply gives, gauge.
-    #[schema(value_type = Option<f64>)]
-    pub fuel_supply_kpa: Option<Given>,
-    /// Temperature of a liquefied fuel's cylinder: its setting is judged against the vapour pressure there.
-    #[schema(value_type = Option<f64>)]
-    pub cylinder_temperature_c: Option<Given>,
-}
-
-/// How the shop works.
-#[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct PolicyWire {
-    /// low, chart, high: where in the published band the oxygen is set; one_pressure: one setting of the regulator for all.
-    #[schema(value_type = Option<String>)]
-    pub pressure_school: Option<Given>,
-    /// to_the_work, one_up.
-    #[schema(value_type = Option<String>)]
-    pub tip_school: Option<Given>,
-    /// Where the regulator stands under one_pressure, gas flowing, 100 to 700 kPa; 275 when left out.
-    #[schema(value_type = Option<f64>)]
-    pub one_pressure_kpa: Option<Given>,
-    /// cherry, orange, sweating: how hot a start is taken; cherry when left out.
-    #[schema(value_type = Option<String>)]
-    pub how_hot: Option<Given>,
-    /// by_quality, grind_first, cut_through: what is done about scale and rust; cut_through when left out.
-    #[schema(value_type = Option<String>)]
-    pub scale: Option<Given>,
-    /// by_thickness, rather_slow, fastest_through: how plate from 31.75 mm on is paced; by_thickness when left out.
-    #[schema(value_type = Option<String>)]
-    pub thick_speed: Option<Given>,
-    /// drilled, pierce: how an opening in a shape begins unless its cut says so; pierce when left out.
-    #[schema(value_type = Option<String>)]
-    pub hole: Option<Given>,
-    /// One hold of the torch, 50 to 5000 mm.
-    #[schema(value_type = Option<f64>)]
-    pub reach_mm: Option<Given>,
-    /// Handling for each cut, s.
-    #[schema(value_type = Option<f64>)]
-    pub handling_s: Option<Given>,
-    /// Moving on at a planned stop, s.
-    #[schema(value_type = Option<f64>)]
-    pub reposition_s: Option<Given>,
-    /// Chipping and grinding a metre of edge, s; 0 when left out. It counts as handling.
-    #[schema(value_type = Option<f64>)]
-    pub clean_up_s_m: Option<Given>,
-    /// Absolute pressure of the air around, 50 to 110 kPa.
-    #[schema(value_type = Option<f64>)]
-    pub ambient_pressure_kpa: Option<Given>,
-    /// Discharge coefficient of the tips, 0.5 to 1.
-    #[schema(value_type = Option<f64>)]
-    pub discharge_coefficient: Option<Given>,
-    /// Loss in the torch, percent of the absolute tip pressure.
-    #[schema(value_type = Option<f64>)]
-    pub torch_loss_percent: Option<Given>,
-}
-
 /// Everything a plan depends on; the shop's gear, policies and factors are optional.
 #[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -183,4 +115,8 @@ pub struct CutPlanRequest {
     /// A part that is laid out, in place of a straight cut: length and start are then those of its paths.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub layout: Option<LayoutWire>,
+    /// The other work of the torch, in place of a straight cut: thickness, length and process are then its own. Gas, torch, tip,
+    /// drawer, policy and gear stand beside it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub work: Option<WorkRequest>,
 }

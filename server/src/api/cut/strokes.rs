@@ -5,8 +5,9 @@ use serde::{Deserialize, Serialize};
 use serde_json::json;
 use utoipa::ToSchema;
 
+use crate::api::cut::gas::GasWire;
 use crate::api::cut::planned::planned;
-use crate::api::cut::request::{CutPlanRequest, GasWire};
+use crate::api::cut::request::CutPlanRequest;
 use crate::api::cut::section_reply::SectionReply;
 use crate::api::section::request::{CustomWire, SectionCutWire, SectionWire};
 use crate::error::{ApiError, ApiResult, ErrorBody};

@@ -6,8 +6,10 @@ use galvanon_core::entry::field::Typed;
 use galvanon_core::entry::line::read_in;
 use galvanon_core::entry::measure::TypedLength;
 use galvanon_core::entry::said::{Line, Mark, Problem, SaidSection, Understood};
+use galvanon_core::entry::work::said::SaidWork;
 use galvanon_core::section::asked::CutKind;
 use galvanon_core::trace::Kind;
+use galvanon_core::work::WorkKind;
 use serde::{Deserialize, Serialize};
 use serde_json::{Map, Value, json};
 use utoipa::ToSchema;
@@ -161,7 +163,36 @@ pub fn input(said: &Understood) -> Value {
     if let Some(shape) = &said.section {
         as_section(&mut input, (shape, said));
     }
+    if let Some(work) = &said.work {
+        input["work"] = as_work(work);
+    }
     input
+}
+
+/// The part of a request that other work says.
+fn as_work(said: &SaidWork) -> Value {
+    let mm = |length: Option<TypedLength>| {
+        length.map(|length| json!((length.length().as_mm() * 1e9).round() / 1e9))
+    };
+    let rail = said.kind == WorkKind::Rail;
+    let fastener = said.kind == WorkKind::Fastener;
+    let pairs = [
+        ("kind", Some(json!(said.kind.code()))),
+        ("fastener", said.what.map(|what| json!(what.code()))),
+        ("diameter_mm", mm(said.diameter)),
+        ("save", fastener.then(|| json!(said.save.code()))),
+        ("rusted", fastener.then_some(json!(said.rusted))),
+        ("coated", fastener.then(|| json!(said.coated.code()))),
+        ("thickness_mm", mm(said.thickness)),
+        ("width_mm", mm(said.width)),
+        ("length_mm", mm(said.length)),
+        ("depth_mm", mm(said.depth)),
+        ("leave_mm", mm(said.leave)),
+        ("highest_mm", rail.then(|| mm(said.highest).unwrap_or(json!(0)))),
+        ("bevel_deg", said.bevel.map(|bevel| json!((bevel.as_deg() * 1e9).round() / 1e9))),
+    ];
+    let given = pairs.into_iter().filter_map(|(key, value)| Some((key.to_owned(), value?)));
+    Value::Object(given.collect::<Map<_, _>>())
 }
 
 /// The part of a request that a shape says; a slant and a far face belong to it then.

@@ -7,8 +7,9 @@ use sqlx::PgPool;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use crate::api::work::plan::WorkReply;
-use crate::api::work::request::WorkRequest;
+use crate::api::cut::work::reply::WorkReply;
+use crate::api::cut::work::request::WorkRequest;
+use crate::api::work::plan::{in_shop, planned};
 use crate::error::{ApiResult, ErrorBody};
 use crate::http::body::Body;
 use crate::http::caller::Caller;
@@ -43,7 +44,7 @@ pub async fn draft_work(
     let any = json!({ "steel": { "thickness_mm": 10 }, "cut": { "length_mm": 300, "process": "freehand" },
         "gas": work.gas });
     let InShop { request, notes, .. } = Rig::of(&shop, &rig).request(&shop, &any)?;
-    let mut reply = WorkReply::planned(&work.in_shop(request))?;
+    let mut reply = planned(&in_shop(work, request))?;
     reply.say_first(notes);
     Ok(web::Json(reply))
 }

@@ -1,162 +1,67 @@
-//! A work in stages: what to do, what to watch, when to stop.
-
-use std::collections::BTreeMap;
+//! Plans a work by itself.
 
 use actix_web::{post, web};
-use galvanon_core::code::Code;
-use galvanon_core::note::{Level, Verdict};
-use galvanon_core::trace::Kind;
-use galvanon_core::work::plan_work;
-use galvanon_core::work::stage::{Fitted, Stage, WorkPlan};
-use serde::Serialize;
-use utoipa::ToSchema;
+use galvanon_core::cut::Request;
+use galvanon_core::work::{Asked, plan_work};
+use serde_json::{Value, json};
 
-use crate::api::work::read::refusal;
-use crate::api::work::request::WorkRequest;
-use crate::error::{ApiResult, ErrorBody};
-use crate::http::body::Body;
-use crate::wire::note::{NoteWire, in_words};
-use crate::wire::text::{Section, with_values};
-use crate::wire::unit::{litres, tidy, wire};
-use crate::wire::value::{ValueWire, Words, values};
+use crate::api::cut::request::CutPlanRequest;
+use crate::api::cut::work::read::refusal;
+use crate::api::cut::work::reply::WorkReply;
+use crate::api::cut::work::request::WorkRequest;
+use crate::error::{ApiError, ApiResult, ErrorBody};
+use crate::http::body::{Body, read};
 
-/// One stage.
-#[derive(Debug, Serialize, ToSchema)]
-pub struct StageWire {
-    /// From 1.
-    pub order: u32,
-    /// Code of its sentences.
-    #[schema(value_type = String)]
-    pub code: Words,
-    /// What it is called.
-    #[schema(value_type = String)]
-    pub title: Words,
-    /// What to do.
-    #[schema(value_type = String)]
-    pub does: Words,
-    /// What eye and ear watch.
-    #[schema(value_type = String)]
-    pub watch: Words,
-    /// When it is over.
-    #[schema(value_type = String)]
-    pub stop_when: Words,
-    /// From its beginning to its end; what is not at the flame is a judgement of ours.
-    pub time_s: f64,
-    /// What is set in it: the values inside its sentences too.
-    #[schema(value_type = BTreeMap<String, ValueWire>)]
-    pub settings: BTreeMap<Words, ValueWire>,
-    /// The piece it is about.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub piece: Option<String>,
+/// Gas, gear and policy as of a cut; its plate and length are not read.
+fn as_cut(work: &WorkRequest) -> ApiResult<CutPlanRequest> {
+    let bare: Value = json!({
+        "steel": { "thickness_mm": 10 },
+        "cut": { "length_mm": 300, "process": "freehand" },
+        "gas": { "fuel": null },
+    });
+    let mut cut: CutPlanRequest = read(&bare)?;
+    if let Some(gas) = &work.gas {
+        cut.gas = gas.clone();
+    }
+    (cut.torch, cut.tip) = (work.torch.clone(), work.tip.clone());
+    (cut.drawer, cut.policy) = (work.drawer.clone(), work.policy.clone());
+    cut.gear = work.gear.clone();
+    Ok(cut)
 }
 
-/// The tip of a work.
-#[derive(Debug, Serialize, ToSchema)]
-pub struct WorkTip {
-    /// Its cutting-oxygen bore.
-    pub bore_mm: f64,
-    /// The bore with the face in words.
-    pub label: String,
-    /// flush, recessed.
-    pub face: &'static str,
-    /// general, high_preheat, gouging, sheet.
-    pub kind: &'static str,
-    /// The mark stamped on the drawer's tip; null for our own series.
-    pub mark: Option<String>,
-    /// What the drawer calls it; null for our own series.
-    pub name: Option<String>,
+/// A work with gas and gear of a shop's cut; what it said itself of torch, tip, drawer, policy and gear stands.
+#[must_use]
+pub fn in_shop(work: WorkRequest, cut: CutPlanRequest) -> WorkRequest {
+    WorkRequest {
+        gas: Some(cut.gas),
+        torch: work.torch.or(cut.torch),
+        tip: work.tip.or(cut.tip),
+        drawer: work.drawer.or(cut.drawer),
+        policy: work.policy.or(cut.policy),
+        gear: work.gear.or(cut.gear),
+        ..work
+    }
 }
 
-/// A work, planned.
-#[derive(Debug, Serialize, ToSchema)]
-pub struct WorkReply {
-    /// Which.
-    pub kind: &'static str,
-    /// ok, caution, stop.
-    pub verdict: &'static str,
-    /// In order.
-    pub stages: Vec<StageWire>,
-    /// The tip to fit; null for heat, which no cutting tip gives.
-    pub tip: Option<WorkTip>,
-    /// Cutting and flame oxygen of all stages.
-    pub oxygen_l: f64,
-    /// Fuel of all stages.
-    pub fuel_l: f64,
-    /// All stages.
-    pub time_s: f64,
-    /// What must be said.
-    pub notes: Vec<NoteWire>,
-    /// Rail: the mark of the dial for the pace; null where none was timed. A note says where it lies outside those that were.
-    pub dial_for_pace: Option<f64>,
-}
-
-impl StageWire {
-    fn of(order: u32, stage: &Stage) -> Self {
-        let say = |section| with_values(section, stage.code, &stage.settings);
-        Self {
-            order,
-            code: stage.code.into(),
-            title: say(Section::WorkTitle),
-            does: say(Section::WorkDoes),
-            watch: say(Section::WorkWatch),
-            stop_when: say(Section::WorkStop),
-            time_s: tidy(stage.time().as_s()),
-            settings: values(&stage.settings),
-            piece: stage.piece.clone(),
+/// Reads it, gas and gear first.
+fn to_core(work: &WorkRequest) -> ApiResult<(Asked, Request)> {
+    match (as_cut(work)?.to_core(), work.asked()) {
+        (Ok(base), Ok(asked)) => Ok((asked, base)),
+        (Err(ApiError::Invalid(mut gas)), Err(ApiError::Invalid(own))) => {
+            gas.extend(own);
+            Err(ApiError::Invalid(gas))
         }
+        (Err(error), _) | (_, Err(error)) => Err(error),
     }
 }
 
-impl WorkTip {
-    fn of(tip: &Fitted) -> Self {
-        let (bore_mm, face) = (wire(Kind::Bore, tip.bore.as_m()), tip.face.code());
-        Self {
-            bore_mm,
-            label: format!("{bore_mm} mm bore, {face} face"),
-            face,
-            kind: tip.kind.code(),
-            mark: tip.label.mark.clone(),
-            name: tip.label.name.clone(),
-        }
-    }
-}
-
-impl WorkReply {
-    /// Reads a work and plans it.
-    ///
-    /// # Errors
-    /// [`crate::error::ApiError::Invalid`] with every field at fault.
-    pub fn planned(asked: &WorkRequest) -> ApiResult<Self> {
-        let (asked, base) = asked.to_core()?;
-        Ok(Self::of(&plan_work(&asked, &base).map_err(refusal)?))
-    }
-
-    /// Puts what the gear makes one say before the rest.
-    pub fn say_first(&mut self, mut notes: Vec<NoteWire>) {
-        notes.append(&mut self.notes);
-        self.notes = notes;
-        let worst = self.notes.iter().map(NoteWire::level).max();
-        self.verdict = match worst {
-            Some(Level::Stop) => Verdict::Stop,
-            Some(Level::Caution) => Verdict::Caution,
-            Some(Level::Info) | None => Verdict::Ok,
-        }
-        .code();
-    }
-
-    fn of(made: &WorkPlan) -> Self {
-        Self {
-            kind: made.kind.code(),
-            verdict: Verdict::of(&made.notes).code(),
-            stages: (1..).zip(&made.stages).map(|(at, stage)| StageWire::of(at, stage)).collect(),
-            tip: made.tip.as_ref().map(WorkTip::of),
-            oxygen_l: litres(made.oxygen),
-            fuel_l: litres(made.fuel),
-            time_s: tidy(made.time().as_s()),
-            notes: in_words(&made.notes),
-            dial_for_pace: made.dial.map(|dial| tidy(dial.mark)),
-        }
-    }
+/// Reads a work and plans it.
+///
+/// # Errors
+/// [`ApiError::Invalid`] with every field at fault.
+pub fn planned(work: &WorkRequest) -> ApiResult<WorkReply> {
+    let (asked, base) = to_core(work)?;
+    Ok(WorkReply::of(&plan_work(&asked, &base).map_err(refusal)?))
 }
 
 /// Plans a work of the torch that is no straight cut; nothing is kept.
@@ -164,5 +69,5 @@ impl WorkReply {
     responses((status = 200, body = WorkReply), (status = 422, body = ErrorBody)))]
 #[post("/work/plan")]
 pub async fn plan_torch_work(body: Body<WorkRequest>) -> ApiResult<web::Json<WorkReply>> {
-    Ok(web::Json(WorkReply::planned(&body.value)?))
+    Ok(web::Json(planned(&body.value)?))
 }

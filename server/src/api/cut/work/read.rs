@@ -1,6 +1,7 @@
 //! Reads a work into core's, field by field.
 
 use galvanon_core::code::Code;
+use galvanon_core::cut::Request;
 use galvanon_core::error::Error;
 use galvanon_core::quantity::{Angle, Duration, GasFlow, Length, Mass, Temperature};
 use galvanon_core::range::Range;
@@ -16,7 +17,7 @@ use galvanon_core::work::wash::{self, Wash};
 use galvanon_core::work::{Asked, WorkKind};
 use serde_json::json;
 
-use crate::api::work::request::{PieceWire, TimedWire, WorkRequest};
+use crate::api::cut::work::request::{PieceWire, TimedWire, WorkRequest};
 use crate::error::{ApiError, ApiResult};
 use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
 
@@ -43,11 +44,11 @@ fn length(fields: &mut Fields, at: (&str, &Range), given: Option<&Given>) -> Len
 }
 
 impl WorkRequest {
-    /// Reads it.
+    /// Reads what is asked; gas and gear are not looked at.
     ///
     /// # Errors
-    /// [`ApiError::Invalid`] with every field at fault, gas and gear first.
-    pub fn to_core(&self) -> ApiResult<(Asked, galvanon_core::cut::Request)> {
+    /// [`ApiError::Invalid`] with every field at fault.
+    pub fn asked(&self) -> ApiResult<Asked> {
         let mut fields = Fields::default();
         let kind: WorkKind = fields.code("kind", self.kind.as_ref(), None);
         if fields.errors.is_empty() {
@@ -62,14 +63,35 @@ impl WorkRequest {
             WorkKind::TakeApart => Asked::TakeApart(self.take_apart(&mut fields)),
             WorkKind::Heat => Asked::Heat(self.heat(&mut fields)),
         };
-        match (self.as_cut()?.to_core(), fields.done(asked)) {
-            (Ok(base), Ok(asked)) => Ok((asked, base)),
-            (Err(ApiError::Invalid(mut gas)), Err(ApiError::Invalid(own))) => {
-                gas.extend(own);
-                Err(ApiError::Invalid(gas))
-            }
-            (Err(error), _) | (_, Err(error)) => Err(error),
+        fields.done(asked)
+    }
+
+    /// Reads a work that is a line of a job, with the cut that it is like; gas and gear are those of the cut plan request.
+    ///
+    /// # Errors
+    /// [`ApiError::Invalid`] with every field at fault, and for heat, which cuts nothing.
+    pub fn in_a_cut(&self, base: &Request) -> ApiResult<(Asked, Request)> {
+        let mut fields = Fields::default();
+        let beside = [
+            ("gas", self.gas.is_some()),
+            ("torch", self.torch.is_some()),
+            ("tip", self.tip.is_some()),
+            ("drawer", self.drawer.is_some()),
+            ("policy", self.policy.is_some()),
+            ("gear", self.gear.is_some()),
+        ];
+        for (name, _) in beside.into_iter().filter(|(_, said)| *said) {
+            let expected = "left out: it stands beside the work";
+            fields.errors.push(wrong_shape(name, expected, serde_json::Value::Null));
         }
+        fields.done(())?;
+        let asked = self.asked()?;
+        let like = asked.like(base);
+        like.map(|like| (asked, like)).ok_or_else(|| {
+            let mut fields = Fields::default();
+            fields.refuse("kind", "heat_is_no_cut", json!(WorkKind::Heat.code()), &[]);
+            ApiError::Invalid(fields.errors)
+        })
     }
 
     /// What belongs to another kind would be passed over unread: it is refused.
@@ -217,7 +239,7 @@ impl WorkRequest {
 }
 
 /// What core still refuses: marks and pieces that contradict each other. Anything else is a fault of ours.
-pub(super) fn refusal(errors: Vec<Error>) -> ApiError {
+pub fn refusal(errors: Vec<Error>) -> ApiError {
     let mut fields = Fields::default();
     for error in &errors {
         let Error::Contradiction { input, code, value, against, .. } = error else {

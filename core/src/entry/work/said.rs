@@ -1,0 +1,153 @@
+//! Other work as far as a line says it, and how it is said back.
+
+use crate::entry::measure::TypedLength;
+use crate::quantity::Angle;
+use crate::work::WorkKind;
+use crate::work::fastener::{Coated, Save, What};
+
+/// A measure of a work.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub enum Role {
+    /// Of shank or thread.
+    Diameter,
+    /// Of plate or bar.
+    Thickness,
+    /// Of a bar.
+    Width,
+    /// Along it.
+    Length,
+    /// Of a groove or a long cut.
+    Depth,
+    /// For the grinder.
+    Leave,
+    /// Above the plate.
+    Highest,
+}
+
+/// Other work, as far as a line says it.
+#[derive(Clone, Debug, Default, PartialEq)]
+pub struct SaidWork {
+    /// Which.
+    pub kind: WorkKind,
+    /// What comes off.
+    pub what: Option<What>,
+    /// What is spared.
+    pub save: Save,
+    /// Whether it is rusted.
+    pub rusted: bool,
+    /// What it is coated with.
+    pub coated: Coated,
+    /// From square.
+    pub bevel: Option<Angle>,
+    /// Its measures.
+    pub diameter: Option<TypedLength>,
+    /// Of plate or bar.
+    pub thickness: Option<TypedLength>,
+    /// Of a bar.
+    pub width: Option<TypedLength>,
+    /// Along it.
+    pub length: Option<TypedLength>,
+    /// Of a groove or a long cut.
+    pub depth: Option<TypedLength>,
+    /// For the grinder.
+    pub leave: Option<TypedLength>,
+    /// Above the plate.
+    pub highest: Option<TypedLength>,
+}
+
+impl SaidWork {
+    /// The place of a measure.
+    pub fn measure(&mut self, role: Role) -> &mut Option<TypedLength> {
+        match role {
+            Role::Diameter => &mut self.diameter,
+            Role::Thickness => &mut self.thickness,
+            Role::Width => &mut self.width,
+            Role::Length => &mut self.length,
+            Role::Depth => &mut self.depth,
+            Role::Leave => &mut self.leave,
+            Role::Highest => &mut self.highest,
+        }
+    }
+
+    /// The measures that its kind needs, in the order in which a line gives them.
+    #[must_use]
+    pub const fn needs(&self) -> &'static [(Role, &'static str)] {
+        match self.kind {
+            WorkKind::Rail => {
+                &[(Role::Length, "missing_length"), (Role::Thickness, "missing_thickness")]
+            }
+            WorkKind::Fastener => &[(Role::Diameter, "missing_diameter")],
+            WorkKind::Wash => &[
+                (Role::Thickness, "missing_thickness"),
+                (Role::Width, "missing_width"),
+                (Role::Length, "missing_length"),
+            ],
+            WorkKind::Gouge => &[
+                (Role::Depth, "missing_depth"),
+                (Role::Length, "missing_length"),
+                (Role::Thickness, "missing_thickness"),
+            ],
+            WorkKind::LongCut => &[
+                (Role::Depth, "missing_depth"),
+                (Role::Length, "missing_length"),
+                (Role::Thickness, "missing_thickness"),
+            ],
+            WorkKind::TakeApart | WorkKind::Heat => &[],
+        }
+    }
+
+    /// Said back so that it reads the same again.
+    #[must_use]
+    pub fn echo(&self) -> String {
+        let of = |length: Option<TypedLength>, word: &str| {
+            length.map(|length| format!("{} {word}", length.echo()).trim().to_owned())
+        };
+        let spared = match self.save {
+            Save::None => None,
+            Save::Stud => Some("save the stud"),
+            Save::Plate => Some("save the plate"),
+            Save::Both => Some("save both"),
+        };
+        let coated = match self.coated {
+            Coated::None => None,
+            Coated::Zinc => Some("galvanised"),
+            Coated::Cadmium => Some("cadmium"),
+        };
+        let lead = match self.kind {
+            WorkKind::Rail => "rail".to_owned(),
+            WorkKind::Fastener => {
+                let off = self.what.map_or("bolt head", |what| match what {
+                    What::Rivet => "rivet",
+                    What::BoltHead => "bolt head",
+                    What::Nut => "nut",
+                    What::Stud => "stud",
+                });
+                let size = of(self.diameter, "");
+                let rusted = self.rusted.then_some("rusted").map(str::to_owned);
+                ["cut off".to_owned()]
+                    .into_iter()
+                    .chain(rusted)
+                    .chain(coated.map(str::to_owned))
+                    .chain(size)
+                    .chain([off.to_owned()])
+                    .collect::<Vec<_>>()
+                    .join(" ")
+            }
+            WorkKind::Wash => "wash off bar".to_owned(),
+            WorkKind::Gouge => "gouge".to_owned(),
+            WorkKind::LongCut => "long cut".to_owned(),
+            WorkKind::TakeApart | WorkKind::Heat => String::new(),
+        };
+        let parts = [
+            of(self.depth, "deep"),
+            of(self.length, "long"),
+            of(self.thickness, "thick"),
+            of(self.width, "wide"),
+            of(self.highest, "weld"),
+            of(self.leave, "left"),
+            self.bevel.map(|bevel| format!("{} deg", (bevel.as_deg() * 1e9).round() / 1e9)),
+            spared.map(str::to_owned),
+        ];
+        [lead].into_iter().chain(parts.into_iter().flatten()).collect::<Vec<_>>().join(", ")
+    }
+}

@@ -1,0 +1,138 @@
+//! Other work of the torch as a line of a job: planned with the shop's gear, counted, carded, run, quoted.
+
+use serde_json::{Value, json};
+use uuid::Uuid;
+
+use crate::test_app::{Answer, TestApp, with};
+use crate::yard::Yard;
+
+fn number(value: &Value) -> f64 {
+    value.as_f64().unwrap_or_else(|| panic!("{value}"))
+}
+
+/// Six rusted bolts, studs saved.
+fn bolts() -> Value {
+    json!({ "steel": {}, "cut": { "count": 6 }, "work": { "kind": "fastener", "fastener": "bolt_head",
+        "diameter_mm": 19.05, "save": "stud", "rusted": true } })
+}
+
+fn bar() -> Value {
+    json!({ "steel": {}, "cut": {}, "work": { "kind": "wash", "thickness_mm": 9.525, "width_mm": 38.1, "length_mm": 609.6 } })
+}
+
+fn groove() -> Value {
+    json!({ "steel": {}, "cut": {}, "work": { "kind": "gouge", "depth_mm": 4.8, "length_mm": 300, "thickness_mm": 20 } })
+}
+
+async fn preview(app: &TestApp, input: &Value) -> Answer {
+    app.preview(&with(input, "gas", json!({ "fuel": "acetylene" }))).await
+}
+
+/// As one cut it is the sum of its stages, which say the same as the work planned by itself.
+#[actix_web::test]
+async fn a_work_is_one_cut_whose_figures_are_those_of_its_stages() {
+    let app = TestApp::start().await;
+    for (input, pieces) in [(bolts(), 6.0), (bar(), 1.0), (groove(), 1.0)] {
+        let reply = preview(&app, &input).await;
+        assert_eq!(reply.status, 200, "{}", reply.body);
+        let plan = reply.body;
+        let mut alone = input["work"].clone();
+        alone["gas"] = json!({ "fuel": "acetylene" });
+        let alone = app.post("/api/v1/work/plan", &alone).await.body;
+        assert_eq!(plan["work"]["stages"], alone["stages"]);
+        assert_eq!(plan["tip"]["bore_mm"], alone["tip"]["bore_mm"]);
+        assert_eq!(plan["tip"]["kind"], alone["tip"]["kind"]);
+        for figure in ["oxygen_l", "fuel_l"] {
+            assert!((number(&plan[figure]) - number(&alone[figure])).abs() < 0.2, "{figure}");
+        }
+        assert!((number(&plan["time_s"]["total"]) - number(&alone["time_s"])).abs() < 1.0);
+        let whole = number(&plan["line_total"]["time_s"]);
+        assert!((whole - pieces * number(&plan["time_s"]["total"])).abs() < 1.0, "{whole}");
+        let told = plan["trace"].as_array().unwrap().iter();
+        let time = told.filter(|it| it["quantity"] == "time_s").collect::<Vec<_>>();
+        let steps = time[0]["steps"].to_string();
+        assert!(steps.contains("Stage 2, Heat"), "a chain in words: {steps}");
+    }
+}
+
+/// In a job it stands among the cuts: listed, counted in gas, put on a card, led at the torch, priced.
+#[actix_web::test]
+async fn a_work_goes_the_way_of_a_cut() {
+    let yard = Yard::with(&[bolts(), bar(), groove()]).await;
+    let (app, job) = (&yard.app, yard.job);
+    let document = app.get(&format!("/api/v1/jobs/{job}")).await.body;
+    let lines = document["lines"].as_array().unwrap();
+    assert_eq!(lines.len(), 3);
+    for line in lines {
+        assert_eq!(line["line"]["kind"], "work");
+        assert!(line["plan"]["work"]["stages"].as_array().unwrap().len() > 3, "{line}");
+    }
+    let gas = app.get(&format!("/api/v1/jobs/{job}/gas-plan")).await;
+    assert_eq!(gas.status, 200, "{}", gas.body);
+    let tips = app.get(&format!("/api/v1/jobs/{job}/tips")).await;
+    assert_eq!(tips.status, 200, "{}", tips.body);
+    let draft =
+        app.post("/api/v1/cut-plans/draft", &json!({ "job_id": job, "input": bolts() })).await;
+    assert_eq!(draft.status, 200, "{}", draft.body);
+    let request = draft.body["request"].clone();
+    let body = json!({ "job_line_id": yard.lines[0], "title": "bolts", "request": request });
+    let card = app.put(&format!("/api/v1/plans/{}", Uuid::now_v7()), &body).await;
+    assert_eq!(card.status, 201, "{}", card.body);
+    let run = yard.begun(&json!({ "fuel": "acetylene" })).await;
+    let cuts = yard.document(run).await["cuts"].clone();
+    let fit: Vec<&Value> =
+        cuts.as_array().unwrap().iter().filter(|cut| cut["fits"] == true).collect();
+    assert_eq!(fit.len(), 3, "{cuts}");
+    assert!(fit.iter().all(|cut| cut["plan"]["work"].is_object()));
+    let cut = json!({ "line_id": yard.lines[0], "outcome": "good", "start_s": 20 });
+    let told = crate::yard::event("cut", 1, &cut);
+    let answers = yard.send(run, ("", &[told])).await["answers"].clone();
+    assert_eq!(answers[0]["outcome"], "new", "{answers}");
+    let burn = app.get("/api/v1/burns").await.body["burns"][0].clone();
+    assert_eq!((&burn["process"], &burn["fuel"]), (&json!("freehand"), &json!("acetylene")));
+    assert!(burn["factors"]["speed"].is_null(), "a slice's pace was not told: {burn}");
+    let quote = json!({ "job_id": job, "name": "all of it", "set_up_s": 600, "overhead_percent": 10, "margin_percent": 10 });
+    let quoted = app.put(&format!("/api/v1/quotes/{}", Uuid::now_v7()), &quote).await;
+    assert_eq!(quoted.status, 201, "{}", quoted.body);
+}
+
+#[actix_web::test]
+async fn what_is_no_work_is_refused_at_its_field() {
+    let app = TestApp::start().await;
+    let deep = with(&groove(), "work.depth_mm", json!(30));
+    let heat = json!({ "steel": {}, "cut": {}, "work": { "kind": "heat", "flow_l_min": 45 } });
+    let own_gas = with(&bolts(), "work.gas", json!({ "fuel": "propane" }));
+    let both =
+        with(&bolts(), "section", json!({ "profile": "W12X26", "cut": { "kind": "square" } }));
+    let other = with(&bar(), "work.depth_mm", json!(3));
+    for (input, path, says) in [
+        (deep, "work.depth_mm", "18"),
+        (heat, "work.kind", "under Work"),
+        (own_gas, "work.gas", "beside the work"),
+        (both, "work", "one of the three"),
+        (other, "work.depth_mm", "does not belong"),
+    ] {
+        let reply = preview(&app, &input).await;
+        assert_eq!(reply.status, 422, "{path}");
+        let field = &reply.body["error"]["fields"][0];
+        assert_eq!(field["path"], path, "{}", reply.body);
+        assert!(field["message"].as_str().unwrap().contains(says), "{field}");
+    }
+}
+
+/// The contract: lines with the old stroke are lines of kind work, and plan as they did.
+#[actix_web::test]
+async fn old_lines_of_other_strokes_are_of_kind_work() {
+    let old = |stroke: &str| {
+        json!({ "steel": { "thickness_mm": 12 },
+            "cut": { "length_mm": 300, "process": "freehand", "stroke": stroke } })
+    };
+    let inputs: Vec<Value> =
+        ["gouge", "wash", "head", "nut", "cut"].iter().map(|it| old(it)).collect();
+    let yard = Yard::with(&inputs).await;
+    let document = yard.app.get(&format!("/api/v1/jobs/{}", yard.job)).await.body;
+    let lines = document["lines"].as_array().unwrap();
+    let kinds: Vec<&Value> = lines.iter().map(|line| &line["line"]["kind"]).collect();
+    assert_eq!(kinds, ["work", "work", "work", "work", "plate"]);
+    assert!(lines.iter().all(|line| line["plan"].is_object() && line["fault"].is_null()));
+}
