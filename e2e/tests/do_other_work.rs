@@ -3,6 +3,10 @@
 use anyhow::{Result, ensure};
 use galvanon_e2e::{DESK, PHONE, journey};
 
+use crate::torch_hand::{next, until};
+
+const ENTER: &str = "\u{e007}";
+
 /// A first-time hand saves a stud: the stage says how far to keep off it, and cadmium stops.
 #[tokio::test(flavor = "multi_thread")]
 async fn a_bolt_comes_off_and_its_thread_is_saved() -> Result<()> {
@@ -95,6 +99,94 @@ async fn a_thing_is_taken_apart_from_the_top() -> Result<()> {
         let beam = stages.find("Cut it free: beam");
         ensure!(beam.is_some() && beam < stages.find("Cut it free: post"), "{stages}");
         ensure!(browser.overflow().await? <= 0, "wider than the phone");
+        Ok(())
+    })
+    .await
+}
+
+/// Typed as a hand says it, it is planned on the bench, changed there, put on a card, and added to a job.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_line_of_other_work_is_read_planned_and_put_on_a_card() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/").await?;
+        browser.type_line("cut off 6 rusted 3/4 bolts, save the studs").await?;
+        browser.press(ENTER).await?;
+        browser.see("[data-work-bench='fastener']").await?;
+        browser.reads("[data-work-figures]", "All 6:").await?;
+        browser.choose("What is saved", "nothing").await?;
+        browser.see("[data-stage='fastener_wash_skin']").await?;
+        browser.choose("What is saved", "the thread").await?;
+        browser.see("[data-stage='wash_to_thread']").await?;
+        browser.fill_field("Diameter of shank or thread", "7/8 in").await?;
+        browser.reads("[data-stage='wash_to_thread']", "Wash").await?;
+        ensure!(browser.violations().await?.is_empty(), "{:?}", browser.violations().await?);
+        browser.click("Make card").await?;
+        browser.see("[data-card-stages]").await?;
+        browser.reads("[data-card]", "6× bolt head off, 7/8 in").await?;
+        browser.reads("[data-card-stages]", "Stop when").await?;
+        // what cannot be read is asked at its place
+        browser.open("/").await?;
+        browser.type_line("cut off 6 bolts").await?;
+        browser.reads("main", "Give what comes off and its diameter").await?;
+        Ok(())
+    })
+    .await
+}
+
+/// From the page of other work into a job, where it stands among the cuts; heat is no line of a job.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_work_is_added_to_a_job() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        let (job, _) = app.job("Yard gate").await?;
+        browser.open("/work").await?;
+        browser.click("Gouge").await?;
+        browser.see("[data-stage='gouge_run']").await?;
+        browser.click("Add to a job").await?;
+        browser.click("Yard gate and crane rail repair").await?;
+        browser.see("[data-work-bench='gouge']").await?;
+        let lines = app.get(&format!("/api/v1/jobs/{job}")).await?["lines"].clone();
+        let last = lines.as_array().and_then(|all| all.last().cloned()).unwrap_or_default();
+        ensure!(last["line"]["kind"] == "work" && last["plan"]["work"].is_object(), "{last}");
+        browser.open("/work").await?;
+        browser.click("Heat").await?;
+        browser.reads("main", "no line of a job").await?;
+        browser.gone("main button:has(svg.lucide-list-plus)").await?;
+        Ok(())
+    })
+    .await
+}
+
+/// Led stage by stage at the torch, its own question afterwards, and kept as a burn.
+#[tokio::test(flavor = "multi_thread")]
+async fn bolts_are_led_at_the_torch_stage_by_stage() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        let (job, _) = app.job("Old footbridge").await?;
+        browser.open(&format!("/jobs/{job}/run")).await?;
+        next(&browser).await?;
+        until(&browser, "[data-cut='ready']").await?;
+        browser.reads("[data-work-stage='fastener_free']", "Free of load").await?;
+        browser.click("Begin").await?;
+        for stage in
+            ["fastener_free", "fastener_heat", "fastener_slices", "wash_to_thread", "fastener_out"]
+        {
+            browser.see(&format!("[data-work-stage='{stage}']")).await?;
+            browser.see("[role='timer']").await?;
+            browser.click("Stage done").await?;
+        }
+        browser.see("[data-cut='outcome']").await?;
+        browser.reads("[data-after='thread']", "Is the thread whole?").await?;
+        browser.tap("[data-after='thread'] button").await?;
+        browser.tap("[data-outcome='good']").await?;
+        browser.see("[data-cut='ready'][data-made='1']").await?;
+        let mut told = serde_json::Value::Null;
+        for _ in 0..100 {
+            told = app.get(&format!("/api/v1/burns?job={job}")).await?["burns"][0].clone();
+            if told.is_object() {
+                break;
+            }
+            tokio::time::sleep(std::time::Duration::from_millis(50)).await;
+        }
+        ensure!(told["outcome"] == "good" && told["factors"]["speed"].is_null(), "{told}");
         Ok(())
     })
     .await

@@ -78,6 +78,13 @@ fn washing_jet(request: &Request) -> Result<Jet> {
     let thickness = request.steel.thickness;
     let (tip, notes, _) = tip_plan(request, thickness)?;
     let mut jet = Jet::low(request, &tip, thickness)?;
+    // a jet that runs along the surface may be larger than one that cuts through: it is no stop, it digs sooner
+    let large = |note: Note| {
+        let bore = vec![("bore", Measure::Number(Kind::Bore, jet.tip.bore.as_m()))];
+        let digs = Note::new(Level::Caution, "work_large_jet", bore);
+        if note.code == "tip_too_large" { digs } else { note }
+    };
+    let notes: Vec<Note> = notes.into_iter().map(large).collect();
     jet.notes.extend(notes);
     Ok(jet)
 }

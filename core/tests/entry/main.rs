@@ -1,6 +1,6 @@
 //! The quick-entry line: what people type, what is understood, and what is asked.
 
-#![allow(clippy::expect_used, reason = "a test fails by saying what it expected")]
+#![allow(clippy::expect_used, clippy::panic, reason = "a test fails by saying what it expected")]
 
 mod notebook;
 mod part;

@@ -3,7 +3,7 @@
 use std::f64::consts::PI;
 
 use galvanon_core::error::Error;
-use galvanon_core::gas::fuel::Fuel;
+use galvanon_core::gas::fuel::{Fuel, TipFace};
 use galvanon_core::note::Level;
 use galvanon_core::quantity::{Angle, Duration, GasFlow, Mass, Temperature};
 use galvanon_core::tip::owned::{Tip, TipKind};
@@ -261,5 +261,25 @@ fn heat_asks_whether_the_gas_gives_it() {
             .notes
             .iter()
             .any(|note| note.code.contains("cylinder") || note.code == "work_manifold")
+    );
+}
+
+/// A drawer whose only angled tip is large: it washes along the surface, so it is cautioned and not stopped.
+#[test]
+fn a_large_angled_tip_washes_with_a_caution() {
+    let mut shop = shop();
+    let kind = TipKind::Gouging;
+    shop.drawer = vec![Tip { kind, face: Some(TipFace::Flush), ..Tip::of_bore(mm(2.1)) }];
+    let bar = Wash { thickness: mm(9.5), width: mm(38.0), length: mm(610.0), leave: mm(2.0) };
+    let plan = plan_work(&Asked::Wash(bar), &shop).expect("a plan");
+    assert!(has(&plan, Level::Caution, "work_large_jet"), "{:?}", plan.notes);
+    assert!(plan.notes.iter().all(|note| note.level != Level::Stop), "{:?}", plan.notes);
+    let cut = plan.cut.expect("a cut");
+    assert!(cut.oxygen_pressure.is_some() && (cut.bore.as_mm() - 2.1).abs() < 1e-9);
+    let small = planned(&Asked::Wash(bar));
+    assert!(!has(&small, Level::Caution, "work_large_jet"), "our own series suits");
+    assert!(
+        stage(&plan_work(&Asked::Wash(bar), &shop).expect("a plan"), "wash_run").jet
+            < stage(&small, "wash_run").jet
     );
 }

@@ -113,9 +113,12 @@ pub struct CutBody {
     /// Signs that were touched, by their codes.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub findings: Vec<String>,
-    /// The strokes of a shape, in the order in which they were made.
+    /// The strokes of a shape or the stages of other work, in the order in which they were made.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub strokes: Vec<StrokeCut>,
+    /// Of other work: whether what was to be spared is whole (thread, plate, base metal), or the groove as deep as asked.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub spared: Option<bool>,
     /// In the hand's words.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub note: Option<String>,

@@ -32,6 +32,7 @@ export type CutInput = {
   torch?: string | null;
   section?: SectionInput;
   layout?: Partial<Schemas["LayoutWire"]>;
+  work?: Schemas["WorkRequest"];
 };
 
 /** A shape and its cut, as far as they are said. */

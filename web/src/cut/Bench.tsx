@@ -23,6 +23,7 @@ import { SectionBench } from "./section/SectionBench";
 import { TraceSheet } from "./TraceSheet";
 import { useDraft } from "./useDraft";
 import { Warnings } from "./Warnings";
+import { WorkBench } from "./work/WorkBench";
 
 type Shape = NonNullable<CutPlanRequest["section"]>;
 
@@ -118,6 +119,18 @@ export function Bench({ jobId, input, onChange, heading, cutKey, rigFuel, action
           request={{ ...wanted, section: { ...request.section, ...shownInput.section } as Shape }}
           errors={errors}
           grades={grades}
+          onChange={onChange}
+          onFuel={(next) => onChange({ gas: { fuel: next } })}
+          onWhy={setWhy}
+        />
+      ) : plan.work ? (
+        <WorkBench
+          plan={plan}
+          work={plan.work}
+          request={{ ...wanted, work: shownInput.work ?? request.work ?? null }}
+          errors={errors}
+          gauges={draft.gauges}
+          expected={draft.expected}
           onChange={onChange}
           onFuel={(next) => onChange({ gas: { fuel: next } })}
           onWhy={setWhy}

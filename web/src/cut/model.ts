@@ -3,6 +3,7 @@ import type { CutInput, CutPlan, CutPlanRequest, LineView, Schemas } from "@/api
 import { boxOf } from "@/draw/layout/geometry";
 import { SCREEN, word } from "@/text";
 import { band, boreName, type Kind, plateName, print, type System } from "@/units";
+import { workFacts } from "./work/line";
 
 /** Lays `change` over `input`, part by part. `with({cut:{start:"edge"}}, {cut:{count:2}})` has both. */
 export function withChange(input: CutInput, change: CutInput): CutInput {
@@ -17,6 +18,10 @@ export function withChange(input: CutInput, change: CutInput): CutInput {
 /** The cut in the reader's words: "4× 3/4 in plate · 36 in · guided · light rust". */
 export function facts(request: CutPlanRequest, system: System): string {
   const { steel, cut, tip } = request;
+  if (request.work) {
+    const pieces = (cut.count ?? 1) > 1 ? `${cut.count}× ` : "";
+    return pieces + workFacts(request.work, system).join(" · ");
+  }
   const face = (code: string | null | undefined, prefix = "") =>
     code && code !== "clean" ? `${prefix}${word(code)}` : null;
   const pieces = (cut.count ?? 1) > 1 ? `${cut.count}× ` : "";

@@ -7,9 +7,12 @@ export const WORK = {
   set: "Set",
   watch: "Watch",
   stop: "Stop when",
-  judged:
-    "Times away from the flame are a judgement of ours; a run's own times are not yet taken over.",
-  notKept: "Planned only: it cannot be put into a job or led at the torch from here yet.",
+  judged: "Times away from the flame are a judgement of ours.",
+  heatStays: "Heat is planned here only: it cuts nothing, and is no line of a job.",
+  times: "How many",
+  each: "Each",
+  all: "All",
+  settings: "Settings, and where they come from",
   addPiece: "One more piece",
   addMark: "One more mark",
   remove: "Remove",
@@ -50,4 +53,13 @@ export const WORK_WORDS: Record<string, string> = {
   thread: "the thread",
   zinc: "zinc",
   cadmium: "cadmium",
+};
+
+/** What is asked once a work is done. */
+export const AFTER: Record<string, string> = {
+  thread: "Is the thread whole?",
+  plate: "Is the plate untouched?",
+  both: "Are thread and plate whole?",
+  base: "Is the base metal untouched?",
+  depth: "Is the groove as deep as asked, and no deeper?",
 };

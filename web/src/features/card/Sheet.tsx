@@ -11,6 +11,7 @@ import { band, clock, print } from "@/units";
 import { Big, PressureBlock } from "./Big";
 import { LaidPart, PathTable } from "./Paths";
 import { Schools } from "./Schools";
+import { CardStages } from "./Stages";
 import { Strokes } from "./Strokes";
 import { ToNote } from "./ToNote";
 
@@ -37,7 +38,7 @@ export function Sheet({
 }) {
   const { system } = usePreferences();
   const fuel = request.gas.fuel;
-  const { section, layout: laid } = plan;
+  const { section, layout: laid, work } = plan;
   const { layout } = request;
   const stopped = plan.verdict === "stop";
   const cue = (quantity: string) => {
@@ -86,6 +87,7 @@ export function Sheet({
           <Mark level="stop" size={28} /> {SCREEN.stopCard}
         </p>
       )}
+      {work && <CardStages work={work} request={request.work} system={system} />}
       {section && (
         <Strokes
           section={section}
@@ -150,12 +152,12 @@ export function Sheet({
             small={`drag ${print(plan.drag_mm, "bore", system)}`}
           />
           <Big
-            name={laid ? "One piece" : "One cut"}
+            name={laid || work ? "One piece" : "One cut"}
             value={clock(plan.time_s.total)}
             small={`${plan.starts} ${plan.starts === 1 ? "start" : "starts"}, heat ${clock(plan.time_s.preheat)}, cut ${clock(plan.time_s.cutting)}`}
           />
           <Big
-            name={`Gas, ${plan.line_total.count === 1 ? (laid ? "one piece" : "one cut") : `all ${plan.line_total.count}`}`}
+            name={`Gas, ${plan.line_total.count === 1 ? (laid || work ? "one piece" : "one cut") : `all ${plan.line_total.count}`}`}
             value={`O₂ ${print(plan.line_total.oxygen_l, "gas_volume", system)}`}
             small={`${word(fuel)} ${print(plan.line_total.fuel_l, "gas_volume", system)}, ${clock(plan.line_total.time_s)}`}
           />
@@ -170,7 +172,7 @@ export function Sheet({
       >
         {section && <Schools fuel={fuel} />}
         {laid && layout && <LaidPart layout={layout} laid={laid} />}
-        {!section && !laid && (
+        {!section && !laid && !work && (
           <div className="h-[270px] sm:h-[250px] print:h-[210px]">
             <EdgeDrawing
               plan={plan}
@@ -199,7 +201,7 @@ export function Sheet({
         </div>
       </div>
       {laid && <PathTable laid={laid} system={system} />}
-      {!section && !laid && (
+      {!section && !laid && !work && (
         <CutStrip
           plan={plan}
           length={request.cut.length_mm}
@@ -209,7 +211,10 @@ export function Sheet({
         />
       )}
       <ToNote
-        rows={Math.min(plan.line_total.count, section || laid ? ROWS_OF_A_SHAPE : ROWS_TO_NOTE)}
+        rows={Math.min(
+          plan.line_total.count,
+          section || laid || work ? ROWS_OF_A_SHAPE : ROWS_TO_NOTE,
+        )}
       />
       <footer className="flex flex-wrap justify-between gap-x-4 text-xs">
         <span>{SCREEN.manual}</span>

@@ -208,6 +208,10 @@ function useNext(
     const disabled = over || (step.timer_s != null && waits);
     return { text, go: () => void flow.done(), disabled };
   }
+  if (card.cut?.plan.work && going.stage === "ready")
+    return { text: RUN.stageBegins, go: flow.stageBegins };
+  if (card.cut?.plan.work && going.stage === "cutting")
+    return { text: RUN.workStageDone, go: () => void flow.stageEnds() };
   return {
     ready: { text: RUN.heatOn, go: flow.heat },
     heating: { text: RUN.leverDown, go: flow.lever },
@@ -234,7 +238,7 @@ function CardBody({ flow, doc, run }: { flow: Flow; doc: Doc; run: Run }) {
         made={state.cuts.get(card.cut.line.id) ?? []}
         going={flow.going}
         marks={flow.marks}
-        onOutcome={(code, findings) => void flow.outcome(code, findings)}
+        onOutcome={(code, findings, spared) => void flow.outcome(code, findings, spared)}
         onStroke={flow.stroke}
         onGoOn={flow.goOn}
         onCleaned={flow.cleaned}

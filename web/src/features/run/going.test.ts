@@ -1,5 +1,16 @@
 import { describe, expect, it } from "vitest";
-import { cameOut, cuts, ends, type Going, heats, partAt, pieceOf, READY, wentOut } from "./going";
+import {
+  cameOut,
+  cuts,
+  ends,
+  type Going,
+  heats,
+  partAt,
+  pieceOf,
+  READY,
+  stageEnds,
+  wentOut,
+} from "./going";
 import type { Cut } from "./model";
 import { partsOf, stopsOnWay } from "./parts";
 
@@ -130,5 +141,40 @@ describe("a part that was laid out", () => {
     ]);
     expect(piece.pace_mm_min).toBeUndefined();
     expect(piece.duration_s).toBe(85);
+  });
+});
+
+const bolts = {
+  line: { id: "W" },
+  request: { cut: {}, work: { kind: "fastener" } },
+  plan: { ...part, section: null, work: { stages: [1, 2, 3].map((order) => ({ order })) } },
+} as unknown as Cut;
+
+describe("other work", () => {
+  it("goes from stage to stage by one touch, each with its own seconds", () => {
+    const begun: Going = { stage: "cutting", leverAt: 1_000 };
+    const second = stageEnds(bolts, begun, 61_000, 60);
+    expect(second).toMatchObject({ stage: "cutting", leverAt: 61_000 });
+    expect(partAt(bolts, second)).toBe(1);
+    const third = stageEnds(bolts, second, 91_000, 30);
+    const done = stageEnds(bolts, third, 101_000, 10);
+    expect(done.stage).toBe("outcome");
+    const piece = pieceOf(bolts, done, "good", []);
+    expect(piece.duration_s).toBe(100);
+    expect(piece.strokes?.map((each) => [each.order, each.duration_s])).toEqual([
+      [1, 60],
+      [2, 30],
+      [3, 10],
+    ]);
+    // a stage has no pace: what is told of one would teach the pace of a cut
+    expect(piece.pace_mm_min).toBeUndefined();
+    expect(piece.strokes?.some((each) => each.pace_mm_min != null)).toBe(false);
+  });
+
+  it("that went out is heated again in the stage where it did", () => {
+    const begun: Going = { stage: "cutting", leverAt: 0 };
+    const again = stageEnds(bolts, wentOut(begun, 20), 99, 15);
+    expect(again.made?.[0]).toMatchObject({ order: 1, outcome: "lost", duration_s: 35 });
+    expect(partAt(bolts, again)).toBe(1);
   });
 });

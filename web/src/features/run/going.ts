@@ -52,7 +52,7 @@ export function ends(cut: Cut, going: Going, cut_s: number): Going {
   const at = partAt(cut, going);
   const part = parts[at];
   const whole = (going.cut_s ?? 0) + cut_s;
-  const pace = part && whole >= SLIP ? paceOf(part.length, whole) : null;
+  const pace = part && part.length > 0 && whole >= SLIP ? paceOf(part.length, whole) : null;
   const stroke: StrokeCut = {
     order: part?.order ?? 1,
     outcome: going.wentOut ? "lost" : "good",
@@ -62,6 +62,12 @@ export function ends(cut: Cut, going: Going, cut_s: number): Going {
   };
   const made = [...(going.made ?? []), stroke];
   return { stage: made.length < parts.length ? "ready" : "outcome", made };
+}
+
+/** A stage of other work ends after some seconds: the next one begins at once, or it is asked how the piece came out. */
+export function stageEnds(cut: Cut, going: Going, now: number, spent_s: number): Going {
+  const next = ends(cut, going, spent_s);
+  return next.stage === "ready" ? { ...next, stage: "cutting", leverAt: now } : next;
 }
 
 /** The last stroke that was made came out otherwise. */

@@ -3,9 +3,9 @@ import type { Schemas } from "@/api/client";
 import { lengthOf, spot } from "@/draw/layout/geometry";
 import type { Cut } from "./model";
 
-/** One run of the torch: a plate's cut, a stroke of a shape, or a path of a part. */
+/** One run of the torch: a plate's cut, a stroke of a shape, a path of a part, or a stage of other work. */
 export type Part = {
-  /** Place among the strokes or paths, from 1; null for a plate. */
+  /** Place among the strokes, paths or stages, from 1; null for a plate. */
   order: number | null;
   tip: Cut["plan"]["tip"];
   oxygen: Cut["plan"]["oxygen_pressure_kpa"];
@@ -17,8 +17,21 @@ export type Part = {
   stops: readonly number[];
 };
 
-/** A plate is one part; a shape has one for each of its strokes, a part that was laid out one for each of its paths. */
+/** A plate is one part; a shape has one for each of its strokes, a part that was laid out one for each of its paths, other work one for each of its stages. */
 export function partsOf({ plan, request }: Cut): Part[] {
+  if (plan.work) {
+    return plan.work.stages.map((stage) => ({
+      order: stage.order,
+      tip: plan.tip,
+      oxygen: plan.oxygen_pressure_kpa,
+      fuel: plan.fuel_pressure_kpa,
+      heat: plan.start_preheat_s,
+      pace: plan.travel_speed_mm_min.set,
+      // a stage is told by its clock alone
+      length: 0,
+      stops: [],
+    }));
+  }
   if (plan.layout && !plan.section) {
     return plan.layout.paths.map((path) => {
       const lead = lengthOf(path.lead_in.map(spot));

@@ -3,7 +3,17 @@ import { useState } from "react";
 import type { Schemas } from "@/api/client";
 import { OUTCOMES, RUN } from "@/text/run";
 import { ticks } from "./clock";
-import { cameOut, cuts, ends, heats, type Outcome, pieceOf, READY, wentOut } from "./going";
+import {
+  cameOut,
+  cuts,
+  ends,
+  heats,
+  type Outcome,
+  pieceOf,
+  READY,
+  stageEnds,
+  wentOut,
+} from "./going";
 import {
   type Card,
   CLEAN_TIP,
@@ -119,13 +129,20 @@ export function useFlow(run: Run, doc: Doc, depth: Depth) {
     heat: () => go(heats(going, Date.now())),
     lever: () => go(cuts(going, Date.now(), spent(marks.heat))),
     cutEnds: () => card?.cut && go(ends(card.cut, going, spent(marks.lever))),
+    /** Other work begins with its first stage, without a flame. */
+    stageBegins: () => go({ ...going, stage: "cutting", leverAt: Date.now() }),
+    stageEnds: () => card?.cut && go(stageEnds(card.cut, going, Date.now(), spent(marks.lever))),
     out: () => go(wentOut(going, spent(marks.lever))),
     goOn: () => go({ ...going, stage: "cutting", leverAt: Date.now() }),
     stroke: (outcome: Outcome) => go(cameOut(going, outcome)),
-    outcome: async (code: Outcome, findings: string[]) => {
+    outcome: async (code: Outcome, findings: string[], spared: boolean | null = null) => {
       const cut = card?.cut;
       if (cut === undefined) return;
-      const id = await run.note({ kind: "cut", body: pieceOf(cut, going, code, findings) });
+      const body = {
+        ...pieceOf(cut, going, code, findings),
+        ...(spared === null ? {} : { spared }),
+      };
+      const id = await run.note({ kind: "cut", body });
       setLast({ ids: [id], text: OUTCOMES.find((each) => each.code === code)?.text ?? code });
       go(READY);
       const made = (state.cuts.get(cut.line.id)?.length ?? 0) + (code === "redo" ? 0 : 1);

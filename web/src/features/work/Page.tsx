@@ -1,21 +1,23 @@
 /** The other work of the torch: what is to be done, drawn, and the stages it is done in. */
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { ToggleGroup } from "radix-ui";
-import { useRef, useState } from "react";
+import { useRef } from "react";
 import { ApiFailure, api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { Warnings } from "@/cut";
-import { WorkDrawing } from "@/draw/work";
+import { AddToJob } from "@/cut/AddToJob";
+import { Asked } from "@/cut/work/Asked";
+import { AT_FIRST, requestOf, type Said, type WorkKind } from "@/cut/work/kinds";
+import { lineOf, workFacts } from "@/cut/work/line";
+import { Planned } from "@/cut/work/Planned";
 import { refusal, SCREEN } from "@/text";
 import { tipName } from "@/text/tip";
 import { WORK, WORK_KINDS } from "@/text/work";
 import { useKept } from "@/ui/kept";
 import { usePreferences } from "@/ui/preferences";
+import { May } from "@/ui/session";
 import { Failed } from "@/ui/states";
 import { clock, print, type System } from "@/units";
-import { Asked } from "./Asked";
-import { AT_FIRST, requestOf, type Said, type WorkKind } from "./kinds";
-import { Stages } from "./Stages";
 
 type Plan = Schemas["WorkReply"];
 
@@ -40,13 +42,6 @@ function Kinds({ kind, onKind }: { kind: WorkKind; onKind: (kind: WorkKind) => v
       ))}
     </ToggleGroup.Root>
   );
-}
-
-/** The measures of the drawing: what was asked, and what the stages set. */
-function measuresOf(request: object | null, plan: Plan): Record<string, number | undefined> {
-  const set = plan.stages.flatMap((stage) => Object.entries(stage.settings));
-  const numbers = set.map(([name, value]) => [name, value.numbers[0]] as const);
-  return { ...(request as Record<string, number | undefined>), ...Object.fromEntries(numbers) };
 }
 
 function Figures({ plan, system }: { plan: Plan; system: System }) {
@@ -74,26 +69,25 @@ function Figures({ plan, system }: { plan: Plan; system: System }) {
   );
 }
 
-function Planned({ plan, measures }: { plan: Plan; measures: Record<string, number | undefined> }) {
+function Shown({ plan, said }: { plan: Plan; said: Said }) {
   const { system } = usePreferences();
-  const [at, setAt] = useState(0);
-  // a plan with fewer stages keeps the last one open
-  const open = Math.min(at, plan.stages.length - 1);
-  const cut = plan.stages.find((stage) => /slices|stud$|nut_/.test(stage.code))?.code ?? "";
+  const line = lineOf(said);
   return (
     <div className="flex min-w-0 flex-col gap-2" data-verdict={plan.verdict}>
-      <WorkDrawing
-        kind={plan.kind}
-        measures={measures}
-        cutStage={cut}
-        stage={plan.stages[open]?.code ?? ""}
-      />
-      <Figures plan={plan} system={system} />
-      <Warnings notes={plan.notes.filter((note) => note.level !== "info")} />
-      <Stages stages={plan.stages} at={open} onAt={setAt} />
+      <Planned work={plan} request={requestOf(said)}>
+        <Figures plan={plan} system={system} />
+        <Warnings notes={plan.notes.filter((note) => note.level !== "info")} />
+      </Planned>
       <p className="text-xs text-ink-2">
-        {WORK.judged} {WORK.notKept} {SCREEN.defer} {SCREEN.manual}
+        {WORK.judged} {said.kind === "heat" && WORK.heatStays} {SCREEN.defer} {SCREEN.manual}
       </p>
+      {line?.work && (
+        <May right="plan">
+          <span className="self-start">
+            <AddToJob typed={workFacts(line.work, system).join(", ")} input={line} />
+          </span>
+        </May>
+      )}
     </div>
   );
 }
@@ -134,7 +128,7 @@ export function WorkPage() {
         )}
         {plan && (
           <div data-refused={failure !== null} className="min-w-0">
-            <Planned plan={plan} measures={measuresOf(request, plan)} />
+            <Shown plan={plan} said={said} />
           </div>
         )}
       </div>

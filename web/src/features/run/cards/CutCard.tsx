@@ -2,6 +2,7 @@
 
 import { useState } from "react";
 import { facts } from "@/cut";
+import { askedAfter } from "@/cut/work/line";
 import { SectionEnd } from "@/draw/section-end";
 import { SignPicture } from "@/draw/sign";
 import { sentence, word } from "@/text";
@@ -28,6 +29,7 @@ import { type Part, partsOf } from "../parts";
 import type { Marks } from "../useGoing";
 import { useSeconds, useTicks } from "../useTicks";
 import { PathAhead } from "./PathAhead";
+import { After, WorkStage } from "./WorkStage";
 
 type Props = {
   doc: Doc;
@@ -38,7 +40,7 @@ type Props = {
   made: readonly CutEvent[];
   going: Going;
   marks: Marks;
-  onOutcome: (outcome: Outcome, findings: string[]) => void;
+  onOutcome: (outcome: Outcome, findings: string[], spared: boolean | null) => void;
   /** The stroke before came out otherwise. */
   onStroke: (outcome: Outcome) => void;
   onGoOn: () => void;
@@ -288,6 +290,8 @@ export function CutCard({
   onCleaned,
 }: Props) {
   const [seen, setSeen] = useState<string[]>([]);
+  const [spared, setSpared] = useState<boolean | null>(null);
+  const after = cut.request.work ? askedAfter(cut.request.work) : null;
   const { system } = usePreferences();
   const { plan, request } = cut;
   const part = partsOf(cut)[partAt(cut, going)] as Part;
@@ -306,6 +310,7 @@ export function CutCard({
           <Settings doc={doc} cut={cut} part={part} />
           <CleanTip doc={doc} events={events} run={run} onCleaned={onCleaned} />
           {part.order !== null && <Stroke cut={cut} order={part.order} />}
+          {plan.work && part.order !== null && <WorkStage cut={cut} order={part.order} />}
           {part.order !== null && <PathAhead cut={cut} order={part.order} />}
           <GasLeft doc={doc} events={events} from={null} />
           <StrokeBefore going={going} onStroke={onStroke} />
@@ -314,7 +319,9 @@ export function CutCard({
               {sentence("notes", note.code, note.values, system, note.text)}
             </p>
           ))}
-          <Pace pace={part.pace} length={part.length} stops={part.stops} since={null} />
+          {!plan.work && (
+            <Pace pace={part.pace} length={part.length} stops={part.stops} since={null} />
+          )}
         </>
       )}
       {going.stage === "heating" && (
@@ -332,19 +339,26 @@ export function CutCard({
         <>
           <Clock from={marks.lever} large="text-[min(16vw,26vh,120px)]" />
           <GasLeft doc={doc} events={events} from={marks.lever} />
-          <Pace pace={part.pace} length={part.length} stops={part.stops} since={marks.lever} />
-          <p className="text-xl">{cue("travel_speed_mm_min")}</p>
+          {plan.work && part.order !== null ? (
+            <WorkStage cut={cut} order={part.order} />
+          ) : (
+            <>
+              <Pace pace={part.pace} length={part.length} stops={part.stops} since={marks.lever} />
+              <p className="text-xl">{cue("travel_speed_mm_min")}</p>
+            </>
+          )}
         </>
       )}
       {going.stage === "lost" && <Lost cut={cut} onGoOn={onGoOn} />}
       {going.stage === "outcome" && (
         <div className="flex flex-col gap-3">
-          <p className="text-2xl font-bold">{RUN.howIsEdge}</p>
+          {after !== null && <After what={after} spared={spared} onSpared={setSpared} />}
+          <p className="text-2xl font-bold">{plan.work ? RUN.howWasIt : RUN.howIsEdge}</p>
           <div className="grid grid-cols-2 gap-3 lg:grid-cols-4">
             {OUTCOMES.map(({ code, text }) => (
               <Big
                 key={code}
-                onClick={() => onOutcome(code, seen)}
+                onClick={() => onOutcome(code, seen, spared)}
                 className="min-h-20"
                 data-outcome={code}
               >
@@ -352,7 +366,7 @@ export function CutCard({
               </Big>
             ))}
           </div>
-          <Signs signs={doc.signs} seen={seen} onSeen={setSeen} />
+          {!plan.work && <Signs signs={doc.signs} seen={seen} onSeen={setSeen} />}
         </div>
       )}
     </div>

@@ -1,8 +1,8 @@
 /** What a work is asked by: its measures, its choices, its rows. */
-import { FuelPicker } from "@/cut/FuelPicker";
 import { WORK_WORDS } from "@/text/work";
 import { Choice } from "@/ui/choice";
 import { MeasureField } from "@/ui/measure-field";
+import { FuelPicker } from "../FuelPicker";
 import { CHOICES, MEASURES, numberOf, type Said, wordOf } from "./kinds";
 import { Dial, Pieces } from "./Rows";
 

@@ -1,0 +1,26 @@
+/** A work as it is planned: drawn to scale in the stage that is looked at, with its stages one under the other. */
+import { useState } from "react";
+import type { Schemas } from "@/api/client";
+import { WorkDrawing } from "@/draw/work";
+import { cutStage, measuresOf } from "./line";
+import { Stages } from "./Stages";
+
+type Props = { work: Pick<Schemas["WorkReply"], "kind" | "stages">; request: object | null };
+
+export function Planned({ work, request, children }: Props & { children?: React.ReactNode }) {
+  const [at, setAt] = useState(0);
+  // a plan with fewer stages keeps the last one open
+  const open = Math.min(at, work.stages.length - 1);
+  return (
+    <>
+      <WorkDrawing
+        kind={work.kind}
+        measures={measuresOf(request, work.stages)}
+        cutStage={cutStage(work.stages)}
+        stage={work.stages[open]?.code ?? ""}
+      />
+      {children}
+      <Stages stages={work.stages} at={open} onAt={setAt} />
+    </>
+  );
+}

@@ -1,0 +1,97 @@
+/** Other work on the bench: what is asked, drawn, and its stages; its settings with where each comes from below. */
+import type { CutInput, CutPlan, CutPlanRequest, FieldError, Schemas } from "@/api/client";
+import { refusal, SCREEN, sentence } from "@/text";
+import { WORK } from "@/text/work";
+import { MeasureField } from "@/ui/measure-field";
+import { usePreferences } from "@/ui/preferences";
+import { clock, print } from "@/units";
+import { noteKey } from "../model";
+import { SettingsTable } from "../SettingsTable";
+import { Asked } from "./Asked";
+import type { Said } from "./kinds";
+import { lineOf, saidOf } from "./line";
+import { Planned } from "./Planned";
+
+type Props = {
+  plan: CutPlan;
+  work: Schemas["WorkReply"];
+  request: CutPlanRequest;
+  errors: readonly FieldError[];
+  gauges: Schemas["Gauges"];
+  expected: Schemas["Expected"];
+  onChange: (change: CutInput) => void;
+  onFuel: (fuel: string) => void;
+  onWhy: (quantity: string) => void;
+};
+
+export function WorkBench({ plan, work, request, errors, gauges, expected, ...on }: Props) {
+  const { system } = usePreferences();
+  const fuel = request.gas.fuel;
+  if (request.work == null) return null;
+  const own = (path: string) => path.replace(/^work\./, "");
+  const refused = Object.fromEntries(
+    errors.map((error) => [own(error.path), refusal(error, system)]),
+  );
+  const say = (said: Said) => {
+    if (said.fuel !== fuel) return on.onFuel(said.fuel);
+    const line = lineOf(said);
+    if (line?.work) on.onChange({ work: line.work });
+  };
+  const { count, time_s } = plan.line_total;
+  return (
+    <div className="grid items-start gap-4 lg:grid-cols-[22rem_1fr]" data-work-bench={work.kind}>
+      <div className="flex min-w-0 flex-col gap-2">
+        <Asked said={saidOf(request.work, fuel)} onSaid={say} refused={refused} />
+        <MeasureField
+          label={WORK.times}
+          kind="count"
+          value={count}
+          error={refused["cut.count"]}
+          onCommit={(count) => on.onChange({ cut: { count } })}
+        />
+        {plan.notes
+          .filter((note) => note.level === "info")
+          .map((note) => (
+            <p key={noteKey(note)} className="text-xs text-ink-2" data-note={note.code}>
+              {sentence("notes", note.code, note.values, system, note.text)}
+            </p>
+          ))}
+      </div>
+      <div className="flex min-w-0 flex-col gap-2" data-refused={errors.length > 0}>
+        <Planned work={work} request={request.work}>
+          <p className="flex flex-wrap gap-x-4 font-semibold" data-work-figures="">
+            <span>
+              {WORK.each} {clock(plan.time_s.total)}
+            </span>
+            {count > 1 && (
+              <span>
+                {WORK.all} {count}: {clock(time_s)}
+              </span>
+            )}
+            <span>{print(plan.line_total.oxygen_l, "gas_volume", system)} oxygen</span>
+            <span>{print(plan.line_total.fuel_l, "gas_volume", system)} fuel</span>
+            {work.dial_for_pace != null && (
+              <span>
+                {WORK.dialSays} {work.dial_for_pace.toFixed(1)}
+              </span>
+            )}
+          </p>
+        </Planned>
+        <details className="rounded-md border border-line bg-sheet px-3 py-2">
+          <summary className="cursor-pointer text-sm font-semibold">{WORK.settings}</summary>
+          <SettingsTable
+            plan={plan}
+            fuel={fuel}
+            before={null}
+            onWhy={on.onWhy}
+            gauges={gauges}
+            expected={expected}
+          />
+        </details>
+        <p className="text-xs text-ink-2">
+          {WORK.judged} {SCREEN.defer} {SCREEN.manual}
+        </p>
+      </div>
+    </div>
+  );
+}

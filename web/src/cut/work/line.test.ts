@@ -1,0 +1,68 @@
+import { describe, expect, it } from "vitest";
+import type { Schemas } from "@/api/client";
+import { AT_FIRST, MEASURES, requestOf, type Said, type WorkKind } from "./kinds";
+import { askedAfter, cutStage, lineOf, measuresOf, saidOf, workFacts } from "./line";
+
+const bolts: Schemas["WorkRequest"] = {
+  kind: "fastener",
+  fastener: "bolt_head",
+  diameter_mm: 19.05,
+  save: "stud",
+  rusted: true,
+  coated: "none",
+};
+const bar: Schemas["WorkRequest"] = {
+  kind: "wash",
+  thickness_mm: 9.525,
+  width_mm: 38.1,
+  length_mm: 609.6,
+};
+
+describe("a work as a line of a job", () => {
+  it("is called as a hand calls it, in the reader's units", () => {
+    expect(workFacts(bolts, "inch")).toEqual(["bolt head off, 3/4 in", "rusted", "thread saved"]);
+    expect(workFacts(bar, "inch")).toEqual(["wash off bar 3/8 in × 1-1/2 in", "24 in"]);
+    expect(workFacts(bar, "metric")[1]).toBe("610 mm");
+    const rail = { kind: "rail", length_mm: 2438.4, thickness_mm: 12.7, highest_mm: 3 };
+    expect(workFacts(rail, "metric").at(-1)).toBe("over 3 mm");
+    expect(workFacts({ ...rail, highest_mm: 0 }, "metric")).toHaveLength(2);
+  });
+
+  it("says the same once it was read back and changed by nothing", () => {
+    for (const kind of Object.keys(MEASURES) as WorkKind[]) {
+      const said: Said = { ...AT_FIRST, kind };
+      const asked = requestOf(said);
+      expect(asked).not.toBeNull();
+      const again = saidOf(asked as Schemas["WorkRequest"], said.fuel);
+      expect(requestOf(again)).toEqual(asked);
+    }
+  });
+
+  it("holds gas beside the work, and is none for heat", () => {
+    const line = lineOf({ ...AT_FIRST, kind: "gouge", fuel: "propane" });
+    expect(line).toMatchObject({ gas: { fuel: "propane" }, work: { kind: "gouge" } });
+    expect(line?.work).not.toHaveProperty("gas");
+    expect(lineOf({ ...AT_FIRST, kind: "heat" })).toBeNull();
+  });
+
+  it("measures the drawing by what is asked and what the stages set", () => {
+    const stage = (code: string, settings: object) =>
+      ({ code, settings }) as unknown as Schemas["StageWire"];
+    const stages = [
+      stage("fastener_free", {}),
+      stage("fastener_slices", { across: { kind: "gap", numbers: [28.6] } }),
+    ];
+    expect(measuresOf(bolts, stages)).toMatchObject({ diameter_mm: 19.05, across: 28.6 });
+    expect(cutStage(stages)).toBe("fastener_slices");
+    expect(cutStage([stage("wash_run", {})])).toBe("");
+  });
+
+  it("asks afterwards what was to be spared, and nothing where nothing was", () => {
+    expect(askedAfter(bolts)).toBe("thread");
+    expect(askedAfter({ ...bolts, save: "none" })).toBeNull();
+    expect(askedAfter({ ...bolts, save: "both" })).toBe("both");
+    expect(askedAfter(bar)).toBe("base");
+    expect(askedAfter({ kind: "gouge" })).toBe("depth");
+    expect(askedAfter({ kind: "rail" })).toBeNull();
+  });
+});

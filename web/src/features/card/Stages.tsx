@@ -1,0 +1,50 @@
+/** The stages of other work on a card: what to do and when to stop, one row each, under the drawing. */
+import type { CutPlan, CutPlanRequest } from "@/api/client";
+import { cutStage, measuresOf } from "@/cut/work/line";
+import { WorkDrawing } from "@/draw/work";
+import { sentence } from "@/text";
+import { WORK } from "@/text/work";
+import { clock, type System } from "@/units";
+
+type Props = {
+  work: NonNullable<CutPlan["work"]>;
+  request: CutPlanRequest["work"];
+  system: System;
+};
+
+export function CardStages({ work, request, system }: Props) {
+  const { stages } = work;
+  // drawn in the stage in which the lever is down longest
+  const main = [...stages].sort((a, b) => b.time_s - a.time_s)[0];
+  return (
+    <div className="flex flex-col gap-2" data-card-stages={stages.length}>
+      <WorkDrawing
+        kind={work.kind}
+        measures={measuresOf(request ?? null, stages)}
+        cutStage={cutStage(stages)}
+        stage={cutStage(stages) || (main?.code ?? "")}
+      />
+      <table className="w-full text-left text-sm leading-tight print:text-xs">
+        <tbody>
+          {stages.map((stage) => (
+            <tr key={stage.order} className="border-t border-line align-top">
+              <td className="py-1 pr-2 font-bold">{stage.order}</td>
+              <td className="py-1 pr-2">
+                <strong>
+                  {stage.title}
+                  {stage.piece != null && `: ${stage.piece}`}.
+                </strong>{" "}
+                {sentence("work_does", stage.code, stage.settings, system, stage.does)}{" "}
+                <span className="text-ink-2">
+                  {WORK.stop}{" "}
+                  {sentence("work_stop", stage.code, stage.settings, system, stage.stop_when)}
+                </span>
+              </td>
+              <td className="py-1 text-right whitespace-nowrap">{clock(stage.time_s)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
