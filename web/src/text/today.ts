@@ -10,4 +10,9 @@ export const MORNING = {
   unusable: "Not to be used:",
   toJobs: "Jobs",
   toRack: "Rack",
+  edges: "Last edges:",
+  open: "not settled",
+  toEdges: "Edge",
+  learned: "Learned this week:",
+  toRecord: "Record",
 } as const;

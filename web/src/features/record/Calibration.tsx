@@ -2,9 +2,10 @@
 import { useQuery } from "@tanstack/react-query";
 import { api, data } from "@/api/client";
 import { keys } from "@/api/keys";
+import { className } from "@/text/factor";
 import { RECORD } from "@/text/record";
 import { usePreferences } from "@/ui/preferences";
-import { across, className, honesty, PICTURE, said, strip, up } from "./model";
+import { across, honesty, PICTURE, said, strip, up } from "./model";
 
 const MARKS = [0.8, 0.9, 1, 1.1, 1.25];
 

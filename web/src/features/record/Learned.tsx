@@ -5,13 +5,14 @@ import { v7 } from "uuid";
 import { api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { everybody } from "@/api/lists";
+import { className } from "@/text/factor";
 import { KINDS, RECORD } from "@/text/record";
 import { Choice } from "@/ui/choice";
 import { usePreferences } from "@/ui/preferences";
 import { May } from "@/ui/session";
 import { Empty, Failed, Loading } from "@/ui/states";
 import { Calibration } from "./Calibration";
-import { className, rowsOf } from "./model";
+import { rowsOf } from "./model";
 import { Scale } from "./Scale";
 import { Told } from "./Told";
 

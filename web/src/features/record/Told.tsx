@@ -1,10 +1,11 @@
 /** What was learned this week, whether plans got truer, what changed, and which burns are far off. */
 import type { Schemas } from "@/api/client";
+import { className } from "@/text/factor";
 import { KINDS, RECORD } from "@/text/record";
 import { Button } from "@/ui/button";
 import { usePreferences } from "@/ui/preferences";
 import { May } from "@/ui/session";
-import { className, firstChanges, honesty } from "./model";
+import { firstChanges, honesty } from "./model";
 
 type Props = {
   reply: Schemas["FactorsReply"];

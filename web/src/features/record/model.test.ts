@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "@/api/client";
+import { className } from "@/text/factor";
 import {
   across,
-  className,
   firstChanges,
   honesty,
   numbersOf,

@@ -1,8 +1,5 @@
 /** What the burns teach, as rows of a drawing. Pure. */
 import type { Schemas } from "@/api/client";
-import { word } from "@/text";
-import { RECORD } from "@/text/record";
-import { about, boreName, type System } from "@/units";
 
 type Factor = Schemas["FactorWire"];
 
@@ -71,16 +68,6 @@ export function rowsOf(factors: readonly Factor[], kind: string): Row[] {
       factor,
       hands: hands.filter((hand) => sameClass(hand.class, factor.class)),
     }));
-}
-
-/** A class in words: `2.5 mm tip, 3/8 to 1-1/4 in, guided, propane`. */
-export function className(of: Partial<Factor["class"]>, system: System): string {
-  if (of.process == null || of.fuel == null) return RECORD.whole;
-  const moved = `${word(of.process)}, ${word(of.fuel)}`;
-  if (of.bore_mm == null || of.thickness_mm == null) return moved;
-  const { low, high } = of.thickness_mm;
-  const band = `${about(low, system)} to ${about(high, system)}`;
-  return `${boreName(of.bore_mm, system)} tip, ${band}, ${moved}`;
 }
 
 /** Whether the band that should hold 80 of 100 holds about as many, with the luck of so few burns. */

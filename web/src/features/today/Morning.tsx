@@ -2,16 +2,19 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useEffect, useRef } from "react";
-import type { Schemas } from "@/api/client";
+import { api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { wholeRack } from "@/api/lists";
+import { word } from "@/text";
+import { className } from "@/text/factor";
+import { KINDS } from "@/text/record";
 import { MORNING } from "@/text/today";
 import { GasBadge } from "@/ui/gas-badge";
 import { useKept } from "@/ui/kept";
 import { Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
 import { print } from "@/units";
-import { morningOf } from "./morning";
+import { edgesOf, morningOf } from "./morning";
 
 /** How many of a kind are named; the rest is counted. */
 const NAMED = 3;
@@ -27,17 +30,62 @@ const LEVELS = {
 /** As high as it was last time, while it is looked up: what is typed under it does not move under the hand. */
 export function Morning({ next }: { next: Schemas["NextLine"][] | undefined }) {
   const rack = useQuery({ queryKey: keys.rack, queryFn: wholeRack });
+  const edges = useQuery({
+    queryKey: [...keys.allKept, "last"],
+    queryFn: () => data(api.GET("/api/v1/diagnoses", { params: { query: { limit: NAMED } } })),
+  });
+  const factors = useQuery({
+    queryKey: keys.factors,
+    queryFn: () => data(api.GET("/api/v1/factors")),
+  });
   const [height, setHeight] = useKept("galvanon.morning.height", 0);
   const box = useRef<HTMLDivElement>(null);
-  const known = next !== undefined && !rack.isPending;
+  // all of it at once: what comes later would push the entry away under the hand
+  const known = next !== undefined && !rack.isPending && !edges.isPending && !factors.isPending;
   // biome-ignore lint/correctness/useExhaustiveDependencies: measured when what it says has come or changed
   useEffect(() => {
     const now = box.current?.offsetHeight ?? 0;
     if (known && now !== height) setHeight(now);
-  }, [known, next, rack.data]);
+  }, [known, next, rack.data, edges.data, factors.data]);
   return (
     <div ref={box} style={known ? undefined : { minHeight: height }}>
       {known && <Lines gear={rack.data?.gear ?? []} next={next} />}
+      {known && <Told edges={edges.data?.diagnoses ?? []} week={factors.data?.week ?? []} />}
+    </div>
+  );
+}
+
+type ToldProps = { edges: Schemas["KeptView"][]; week: Schemas["MovedWire"][] };
+
+/** The last edges, and what moved most this week. */
+function Told({ edges, week }: ToldProps) {
+  const { system } = usePreferences();
+  const last = edgesOf(edges, word, MORNING.open);
+  return (
+    <div className="flex flex-col gap-1 pt-1 text-sm">
+      {last.length > 0 && (
+        <p data-last-edges={last.length}>
+          <span className="text-ink-2">{MORNING.edges}</span>{" "}
+          {last.map((edge) => edge.what).join("; ")}{" "}
+          <Link to="/edge" className="underline">
+            {MORNING.toEdges}
+          </Link>
+        </p>
+      )}
+      {week.length > 0 && (
+        <p data-learned={week.length}>
+          <span className="text-ink-2">{MORNING.learned}</span>{" "}
+          {week
+            .map(
+              (moved) =>
+                `${KINDS[moved.kind]}, ${className(moved.class, system)}: ${moved.before.toFixed(2)} → ${moved.now.toFixed(2)}`,
+            )
+            .join("; ")}{" "}
+          <Link to="/record" search={{ part: "learned" }} className="underline">
+            {MORNING.toRecord}
+          </Link>
+        </p>
+      )}
     </div>
   );
 }

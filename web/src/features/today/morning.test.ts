@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { GearView, Schemas } from "@/api/client";
-import { morningOf } from "./morning";
+import { edgesOf, morningOf } from "./morning";
 
 type Given = { kind?: string; gas?: string; free?: number | null; notes?: [string, string][] };
 
@@ -49,5 +49,20 @@ describe("the shop's morning", () => {
 
   it("is empty where nothing is the matter", () => {
     expect(morningOf([gear("T", { kind: "tip" })], [line("3/4")])).toEqual({ gas: [], groups: [] });
+  });
+});
+
+describe("the last edges", () => {
+  it("are told by their day and by what they turned out to come from", () => {
+    const kept = [
+      { diagnosis: { id: "a", happened_at: "2026-11-24T10:00:00Z", settled: "too_fast" } },
+      { diagnosis: { id: "b", happened_at: "2026-11-21T10:00:00Z", settled: "" } },
+    ];
+    const words = (code: string) => code.replace("_", " ");
+    expect(edgesOf(kept, words, "not settled").map((edge) => edge.what)).toEqual([
+      "Nov 24 too fast",
+      "Nov 21 not settled",
+    ]);
+    expect(edgesOf([], words, "not settled")).toEqual([]);
   });
 });

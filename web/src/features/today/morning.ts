@@ -20,6 +20,20 @@ const ABOUT: Record<string, Group["kind"]> = {
   tip_dirty: "dirty",
 };
 
+/** The newest edges that were looked at: the day, and what each turned out to come from. */
+export function edgesOf(
+  kept: readonly { diagnosis: Pick<Schemas["KeptDiagnosis"], "id" | "happened_at" | "settled"> }[],
+  words: (code: string) => string,
+  open: string,
+): { id: string; what: string }[] {
+  const day = (at: string) =>
+    new Date(at).toLocaleDateString("en", { day: "numeric", month: "short" });
+  return kept.map(({ diagnosis: { id, happened_at, settled } }) => ({
+    id,
+    what: `${day(happened_at)} ${settled === "" ? open : words(settled)}`,
+  }));
+}
+
 const ORDER: readonly Group["kind"][] = ["stopped", "standing", "unusable", "due", "dirty"];
 
 export function morningOf(rack: readonly GearView[], next: readonly Next[]): Morning {
