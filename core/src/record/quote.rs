@@ -2,11 +2,12 @@
 //!
 //! Each cut's money has parts that follow the pace (labour, oxygen and fuel while it cuts), that follow the heating, and the
 //! rest. A shop that is slow is slow in every line: what follows the pace adds straight, all else by the root of its squares.
-//! Left out: that prices move.
+//! A machine's hour counts while its cuts burn; the plate in the pieces is paid for with what is cut off around them, over the
+//! share of it that they use. Left out: that prices move.
 
 use crate::band::Band;
 use crate::cut::prices::{PRICE, Prices};
-use crate::cut::{Cost, Settings};
+use crate::cut::{Cost, Process, Settings};
 use crate::quantity::Duration;
 use crate::range::Range;
 
@@ -18,6 +19,36 @@ pub const SET_UP: Range = Range::new("quote.set_up", "s", 0.0, 3.6e6);
 pub const COUNT: Range = Range::new("quote.count", "1", 1.0, 100_000.0);
 /// A price a shop has.
 pub const OF_SHOP: Range = PRICE;
+/// The part of the plates that the pieces use. Source: `ours`: a ring wastes as much.
+pub const USED: Range = Range::new("quote.used", "1", 0.05, 1.0);
+
+/// What a cut's money hangs on.
+#[derive(Clone, Copy, Debug, PartialEq)]
+pub struct Rates {
+    /// Of gas, hand and tip.
+    pub prices: Prices,
+    /// An hour of the machine; of a cut by hand it costs nothing.
+    pub machine_h: f64,
+}
+
+impl Rates {
+    /// Of a cut that is moved so.
+    #[must_use]
+    pub fn of(prices: Prices, machine_h: f64, process: Process) -> Self {
+        Self { prices, machine_h: if process == Process::Machine { machine_h } else { 0.0 } }
+    }
+}
+
+/// The plates that pieces of such a worth are paid for with.
+///
+/// ```
+/// use galvanon_core::record::quote::plates;
+/// assert_eq!(plates(120.0, 0.75), 160.0);
+/// ```
+#[must_use]
+pub fn plates(pieces: f64, used: f64) -> f64 {
+    pieces / used
+}
 
 /// Handling and cleaning may take so much less or more, a part of it. Source: `ours`.
 const BY_HAND: f64 = 0.25;
@@ -26,9 +57,9 @@ const HOUR: f64 = 3_600.0; // s
 /// What a line is worth, by what moves it.
 #[derive(Clone, Copy, Debug, PartialEq)]
 pub struct Worth {
-    /// Labour and gas while it cuts.
+    /// Labour, machine and gas while it cuts.
     pub pace: Band<f64>,
-    /// Labour and gas while it heats.
+    /// Labour, machine and gas while it heats.
     pub heat: Band<f64>,
     /// Handling and cleaning.
     pub by_hand: Band<f64>,
@@ -38,15 +69,16 @@ pub struct Worth {
 
 /// What a cut is worth, so many times.
 #[must_use]
-pub fn worth(settings: &Settings, prices: &Prices, count: u32) -> Worth {
-    let times = f64::from(count);
+pub fn worth(settings: &Settings, rates: &Rates, count: u32) -> Worth {
+    let (times, prices) = (f64::from(count), &rates.prices);
     let wage = |time: Duration| time.as_s() / HOUR * prices.labour_h;
+    let burning = |time: Duration| wage(time) + time.as_s() / HOUR * rates.machine_h;
     let heating = settings.time.preheat;
     let flames =
         settings.preheat_oxygen_flow.over(heating).as_m3().min(settings.gas.oxygen.as_m3());
     let fuel = settings.fuel_flow.over(heating).as_m3().min(settings.gas.fuel.as_m3());
-    let heat = wage(heating) + flames * prices.oxygen_m3 + fuel * prices.fuel_m3;
-    let pace = wage(settings.time.cutting)
+    let heat = burning(heating) + flames * prices.oxygen_m3 + fuel * prices.fuel_m3;
+    let pace = burning(settings.time.cutting)
         + (settings.gas.oxygen.as_m3() - flames) * prices.oxygen_m3
         + (settings.gas.fuel.as_m3() - fuel) * prices.fuel_m3;
     let by_hand = wage(settings.time.handling) + wage(settings.time.clean_up);
@@ -79,20 +111,24 @@ pub struct Parts {
     pub cleaning: f64,
     /// Wear of tips.
     pub tips: f64,
+    /// The machine, while it heats and cuts.
+    pub machine: f64,
 }
 
 impl Parts {
     /// All of it: what [`worth`] comes to.
     #[must_use]
     pub fn sum(&self) -> f64 {
-        self.oxygen + self.fuel + self.burning + self.handling + self.cleaning + self.tips
+        let hand = self.burning + self.handling + self.cleaning;
+        self.oxygen + self.fuel + hand + self.tips + self.machine
     }
 }
 
 /// Where the money of a cut goes, so many times.
 #[must_use]
-pub fn parts(settings: &Settings, prices: &Prices, count: u32) -> Parts {
-    let times = f64::from(count);
+pub fn parts(settings: &Settings, rates: &Rates, count: u32) -> Parts {
+    let (times, prices) = (f64::from(count), &rates.prices);
+    let burns = settings.time.preheat.as_s() + settings.time.cutting.as_s();
     let cost = Cost::of(prices, (&settings.time, settings.starts.count), &settings.gas);
     let handling = settings.time.handling.as_s() / HOUR * prices.labour_h;
     Parts {
@@ -102,6 +138,7 @@ pub fn parts(settings: &Settings, prices: &Prices, count: u32) -> Parts {
         handling: handling * times,
         cleaning: cost.clean_up * times,
         tips: cost.tip_wear * times,
+        machine: burns / HOUR * rates.machine_h * times,
     }
 }
 
@@ -124,6 +161,10 @@ pub fn together(all: &[Worth]) -> Band<f64> {
 pub struct OnTop {
     /// Setting up, once, in money.
     pub set_up: f64,
+    /// The plates, once.
+    pub plates: f64,
+    /// Freight, once.
+    pub freight: f64,
     /// A part of the sum.
     pub overhead: f64,
     /// A part of the sum with its overhead.
@@ -133,13 +174,13 @@ pub struct OnTop {
 /// A quote of lines whose money is rounded already, with the band of all of them together.
 ///
 /// ```text
-/// total = (Σ lines + set-up) · (1 + overhead) · (1 + margin)
+/// total = (Σ lines + set-up + plates + freight) · (1 + overhead) · (1 + margin)
 /// ```
 #[must_use]
 pub fn total(lines: f64, all: &[Worth], on_top: &OnTop) -> Band<f64> {
     let band = together(all);
     let by = (1.0 + on_top.overhead) * (1.0 + on_top.margin);
-    let sum = lines + on_top.set_up;
+    let sum = lines + on_top.set_up + on_top.plates + on_top.freight;
     let (down, up) = (band.set - band.low, band.high - band.set);
     Band { low: sum - down, set: sum, high: sum + up }.times(by)
 }

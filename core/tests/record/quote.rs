@@ -3,7 +3,7 @@
 use galvanon_core::cut::{Prices, Process, Request, plan};
 use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::quantity::Length;
-use galvanon_core::record::quote::{OnTop, Parts, Worth, parts, together, total, worth};
+use galvanon_core::record::quote::{OnTop, Parts, Rates, Worth, parts, together, total, worth};
 use proptest::prelude::*;
 
 fn of(thickness: f64, length: f64, count: u32) -> (Worth, f64) {
@@ -12,13 +12,15 @@ fn of(thickness: f64, length: f64, count: u32) -> (Worth, f64) {
     let prices = Prices::estimate(Fuel::Acetylene);
     request.prices = Some(prices);
     let settings = plan(&request).unwrap();
-    (worth(&settings, &prices, count), settings.cost.unwrap().total())
+    let rates = Rates::of(prices, 0.0, Process::Machine);
+    (worth(&settings, &rates, count), settings.cost.unwrap().total())
 }
 
 fn parts_of(thickness: f64, length: f64, count: u32) -> Parts {
     let request = Request::plate(Length::from_mm(thickness), Length::from_mm(length));
     let settings = plan(&request).unwrap();
-    parts(&settings, &Prices::estimate(Fuel::Acetylene), count)
+    let rates = Rates::of(Prices::estimate(Fuel::Acetylene), 0.0, Process::Machine);
+    parts(&settings, &rates, count)
 }
 
 fn near(a: f64, b: f64) -> bool {
@@ -48,9 +50,10 @@ proptest! {
         let mut request = Request::plate(Length::from_mm(thickness), Length::from_mm(length));
         request.cut.process = Process::Guided;
         let (settings, prices) = (plan(&request).unwrap(), Prices::estimate(Fuel::Acetylene));
-        let found = parts(&settings, &prices, count);
-        prop_assert!(near(found.sum(), together(&[worth(&settings, &prices, count)]).set));
-        let twice = parts(&settings, &prices, 2 * count);
+        let rates = Rates::of(prices, 0.0, Process::Guided);
+        let found = parts(&settings, &rates, count);
+        prop_assert!(near(found.sum(), together(&[worth(&settings, &rates, count)]).set));
+        let twice = parts(&settings, &rates, 2 * count);
         prop_assert!(near(twice.oxygen, 2.0 * found.oxygen) && near(twice.tips, 2.0 * found.tips));
     }
 
@@ -83,9 +86,39 @@ fn what_grows_with_the_cut_grows() {
 #[test]
 fn overhead_then_margin_go_on_the_sum() {
     let (one, _) = of(12.0, 500.0, 1);
-    let on_top = OnTop { set_up: 20.0, overhead: 0.10, margin: 0.25 };
+    let on_top = OnTop { set_up: 20.0, plates: 0.0, freight: 0.0, overhead: 0.10, margin: 0.25 };
     let found = total(100.0, &[one], &on_top);
     assert!(near(found.set, 165.0));
     let own = together(&[one]);
     assert!(near(found.high - found.set, (own.high - own.set) * 1.1 * 1.25));
+}
+
+/// Plate worth 60 in pieces that use three quarters of it, and 30 of freight: 110 more, under overhead and margin like the rest.
+#[test]
+fn plate_and_freight_are_paid_once_under_overhead_and_margin() {
+    let (one, _) = of(12.0, 500.0, 1);
+    let plates = galvanon_core::record::quote::plates(60.0, 0.75);
+    let on_top = OnTop { set_up: 20.0, plates, freight: 30.0, overhead: 0.10, margin: 0.25 };
+    assert!(near(total(100.0, &[one], &on_top).set, (100.0 + 20.0 + 80.0 + 30.0) * 1.375));
+}
+
+proptest! {
+    /// A machine's hour is paid while its cuts burn, by hand never; and it follows the pace as the hand does.
+    #[test]
+    fn a_machines_hour_is_paid_while_it_burns(
+        thickness in 5.0..100.0_f64, length in 100.0..2_000.0_f64, hour in 1.0..200.0_f64,
+    ) {
+        let mut request = Request::plate(Length::from_mm(thickness), Length::from_mm(length));
+        request.cut.process = Process::Machine;
+        let (settings, prices) = (plan(&request).unwrap(), Prices::estimate(Fuel::Acetylene));
+        let at = |hour, process| Rates::of(prices, hour, process);
+        let (with, without) = (at(hour, Process::Machine), at(0.0, Process::Machine));
+        let burns = (settings.time.preheat.as_s() + settings.time.cutting.as_s()) / 3_600.0;
+        let more = parts(&settings, &with, 3).sum() - parts(&settings, &without, 3).sum();
+        prop_assert!(near(more, 3.0 * burns * hour));
+        let band = |rates| together(&[worth(&settings, &rates, 3)]);
+        prop_assert!(near(band(with).set - band(without).set, more));
+        prop_assert!(band(with).high - band(with).set > band(without).high - band(without).set);
+        prop_assert_eq!(at(hour, Process::Guided), without);
+    }
 }

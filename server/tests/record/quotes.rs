@@ -123,7 +123,7 @@ async fn prices_stay_as_they_were_until_it_is_made_anew() {
     assert_eq!((&list["quotes"][0]["id"], &list["quotes"][0]["version"]), (&json!(id), &json!(3)));
     let file = app.get(&format!("{path}/lines.csv")).await;
     let text = file.body.as_str().unwrap().to_owned();
-    assert_eq!((text.lines().count(), text.lines().last().unwrap().split(',').count()), (5, 9));
+    assert_eq!((text.lines().count(), text.lines().last().unwrap().split(',').count()), (5, 10));
     assert!(text.lines().last().unwrap().contains(&format!("{:.2}", total(&anew))), "{text}");
 }
 
@@ -177,4 +177,59 @@ async fn a_quote_of_nothing_is_refused() {
     let (_, hand) = app.someone("Tom Torch", Role::TorchHand).await;
     let refused = app.send_by(&hand, (Method::PUT, &nowhere), Some(&asked(full))).await;
     assert_eq!(refused.status, 403, "a foreman quotes");
+}
+
+/// The machine's hour goes on cuts by machine, plate over the share that is used, freight once; all under overhead and margin.
+#[actix_web::test]
+async fn machine_plate_and_freight_are_reckoned_and_kept() {
+    let app = TestApp::start().await;
+    let line = |process: &str| {
+        json!({ "steel": { "thickness_mm": 20 }, "cut": { "length_mm": 400, "process": process },
+            "gas": { "fuel": "acetylene" }, "count": 5 })
+    };
+    let prices = json!({ "oxygen_m3": 6, "acetylene_m3": 40, "labour_h": 60, "tip": 25, "tip_life_starts": 500 });
+    let ask = async |besides: Value| {
+        let body = json!({ "lines": [line("machine"), line("guided")], "prices": prices,
+            "overhead_percent": 10, "margin_percent": 20, "besides": besides });
+        let reply = app.post("/api/v1/quotes/price", &body).await;
+        assert_eq!(reply.status, 200, "{}", reply.body);
+        reply.body
+    };
+    let bare = ask(json!({})).await;
+    let full =
+        ask(json!({ "machine_h": 90, "plate": 60, "used_percent": 75, "freight": 30 })).await;
+    let machine = number(&full["parts"][0]["machine"]);
+    assert!(
+        machine > 0.0 && number(&full["parts"][1]["machine"]).abs() < 1e-9,
+        "{}",
+        full["parts"]
+    );
+    assert!(
+        (number(&full["plates"]) - 80.0).abs() < 1e-9
+            && (number(&full["freight"]) - 30.0).abs() < 1e-9
+    );
+    let more = number(&full["total"]["set"]) - number(&bare["total"]["set"]);
+    assert!((more - 1.32 * (80.0 + 30.0 + machine)).abs() < 0.03, "{more}");
+    for (besides, path) in [
+        (json!({ "used_percent": 0 }), "besides.used_percent"),
+        (json!({ "plate": -1 }), "besides.plate"),
+        (json!({ "crane": 1 }), "besides.crane"),
+    ] {
+        let body = json!({ "lines": [line("machine")], "prices": prices, "besides": besides });
+        let refused = app.post("/api/v1/quotes/price", &body).await;
+        assert_eq!(refused.status, 422, "{path}");
+        assert_eq!(refused.body["error"]["fields"][0]["path"], path, "{}", refused.body);
+    }
+    // kept with the quote of a job, and asked anew by what is changed
+    let (job, _) = job(&app).await;
+    let (id, mut body) = (Uuid::now_v7(), asked(job));
+    body["besides"] = json!({ "plate": 100, "freight": 20 });
+    assert_eq!(quote(&app, id, &body).await.0, 201);
+    let kept = show(&app, id).await;
+    assert!((number(&kept["found"]["plates"]) - 100.0).abs() < 1e-9, "{}", kept["found"]);
+    let change = json!({ "version": 1, "besides": { "plate": 100, "used_percent": 50 } });
+    let changed = app.patch(&format!("/api/v1/quotes/{id}"), &change).await;
+    assert_eq!(changed.status, 200, "{}", changed.body);
+    assert!((number(&changed.body["found"]["plates"]) - 200.0).abs() < 1e-9);
+    assert!(number(&changed.body["found"]["freight"]).abs() < 1e-9, "what is sent stands alone");
 }

@@ -1,13 +1,17 @@
 /** What a quote says. */
 export const QUOTE = {
   title: "Quotes",
-  lead: "A quote prices every cut of a job with the shop’s prices as they stand today: gas, the hand’s time, tips and cleaning, setting up once. It says how far each may be off. Plate, freight and machine hours are not in it. Half an hour of setting up is our guess: type your own.",
+  lead: "A quote prices every cut of a job with the shop’s prices as they stand today: gas, the hand’s time, tips and cleaning, setting up once. It says how far each may be off. Plate, freight and the machine’s hour are added where they are typed. Half an hour of setting up is our guess: type your own.",
   none: "No quote has been made yet.",
   make: "Make a quote",
   job: "Of which job",
   name: "What it is called",
   note: "Note on the quote",
   setUp: "Setting up, minutes",
+  machineHour: "Machine, an hour",
+  plate: "Plate in the pieces",
+  used: "Plate used, %",
+  freight: "Freight",
   overhead: "Overhead, %",
   margin: "Margin, %",
   save: "Save",
@@ -33,6 +37,9 @@ export const QUOTE = {
   tips: "Tips",
   parts: "Where the money goes",
   setUpLine: "Setting up, once for the lot",
+  plateLine: "Plate, with what is cut off around the pieces",
+  freightLine: "Freight",
+  machine: "Machine",
   onTop: "Total, with {overhead} % overhead and {margin} % margin",
   instead: "What would change it",
   insteadFuel: "all in {code}",
@@ -55,4 +62,12 @@ export const QUOTE = {
   change: "Change what goes on top",
 } as const;
 
-export const PARTS = ["burning", "handling", "cleaning", "oxygen", "fuel", "tips"] as const;
+export const PARTS = [
+  "burning",
+  "handling",
+  "cleaning",
+  "oxygen",
+  "fuel",
+  "tips",
+  "machine",
+] as const;

@@ -8,7 +8,7 @@ use galvanon_core::cut::prices::{PRICE, TIP_LIFE};
 use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::note::Verdict;
 use galvanon_core::record::quote::{
-    COUNT, ON_TOP, OnTop, Parts, SET_UP, Worth, parts, together, total, worth,
+    COUNT, ON_TOP, OnTop, Parts, Rates, SET_UP, USED, Worth, parts, plates, together, total, worth,
 };
 use galvanon_core::trace::Kind;
 use serde::{Deserialize, Serialize};
@@ -50,6 +50,24 @@ pub struct QuotePrices {
     pub tip_life_starts: Option<Given>,
 }
 
+/// What is hired and bought besides; what is left out costs nothing.
+#[derive(Clone, Debug, Default, Deserialize, Serialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct BesidesWire {
+    /// An hour of the machine: of cuts by machine while they burn.
+    #[schema(value_type = Option<f64>)]
+    pub machine_h: Option<Given>,
+    /// What the plate in the pieces is worth, once a quote.
+    #[schema(value_type = Option<f64>)]
+    pub plate: Option<Given>,
+    /// The part of the plates that the pieces use, 5 to 100; 100 when left out. The rest is paid for too.
+    #[schema(value_type = Option<f64>)]
+    pub used_percent: Option<Given>,
+    /// Freight, once a quote.
+    #[schema(value_type = Option<f64>)]
+    pub freight: Option<Given>,
+}
+
 /// A list of cuts, and what is to be reckoned.
 #[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -68,6 +86,9 @@ pub struct QuoteRequest {
     /// On the sum with its overhead.
     #[schema(value_type = Option<f64>)]
     pub margin_percent: Option<Given>,
+    /// Machine, plate, freight.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub besides: Option<BesidesWire>,
 }
 
 /// Money with what it may come to.
@@ -96,14 +117,16 @@ pub struct MoneyParts {
     pub cleaning: f64,
     /// Wear of tips.
     pub tips: f64,
+    /// The machine, while it heats and cuts.
+    pub machine: f64,
 }
 
 impl From<Parts> for MoneyParts {
     fn from(parts: Parts) -> Self {
-        let Parts { oxygen, fuel, burning, handling, cleaning, tips } = parts;
+        let Parts { oxygen, fuel, burning, handling, cleaning, tips, machine } = parts;
         let [oxygen, fuel, burning] = [oxygen, fuel, burning].map(cents);
         let [handling, cleaning, tips] = [handling, cleaning, tips].map(cents);
-        Self { oxygen, fuel, burning, handling, cleaning, tips }
+        Self { oxygen, fuel, burning, handling, cleaning, tips, machine: cents(machine) }
     }
 }
 
@@ -118,6 +141,10 @@ pub struct QuoteReply {
     pub times_s: Vec<f64>,
     /// Setting up, once, as money.
     pub set_up: f64,
+    /// The plates, once: what is in the pieces over the part that they use.
+    pub plates: f64,
+    /// Freight, once.
+    pub freight: f64,
     /// With setting up, overhead and margin.
     pub total: MoneyBand,
 }
@@ -137,6 +164,7 @@ impl From<Band<f64>> for MoneyBand {
 
 struct Asked {
     lines: Vec<(CutPlanRequest, u32)>,
+    machine_h: f64,
     on_top: OnTop,
 }
 
@@ -183,6 +211,16 @@ impl QuoteRequest {
         };
         let overhead = percent("overhead_percent", self.overhead_percent.as_ref());
         let margin = percent("margin_percent", self.margin_percent.as_ref());
+        let besides = self.besides.clone().unwrap_or_default();
+        let mut once = |name: &str, given: Option<&Given>| {
+            let path = format!("besides.{name}");
+            fields.number(&NumberField::new(path, &PRICE, Kind::Ratio), given, Some(0.0))
+        };
+        let machine_h = once("machine_h", besides.machine_h.as_ref());
+        let pieces = once("plate", besides.plate.as_ref());
+        let freight = once("freight", besides.freight.as_ref());
+        let used = NumberField::new("besides.used_percent", &USED, Kind::Percent);
+        let used = fields.number(&used, besides.used_percent.as_ref(), Some(1.0));
         let mut lines = Vec::new();
         for (i, line) in self.lines.iter().take(MOST).enumerate() {
             match self.line(line) {
@@ -193,8 +231,9 @@ impl QuoteRequest {
                 },
             }
         }
-        let on_top = OnTop { set_up: set_up / 3_600.0 * wage, overhead, margin };
-        fields.done(Asked { lines, on_top })
+        let set_up = set_up / 3_600.0 * wage;
+        let on_top = OnTop { set_up, plates: plates(pieces, used), freight, overhead, margin };
+        fields.done(Asked { lines, machine_h, on_top })
     }
 
     fn line(&self, line: &Value) -> ApiResult<(CutPlanRequest, u32)> {
@@ -227,7 +266,7 @@ impl QuoteRequest {
             .lines
             .iter()
             .enumerate()
-            .map(|(i, line)| self.line_priced(&format!("lines.{i}"), line))
+            .map(|(i, line)| self.line_priced((&format!("lines.{i}"), asked.machine_h), line))
             .collect::<ApiResult<_>>()?;
         let worths: Vec<Worth> = priced.iter().map(|line| line.worth).collect();
         let lines: Vec<MoneyBand> = worths.iter().map(|one| together(&[*one]).into()).collect();
@@ -237,6 +276,8 @@ impl QuoteRequest {
             parts: priced.iter().map(|line| line.parts.into()).collect(),
             times_s: priced.iter().map(|line| line.time).collect(),
             set_up: cents(asked.on_top.set_up),
+            plates: cents(asked.on_top.plates),
+            freight: cents(asked.on_top.freight),
             total: total(sum, &worths, &asked.on_top).into(),
         })
     }
@@ -258,16 +299,17 @@ impl QuoteRequest {
 
     fn line_priced(
         &self,
-        place: &str,
+        (place, machine_h): (&str, f64),
         (request, count): &(CutPlanRequest, u32),
     ) -> ApiResult<Priced> {
         let work = request.to_work().map_err(|error| error.under(place))?;
         let prices = self.of_fuel(work.request().gas.fuel)?;
+        let rates = Rates::of(prices, machine_h, work.request().cut.process);
         let settings = work.settings().map_err(|errors| crate::error::faults(&errors))?;
         let time = settings.time.total().as_s() * f64::from(*count);
         Ok(Priced {
-            worth: worth(&settings, &prices, *count),
-            parts: parts(&settings, &prices, *count),
+            worth: worth(&settings, &rates, *count),
+            parts: parts(&settings, &rates, *count),
             time: time.round(),
         })
     }

@@ -72,6 +72,10 @@ pub struct QuoteFound {
     pub lines: Vec<QuoteLine>,
     /// Setting up, as money.
     pub set_up: f64,
+    /// The plates, once.
+    pub plates: f64,
+    /// Freight, once.
+    pub freight: f64,
     /// With setting up, overhead and margin.
     pub total: MoneyBand,
     /// Other ways; those that cannot be planned are not among them.
@@ -145,6 +149,7 @@ pub async fn asked_of(pool: &PgPool, caller: Caller, job: Uuid) -> ApiResult<Pri
         set_up_s: None,
         overhead_percent: None,
         margin_percent: None,
+        besides: None,
     };
     Ok(Priced { asked, lines })
 }
@@ -176,7 +181,7 @@ pub async fn found_of(asked: &QuoteRequest, lines: &[QuotedCut]) -> ApiResult<Qu
 }
 
 fn found(asked: &QuoteRequest, cuts: &[QuotedCut]) -> ApiResult<QuoteFound> {
-    let QuoteReply { lines, parts, times_s, set_up, total } = asked.priced()?;
+    let QuoteReply { lines, parts, times_s, set_up, plates, freight, total } = asked.priced()?;
     let mut all = lines.into_iter().zip(parts).zip(times_s);
     let line = |cut: &QuotedCut| {
         let priced = if cut.left_out.is_none() { all.next() } else { None };
@@ -198,7 +203,7 @@ fn found(asked: &QuoteRequest, cuts: &[QuotedCut]) -> ApiResult<QuoteFound> {
         }
     };
     let lines = cuts.iter().map(line).collect();
-    Ok(QuoteFound { lines, set_up, total, instead: instead(asked) })
+    Ok(QuoteFound { lines, set_up, plates, freight, total, instead: instead(asked) })
 }
 
 /// The same list another way: what is bound to today's way, its tip and what was learned of it, is left out.

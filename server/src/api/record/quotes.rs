@@ -9,7 +9,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::api::record::burns::unknown;
-use crate::api::record::quote::QuoteRequest;
+use crate::api::record::quote::{BesidesWire, QuoteRequest};
 use crate::api::record::quote_of_job::{Priced, asked_of, burnt, found_of};
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::{Body, read};
@@ -46,6 +46,8 @@ pub struct NewQuoteRequest {
     /// On the sum with its overhead.
     #[schema(value_type = Option<f64>)]
     pub margin_percent: Option<Given>,
+    /// Machine, plate, freight.
+    pub besides: Option<BesidesWire>,
 }
 
 /// A quote changed: what is left out stays.
@@ -67,6 +69,8 @@ pub struct QuoteChange {
     /// On the sum with its overhead.
     #[schema(value_type = Option<f64>)]
     pub margin_percent: Option<Given>,
+    /// Machine, plate, freight.
+    pub besides: Option<BesidesWire>,
     /// True: with the job's cuts and the shop's prices of now in place of those it was made with.
     #[serde(default)]
     pub anew: bool,
@@ -157,6 +161,7 @@ pub async fn create(
     asked.set_up_s.clone_from(&new.set_up_s);
     asked.overhead_percent.clone_from(&new.overhead_percent);
     asked.margin_percent.clone_from(&new.margin_percent);
+    asked.besides.clone_from(&new.besides);
     let found = found_of(&asked, &lines).await?;
     let quote = NewQuote {
         job_id: new.job_id,
@@ -229,6 +234,7 @@ pub async fn change(
     asked.set_up_s = change.set_up_s.clone().or(kept.set_up_s);
     asked.overhead_percent = change.overhead_percent.clone().or(kept.overhead_percent);
     asked.margin_percent = change.margin_percent.clone().or(kept.margin_percent);
+    asked.besides = change.besides.clone().or(kept.besides);
     let found = found_of(&asked, &lines).await?;
     let quote = NewQuote {
         job_id: old.job_id,
@@ -246,8 +252,18 @@ pub async fn change(
     responses((status = 200, content_type = "text/csv", body = String), (status = 404, body = ErrorBody)))]
 #[get("/quotes/{id}/lines.csv")]
 pub async fn write(pool: web::Data<PgPool>, path: web::Path<String>) -> ApiResult<HttpResponse> {
-    const HEAD: [&str; 9] =
-        ["cut", "pieces", "low", "price", "high", "oxygen", "fuel", "labour and cleaning", "tips"];
+    const HEAD: [&str; 10] = [
+        "cut",
+        "pieces",
+        "low",
+        "price",
+        "high",
+        "oxygen",
+        "fuel",
+        "labour and cleaning",
+        "tips",
+        "machine",
+    ];
     let quote: Quote = find(&pool, id(&path)?).await?.ok_or(ApiError::NotFound)?;
     let failed = |error: ::csv::Error| ApiError::Internal(error.to_string());
     let mut out = ::csv::Writer::from_writer(Vec::new());
@@ -258,7 +274,7 @@ pub async fn write(pool: web::Data<PgPool>, path: web::Path<String>) -> ApiResul
     for line in quote.found["lines"].as_array().unwrap_or(&none) {
         let (band, parts) = (total(&line["all"]), &line["parts"]);
         if line["left_out"].is_string() {
-            out.write_record([&text(&line["typed"]), "", "", "", "", "", "", "", ""])
+            out.write_record([&text(&line["typed"]), "", "", "", "", "", "", "", "", ""])
                 .map_err(failed)?;
             continue;
         }
@@ -267,7 +283,7 @@ pub async fn write(pool: web::Data<PgPool>, path: web::Path<String>) -> ApiResul
         let [low, set, high] = band;
         let count = line["count"].to_string();
         let cells = [text(&line["typed"]), count, low, set, high, money(&parts["oxygen"])];
-        let rest = [money(&parts["fuel"]), money(&json!(labour)), money(&parts["tips"])];
+        let rest = [&parts["fuel"], &json!(labour), &parts["tips"], &parts["machine"]].map(money);
         out.write_record(cells.iter().chain(&rest)).map_err(failed)?;
     }
     let [low, set, high] = total(&quote.found["total"]);

@@ -1,17 +1,16 @@
-/** What goes on top of the cuts: setting up once, overhead, margin. */
+/** What goes on top of the cuts: setting up once, plate and freight, the machine's hour, overhead, margin. */
 import { QUOTE } from "@/text/quote";
 import { MeasureField } from "@/ui/measure-field";
-
-export type Top = { set_up_s: number; overhead_percent: number; margin_percent: number };
-
-/** Half an hour, and nothing on top until the shop says so. Source: ours. */
-export const USUAL_TOP: Top = { set_up_s: 1800, overhead_percent: 0, margin_percent: 0 };
+import type { Top } from "./quote";
 
 const MINUTE = 60; // s
 
 type Props = { top: Top; onChange: (top: Top) => void };
 
 export function OnTop({ top, onChange }: Props) {
+  const { besides } = top;
+  const bought = (change: Partial<Top["besides"]>) =>
+    onChange({ ...top, besides: { ...besides, ...change } });
   return (
     <>
       <MeasureField
@@ -19,6 +18,30 @@ export function OnTop({ top, onChange }: Props) {
         kind="ratio"
         value={top.set_up_s / MINUTE}
         onCommit={(minutes) => onChange({ ...top, set_up_s: minutes * MINUTE })}
+      />
+      <MeasureField
+        label={QUOTE.machineHour}
+        kind="money"
+        value={besides.machine_h}
+        onCommit={(machine_h) => bought({ machine_h })}
+      />
+      <MeasureField
+        label={QUOTE.plate}
+        kind="money"
+        value={besides.plate}
+        onCommit={(plate) => bought({ plate })}
+      />
+      <MeasureField
+        label={QUOTE.used}
+        kind="percent"
+        value={besides.used_percent}
+        onCommit={(used_percent) => bought({ used_percent })}
+      />
+      <MeasureField
+        label={QUOTE.freight}
+        kind="money"
+        value={besides.freight}
+        onCommit={(freight) => bought({ freight })}
       />
       <MeasureField
         label={QUOTE.overhead}

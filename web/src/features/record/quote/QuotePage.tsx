@@ -13,8 +13,8 @@ import { May } from "@/ui/session";
 import { Failed, Loading } from "@/ui/states";
 import { Wide } from "@/ui/wide";
 import { clock } from "@/units";
-import { OnTop, type Top } from "./OnTop";
-import { against, type Found, money, range, shares } from "./quote";
+import { OnTop } from "./OnTop";
+import { against, type Found, money, onceFor, range, shares, type Top, topOf } from "./quote";
 
 export function QuotePage() {
   const { quoteId } = useParams({ from: "/quotes/$quoteId" });
@@ -133,12 +133,14 @@ function Lines({ found, asked, currency }: Shown & { asked: Partial<Top> }) {
               )}
             </tr>
           ))}
-          <tr>
-            <td className="py-1">{QUOTE.setUpLine}</td>
-            <td colSpan={2} />
-            <td className="text-right font-semibold">{money(found.set_up, currency)}</td>
-            <td />
-          </tr>
+          {onceFor(found).map(([what, amount]) => (
+            <tr key={what}>
+              <td className="py-1">{what}</td>
+              <td colSpan={2} />
+              <td className="text-right font-semibold">{money(amount, currency)}</td>
+              <td />
+            </tr>
+          ))}
         </tbody>
         <tfoot>
           <tr>
@@ -235,11 +237,7 @@ type ChangeProps = { id: string; version: number; asked: Partial<Top> };
 
 function Change({ id, version, asked }: ChangeProps) {
   const queries = useQueryClient();
-  const [top, setTop] = useState<Top>({
-    set_up_s: asked.set_up_s ?? 0,
-    overhead_percent: asked.overhead_percent ?? 0,
-    margin_percent: asked.margin_percent ?? 0,
-  });
+  const [top, setTop] = useState<Top>(topOf(asked));
   const change = useMutation({
     mutationFn: (anew: boolean) =>
       data(
@@ -259,7 +257,7 @@ function Change({ id, version, asked }: ChangeProps) {
       }}
     >
       <h2 className="font-semibold">{QUOTE.change}</h2>
-      <div className="grid gap-2 sm:grid-cols-3">
+      <div className="grid gap-2 sm:grid-cols-4">
         <OnTop top={top} onChange={setTop} />
       </div>
       <span className="flex flex-wrap items-center gap-2">

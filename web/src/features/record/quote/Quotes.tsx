@@ -12,8 +12,8 @@ import { useCurrency } from "@/ui/currency";
 import { May } from "@/ui/session";
 import { Empty, Failed, Loading } from "@/ui/states";
 import { TextField } from "@/ui/text-field";
-import { OnTop, type Top, USUAL_TOP } from "./OnTop";
-import { money, range } from "./quote";
+import { OnTop } from "./OnTop";
+import { money, range, type Top, USUAL_TOP } from "./quote";
 
 export function Quotes() {
   const currency = useCurrency();
@@ -81,7 +81,7 @@ function Make() {
   return (
     <section aria-label={QUOTE.make} className="rounded-md border border-line bg-sheet p-3">
       <form
-        className="grid items-end gap-2 sm:grid-cols-2 lg:grid-cols-[2fr_2fr_1fr_1fr_1fr_auto]"
+        className="grid items-end gap-2 sm:grid-cols-2 lg:grid-cols-5"
         onSubmit={(event) => {
           event.preventDefault();
           make.mutate();

@@ -1,5 +1,5 @@
 import { expect, it } from "vitest";
-import { against, type Found, money, range, shares } from "./quote";
+import { against, type Found, money, onceFor, range, shares, topOf, USUAL_TOP } from "./quote";
 
 type Parts = NonNullable<Found["lines"][number]["parts"]>;
 const line = (parts: Parts | null): Found["lines"][number] => ({
@@ -12,7 +12,7 @@ const line = (parts: Parts | null): Found["lines"][number] => ({
   parts,
   time_s: null,
 });
-const PARTS = { burning: 30, handling: 10, cleaning: 5, oxygen: 20, fuel: 10, tips: 1 };
+const PARTS = { burning: 30, handling: 10, cleaning: 5, oxygen: 20, fuel: 10, tips: 1, machine: 0 };
 
 it("writes money as a shop does", () => {
   expect(money(1234.5, "$")).toBe("$ 1,234.50");
@@ -31,4 +31,22 @@ it("holds another way against today's", () => {
   const of = (set: number) => ({ low: set, set, high: set });
   expect(against(of(80), of(100))).toBeCloseTo(-0.2);
   expect(against(of(80), of(0))).toBe(0);
+});
+
+it("asks again for what goes on top as it was, and what was left out as nothing", () => {
+  expect(topOf({})).toEqual({ ...USUAL_TOP, set_up_s: 0 });
+  const asked = { set_up_s: 600, margin_percent: 20, besides: { plate: 300, used_percent: 80 } };
+  expect(topOf(asked)).toEqual({
+    set_up_s: 600,
+    overhead_percent: 0,
+    margin_percent: 20,
+    besides: { machine_h: 0, plate: 300, used_percent: 80, freight: 0 },
+  });
+});
+
+it("names what is paid once for the lot, and no plate where none was", () => {
+  expect(onceFor({ set_up: 30 }).map(([, amount]) => amount)).toEqual([30]);
+  const all = onceFor({ set_up: 30, plates: 375, freight: 50 });
+  expect(all.map(([, amount]) => amount)).toEqual([30, 375, 50]);
+  expect(all[1]?.[0]).toContain("cut off around");
 });

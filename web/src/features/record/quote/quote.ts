@@ -4,6 +4,46 @@ import { PARTS, QUOTE } from "@/text/quote";
 
 export type Found = Schemas["QuoteFound"];
 type Money = Schemas["MoneyBand"];
+type Besides = { machine_h: number; plate: number; used_percent: number; freight: number };
+
+/** What goes on top of the cuts. */
+export type Top = {
+  set_up_s: number;
+  overhead_percent: number;
+  margin_percent: number;
+  besides: Besides;
+};
+
+/** Half an hour, and nothing on top until the shop says so. Source: ours. */
+export const USUAL_TOP: Top = {
+  set_up_s: 1800,
+  overhead_percent: 0,
+  margin_percent: 0,
+  besides: { machine_h: 0, plate: 0, used_percent: 100, freight: 0 },
+};
+
+/** What goes on top as a quote was asked with it; what it left out cost nothing. */
+export function topOf(
+  asked: Partial<Omit<Top, "besides">> & { besides?: Partial<Besides> | null },
+): Top {
+  const { set_up_s = 0, overhead_percent = 0, margin_percent = 0, besides } = asked;
+  return {
+    set_up_s: set_up_s ?? 0,
+    overhead_percent: overhead_percent ?? 0,
+    margin_percent: margin_percent ?? 0,
+    besides: { ...USUAL_TOP.besides, ...besides },
+  };
+}
+
+/** What is paid once for the lot, by its words; what costs nothing is left out. */
+export function onceFor(found: Pick<Found, "set_up"> & Partial<Found>): [string, number][] {
+  const all: [string, number][] = [
+    [QUOTE.setUpLine, found.set_up],
+    [QUOTE.plateLine, found.plates ?? 0],
+    [QUOTE.freightLine, found.freight ?? 0],
+  ];
+  return all.filter(([, amount], i) => i === 0 || amount > 0);
+}
 
 /** Money as a shop writes it: `$ 1,234.50`. */
 export function money(amount: number, currency: string): string {
