@@ -51,7 +51,7 @@ for job, line, burns, hands in WORK:
 
 rows.sort(key=lambda row: (-row[2], row[3]))
 # a stream of its own, so that what stands above stays as it is
-dirt = random.Random(7)
+dirt = random.Random(10)
 LOOKED = {"dirty": ("jet_ragged", "tip_bore_dirty"), "fast": ("drag_lines_raked", "too_fast"), "slow": ("dross_hard", "too_slow")}
 since = {}
 for row in rows:

@@ -5,7 +5,8 @@ use serde_json::{Value, json};
 use uuid::Uuid;
 
 use crate::record::learned::{burn, job_with_card};
-use crate::test_app::TestApp;
+use crate::test_app::{TestApp, with};
+use crate::yard::{Yard, event};
 
 #[tokio::test]
 async fn a_jobs_record_holds_cards_burns_edges_and_runs_with_what_was_left_out() {
@@ -47,4 +48,38 @@ async fn a_jobs_record_holds_cards_burns_edges_and_runs_with_what_was_left_out()
     assert_eq!(app.get(&format!("/api/v1/jobs/{}/record", Uuid::now_v7())).await.status, 404);
     let path = format!("/api/v1/jobs/{job}/record");
     assert_eq!(app.send_by(&app.nobody, (Method::GET, &path), None).await.status, 401);
+}
+
+/// Whether what was to be spared is whole is told by the pieces that count; a heat number goes with its cut.
+#[tokio::test]
+async fn a_jobs_record_tells_heats_and_what_was_spared() {
+    let bolts = json!({ "steel": { "heat_number": "H 4471-B" }, "cut": { "count": 6 },
+        "work": { "kind": "fastener", "fastener": "bolt_head", "diameter_mm": 19.05, "save": "stud" } });
+    let yard = Yard::with(&[bolts.clone()]).await;
+    let run = yard.begun(&json!({ "fuel": "acetylene" })).await;
+    let cut = |second: u32, spared: Option<bool>, outcome: &str| {
+        let mut body = json!({ "line_id": yard.lines[0], "outcome": outcome });
+        if let Some(spared) = spared {
+            body["spared"] = json!(spared);
+        }
+        event("cut", second, &body)
+    };
+    let wrong = cut(4, Some(false), "good");
+    let undo = event("undo", 5, &json!({ "event": wrong["id"] }));
+    let all = [
+        cut(1, Some(true), "good"),
+        cut(2, Some(false), "good"),
+        cut(3, None, "good"),
+        wrong,
+        undo,
+    ];
+    yard.send(run, ("", &all)).await;
+    let record = yard.app.get(&format!("/api/v1/jobs/{}/record", yard.job)).await.body;
+    let line = &record["lines"][0];
+    assert_eq!((&line["spared"], &line["not_spared"]), (&json!(1), &json!(1)), "{line}");
+    assert_eq!(line["heat_number"], "H 4471-B");
+    let long = with(&bolts, "steel.heat_number", json!("9".repeat(41)));
+    let refused = yard.app.preview(&with(&long, "gas", json!({ "fuel": "acetylene" }))).await;
+    assert_eq!(refused.status, 422);
+    assert_eq!(refused.body["error"]["fields"][0]["path"], "steel.heat_number");
 }

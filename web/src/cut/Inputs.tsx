@@ -6,6 +6,7 @@ import { refusal, word } from "@/text";
 import { Choice } from "@/ui/choice";
 import { MeasureField } from "@/ui/measure-field";
 import { usePreferences } from "@/ui/preferences";
+import { HeatNumber } from "./HeatNumber";
 import { isSameTip, tipsToPick } from "./tips";
 
 type Props = {
@@ -81,6 +82,10 @@ export function Inputs({ request, errors, reference, onChange, laid = false }: P
           value={cut.process}
           options={PROCESSES}
           onChange={(process) => onChange({ cut: { process } })}
+        />
+        <HeatNumber
+          value={steel.heat_number}
+          onCommit={(heat_number) => onChange({ steel: { heat_number } })}
         />
         <Choice
           label="Near face"

@@ -20,7 +20,8 @@ export function facts(request: CutPlanRequest, system: System): string {
   const { steel, cut, tip } = request;
   if (request.work) {
     const pieces = (cut.count ?? 1) > 1 ? `${cut.count}× ` : "";
-    return pieces + workFacts(request.work, system).join(" · ");
+    const what = workFacts(request.work, system);
+    return pieces + [...what, ...heatOf(steel)].join(" · ");
   }
   const face = (code: string | null | undefined, prefix = "") =>
     code && code !== "clean" ? `${prefix}${word(code)}` : null;
@@ -41,8 +42,14 @@ export function facts(request: CutPlanRequest, system: System): string {
     cut.bevel_deg ? `${cut.bevel_deg}° bevel` : null,
     cut.quality && cut.quality !== "standard" ? word(cut.quality) : null,
     tip ? boreName(tip.bore_mm, system) : null,
+    ...heatOf(steel),
   ];
   return parts.filter((part) => part !== null).join(" · ");
+}
+
+/** The mill's heat number, where one was told. */
+function heatOf(steel: CutPlanRequest["steel"]): string[] {
+  return steel.heat_number ? [`heat ${steel.heat_number}`] : [];
 }
 
 /** A part in the reader's words: "lug 4 × 6 in", "1 hole". */

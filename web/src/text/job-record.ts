@@ -8,6 +8,8 @@ export const JOB_RECORD = {
   cut: "Cut",
   grade: "Steel: {grade}",
   gradeNone: "Steel: no grade named",
+  heat: "heat {heat}",
+  spared: "Thread, plate, base metal or depth as asked: {yes} of {all}.",
   cards: "Cards",
   cardLine: "{day}, by {who}: tip {tip}, oxygen {oxygen}, pace {pace}",
   noCard: "No card was made for it.",

@@ -1,5 +1,5 @@
-//! What a line of a job cuts: a plate, a shape in strokes, or a part in the runs of its layout, or other work that is planned elsewhere. Each comes to one set of
-//! settings.
+//! What a line of a job cuts: a plate, a shape in strokes, a part in the runs of its layout, or other work that is planned
+//! elsewhere. Each comes to one set of settings.
 
 pub mod runs;
 pub(crate) mod sum;

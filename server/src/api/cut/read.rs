@@ -26,6 +26,9 @@ use crate::api::tip::request::read_tip;
 use crate::error::{ApiError, ApiResult};
 use crate::http::fields::{Fields, NumberField, wrong_shape};
 
+/// A heat number holds so many characters. Source: `ours`.
+const LONGEST_HEAT: usize = 40;
+
 impl CutPlanRequest {
     /// Reads the request into core's: a plate, a shape, or a part that is laid out.
     ///
@@ -137,6 +140,9 @@ impl CutPlanRequest {
             &limits::PLATE_TEMPERATURE,
             Kind::Temperature,
         );
+        if let Some(heat) = &steel.heat_number {
+            fields.text("steel.heat_number", heat, LONGEST_HEAT);
+        }
         let usual = Temperature::from_c(20.0).as_k();
         let clean = Some(Surface::Clean);
         SteelInput {

@@ -26,6 +26,9 @@ pub struct SteelWire {
     /// Grade by name; mild steel when left out.
     #[schema(value_type = Option<String>)]
     pub grade: Option<Given>,
+    /// The mill's heat number, as it is stamped: kept for the record, at most 40 characters. It moves no figure.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub heat_number: Option<String>,
     /// Percent by weight by chemical symbol; outranks the grade. The balance is iron.
     #[schema(value_type = Option<BTreeMap<String, f64>>)]
     pub composition_percent: Option<BTreeMap<String, Given>>,

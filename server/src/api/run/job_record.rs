@@ -1,5 +1,7 @@
 //! A job's record in one document, for whoever asks later: cards, burns, edges, runs with what was left out and why.
 
+use std::collections::BTreeMap;
+
 use actix_web::{get, web};
 use serde::Serialize;
 use sqlx::PgPool;
@@ -8,7 +10,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::api::record::burns::{BurnView, view};
-use crate::api::run::record::record_of;
+use crate::api::run::record::{RecordReply, record_of};
 use crate::error::{ApiResult, ErrorBody};
 use crate::http::rows::id;
 use crate::store::diagnoses::{self, KeptDiagnosis};
@@ -27,6 +29,12 @@ pub struct LineRecord {
     pub typed: String,
     /// Grade of its steel, where one was named.
     pub grade: Option<String>,
+    /// Its mill's heat number, where one was told.
+    pub heat_number: Option<String>,
+    /// Other work: pieces of which what was to be spared was told to be whole.
+    pub spared: u32,
+    /// And not.
+    pub not_spared: u32,
     /// Its cards, the newest first.
     pub cards: Vec<CardGlance>,
     /// Its burns, the newest first.
@@ -104,11 +112,21 @@ pub async fn show_job_record(
     );
     let looked_at: Vec<Uuid> = edges.iter().map(|edge| edge.record.id).collect();
     let photos = photos::of_diagnoses(&pool, &looked_at).await?;
+    let (mut runs, mut told) = (Vec::new(), BTreeMap::new());
+    for run in job_runs::of_job(&pool, key).await? {
+        let record = record_of(run_events::since(&pool, (key, run.id), 0).await?.events);
+        spared(&record, &mut told);
+        runs.push(run_record(run, &record));
+    }
     let lines = job_lines::of_job(&pool, key).await?.into_iter().map(|line| {
         let of = Some(line.record.id);
+        let (spared, not_spared) = told.get(&line.record.id).copied().unwrap_or_default();
         LineRecord {
             line_id: line.record.id,
             grade: line.input["steel"]["grade"].as_str().map(str::to_owned),
+            heat_number: line.input["steel"]["heat_number"].as_str().map(str::to_owned),
+            spared,
+            not_spared,
             typed: line.typed,
             cards: cards.iter().filter(|card| card.job_line_id == of).cloned().collect(),
             burns: burnt.iter().filter(|it| it.job_line_id == of).cloned().map(view).collect(),
@@ -116,16 +134,21 @@ pub async fn show_job_record(
         }
     });
     let lines = lines.collect();
-    let mut runs = Vec::new();
-    for run in job_runs::of_job(&pool, key).await? {
-        let events = run_events::since(&pool, (key, run.id), 0).await?.events;
-        runs.push(run_record(run, events));
-    }
     Ok(web::Json(JobRecord { job, lines, runs, photos }))
 }
 
-fn run_record(run: JobRun, events: Vec<run_events::RunEvent>) -> RunRecord {
-    let record = record_of(events);
+/// Adds by line of how many pieces that count it was told that what was to be spared is whole, and of how many not.
+fn spared(record: &RecordReply, by_line: &mut BTreeMap<Uuid, (u32, u32)>) {
+    let counts = |event: Uuid| record.cuts.iter().any(|cut| cut.events.contains(&event));
+    for event in record.events.iter().filter(|event| counts(event.id)) {
+        let RunEventBody::Cut(cut) = &event.what else { continue };
+        let Some(whole) = cut.spared else { continue };
+        let (yes, no) = by_line.entry(cut.line_id).or_default();
+        *(if whole { yes } else { no }) += 1;
+    }
+}
+
+fn run_record(run: JobRun, record: &RecordReply) -> RunRecord {
     let stands = |key: &str| record.steps.get(key).is_some_and(|state| state == "skipped");
     let mut skips: Vec<SkipRecord> = Vec::new();
     let mut readings = Vec::new();

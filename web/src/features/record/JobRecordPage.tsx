@@ -102,7 +102,17 @@ function Cut({ at, line, nameOf, findingOf, photos }: CutProps) {
       <h2 className="font-semibold">
         {at}. {line.typed}
       </h2>
-      <p className="text-sm text-ink-2">{grade}</p>
+      <p className="text-sm text-ink-2">
+        {grade}
+        {line.heat_number != null && `, ${JOB_RECORD.heat.replace("{heat}", line.heat_number)}`}
+      </p>
+      {line.spared + line.not_spared > 0 && (
+        <p className="text-sm" data-spared={line.spared}>
+          {JOB_RECORD.spared
+            .replace("{yes}", String(line.spared))
+            .replace("{all}", String(line.spared + line.not_spared))}
+        </p>
+      )}
       <ul className="text-sm tabular-nums" aria-label={JOB_RECORD.cards}>
         {line.cards.length === 0 && <li>{JOB_RECORD.noCard}</li>}
         {line.cards.map((card) => (
