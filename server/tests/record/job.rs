@@ -55,7 +55,7 @@ async fn a_jobs_record_holds_cards_burns_edges_and_runs_with_what_was_left_out()
 async fn a_jobs_record_tells_heats_and_what_was_spared() {
     let bolts = json!({ "steel": { "heat_number": "H 4471-B" }, "cut": { "count": 6 },
         "work": { "kind": "fastener", "fastener": "bolt_head", "diameter_mm": 19.05, "save": "stud" } });
-    let yard = Yard::with(&[bolts.clone()]).await;
+    let yard = Yard::with(std::slice::from_ref(&bolts)).await;
     let run = yard.begun(&json!({ "fuel": "acetylene" })).await;
     let cut = |second: u32, spared: Option<bool>, outcome: &str| {
         let mut body = json!({ "line_id": yard.lines[0], "outcome": outcome });

@@ -2,8 +2,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { api, data } from "@/api/client";
 import { keys } from "@/api/keys";
-import { className } from "@/text/factor";
-import { RECORD } from "@/text/record";
+import { className, RECORD } from "@/text/record";
 import { usePreferences } from "@/ui/preferences";
 import { across, honesty, PICTURE, said, strip, up } from "./model";
 

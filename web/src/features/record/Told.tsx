@@ -1,7 +1,6 @@
 /** What was learned this week, whether plans got truer, what changed, and which burns are far off. */
 import type { Schemas } from "@/api/client";
-import { className } from "@/text/factor";
-import { KINDS, RECORD } from "@/text/record";
+import { className, KINDS, RECORD } from "@/text/record";
 import { Button } from "@/ui/button";
 import { usePreferences } from "@/ui/preferences";
 import { May } from "@/ui/session";

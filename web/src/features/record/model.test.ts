@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "@/api/client";
-import { className } from "@/text/factor";
+import { className } from "@/text/record";
 import {
   across,
   firstChanges,
