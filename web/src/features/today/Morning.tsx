@@ -59,6 +59,7 @@ type ToldProps = { edges: Schemas["KeptView"][]; week: Schemas["MovedWire"][] };
 /** The last edges, and what moved most this week. */
 function Told({ edges, week }: ToldProps) {
   const { system } = usePreferences();
+  const [most] = week;
   const last = edgesOf(edges, word, MORNING.open);
   return (
     <div className="flex flex-col gap-1 pt-1 text-sm">
@@ -74,12 +75,9 @@ function Told({ edges, week }: ToldProps) {
       {week.length > 0 && (
         <p data-learned={week.length}>
           <span className="text-ink-2">{MORNING.learned}</span>{" "}
-          {week
-            .map(
-              (moved) =>
-                `${KINDS[moved.kind]}, ${className(moved.class, system)}: ${moved.before.toFixed(2)} → ${moved.now.toFixed(2)}`,
-            )
-            .join("; ")}{" "}
+          {most !== undefined &&
+            `${KINDS[most.kind]}, ${className(most.class, system)}: ${most.before.toFixed(2)} → ${most.now.toFixed(2)}`}
+          {week.length > 1 && `; ${week.length - 1} ${MORNING.more}`}{" "}
           <Link to="/record" search={{ part: "learned" }} className="underline">
             {MORNING.toRecord}
           </Link>
