@@ -80,3 +80,65 @@ proptest! {
         }
     }
 }
+
+/// One work of each kind that a job may hold, as a cut plan request.
+fn works() -> Vec<Value> {
+    let of = |work: Value| json!({ "steel": {}, "cut": {}, "gas": { "fuel": "acetylene" }, "work": work });
+    vec![
+        of(json!({ "kind": "fastener", "fastener": "nut", "diameter_mm": 20, "save": "both" })),
+        of(json!({ "kind": "wash", "thickness_mm": 9.5, "width_mm": 38, "length_mm": 600 })),
+        of(json!({ "kind": "gouge", "thickness_mm": 20, "depth_mm": 5, "length_mm": 300 })),
+        of(json!({ "kind": "rail", "thickness_mm": 12, "length_mm": 2400, "highest_mm": 3,
+            "dial": [{ "mark": 20, "mm": 300, "s": 60 }] })),
+        of(json!({ "kind": "long_cut", "thickness_mm": 100, "depth_mm": 60, "length_mm": 500 })),
+        of(
+            json!({ "kind": "take_apart", "pieces": [{ "name": "post", "mass_kg": 80, "held_by": "" }] }),
+        ),
+    ]
+}
+
+const WORK_PATHS: [&str; 16] = [
+    "work",
+    "work.kind",
+    "work.fastener",
+    "work.diameter_mm",
+    "work.save",
+    "work.rusted",
+    "work.coated",
+    "work.thickness_mm",
+    "work.width_mm",
+    "work.length_mm",
+    "work.depth_mm",
+    "work.leave_mm",
+    "work.highest_mm",
+    "work.dial",
+    "work.pieces",
+    "work.gas",
+];
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(2_000))]
+
+    /// Whatever is said of other work in a cut plan request is planned, or refused under `work` in whole sentences.
+    #[test]
+    fn strange_works_are_refused_or_planned(
+        base in prop::sample::select(works()),
+        path in prop::sample::select(WORK_PATHS.to_vec()),
+        value in anything(),
+    ) {
+        let request = with(&base, path, value.clone());
+        match read::<CutPlanRequest>(&request).and_then(|request| planned(&request)) {
+            Ok(plan) => prop_assert!(plan.time_s.total > 0.0 && plan.oxygen_l > 0.0, "{request}"),
+            Err(ApiError::Invalid(fields)) => {
+                prop_assert!(!fields.is_empty());
+                for field in fields {
+                    prop_assert!(!field.message.is_empty() && PLACEHOLDERS.iter().all(|name| !field.message.contains(name)), "{path} = {value}: {field:?}");
+                    let under = field.path.starts_with("work")
+                        || (value.is_null() && path == "work" && !field.path.is_empty());
+                    prop_assert!(under, "{path} = {value}: {}", field.path);
+                }
+            }
+            Err(other) => prop_assert!(false, "{path} = {value}: {other}"),
+        }
+    }
+}

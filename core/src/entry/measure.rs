@@ -5,6 +5,7 @@ use std::sync::LazyLock;
 use serde::Deserialize;
 
 use crate::entry::token::{Form, Number, Token, TokenKind};
+use crate::entry::words::{Says, says};
 use crate::quantity::{Angle, Length, Temperature};
 use crate::reference::{Table, table};
 
@@ -163,10 +164,13 @@ fn millimetres(amount: f64) -> TypedLength {
     TypedLength { amount: (amount * 1e9).round() / 1e9, system: System::Metric }
 }
 
-/// Feet, with the inches that follow: `5 ft 3-1/2 in` is one value.
+/// Feet, with the inches that follow: `5 ft 3-1/2 in` is one value. A bare fraction that the next word names the plate's is none of
+/// them: `8 ft 1/2 plate` is two.
 fn feet(feet: f64, rest: &[Token]) -> (Measured, usize) {
     let whole = feet * 12.0;
-    if let Some((Measured::Length(part, _), taken)) = measure(rest)
+    let plate = |taken: usize| word(rest.get(taken)).and_then(says) == Some(Says::Thickness);
+    if let Some((Measured::Length(part, bare), taken)) = measure(rest)
+        && !(bare && plate(taken))
         && part.system == System::Inch
         && (0.0..12.0).contains(&part.amount)
         && word(rest.get(1)).and_then(unit) != Some(Unit::Foot)

@@ -4,3 +4,4 @@
 
 mod chart_marks;
 mod drawn_from_thin_air;
+mod feet_before_a_plate;

@@ -1,10 +1,12 @@
 //! What must hold of any work: more is never quicker, every stage takes time, and a sum is its parts.
 
-use galvanon_core::cut::Prices;
+use std::sync::Arc;
+
 use galvanon_core::cut::work::Whole;
+use galvanon_core::cut::{Prices, Request, Work, compare};
 use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::quantity::{Angle, GasFlow};
-use galvanon_core::trace::{Measure, Quantity, Step};
+use galvanon_core::trace::{Input, Measure, Quantity, Step};
 use galvanon_core::work::fastener::{Coated, Fastener, Save, What};
 use galvanon_core::work::gouge::Gouge;
 use galvanon_core::work::heat::Heat;
@@ -115,5 +117,55 @@ proptest! {
         };
         prop_assert!((whole - plan.time().as_s()).abs() < 1e-6);
         prop_assert_eq!(told.steps.len(), plan.stages.len() + 1);
+    }
+}
+
+fn base(prices: bool) -> Request {
+    let mut shop = shop();
+    shop.prices = prices.then(|| Prices::estimate(Fuel::Acetylene));
+    shop
+}
+
+/// What a job holds a work to be.
+fn in_a_job(asked: &Asked, base: &Request) -> Option<Work> {
+    Some(Work::Other(Box::new(asked.like(base)?), Arc::new(asked.clone())))
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(120))]
+
+    /// The cut that it is like is like itself: planned from it, or from the shop's bare request, it comes to the same.
+    #[test]
+    fn the_cut_that_it_is_like_is_like_itself(asked in any_work()) {
+        let Some(like) = asked.like(&base(true)) else { return Ok(()) };
+        prop_assert_eq!(asked.like(&like), Some(like.clone()));
+        prop_assert_eq!(asked.settings(&like).expect("settings"), asked.settings(&base(true)).expect("settings"));
+    }
+
+    /// As a line of a job it is compared in every fuel; thickness and length of the shop's request move nothing, they are its own.
+    #[test]
+    fn a_job_compares_it_by_fuel_and_not_by_a_plate_that_it_has_not(asked in any_work()) {
+        let Some(work) = in_a_job(&asked, &base(true)) else { return Ok(()) };
+        let fuels = compare::fuels(&work, |_| Some(10.0)).expect("fuels");
+        prop_assert_eq!(fuels.len(), 4);
+        for option in &fuels {
+            let mut other = base(true);
+            other.gas.fuel = option.fuel;
+            let alone = plan_work(&asked, &other).expect("a plan");
+            prop_assert!((option.settings.time.total().as_s() - alone.time().as_s()).abs() < 1e-6);
+        }
+        let sways = compare::sensitivity(&work, Quantity::Time, |_| Some(10.0)).expect("sways");
+        let own = [Input::Thickness, Input::Length];
+        prop_assert!(sways.iter().all(|sway| !own.contains(&sway.input)), "{:?}", sways);
+        prop_assert!(work.cuttings().expect("cuttings").is_empty(), "its tip is its own");
+    }
+
+    /// Without prices no money is said, and nothing else moves.
+    #[test]
+    fn prices_move_nothing_but_money(asked in any_work()) {
+        let (with, without) = (asked.settings(&base(true)), asked.settings(&base(false)));
+        let (Ok(with), Ok(without)) = (with, without) else { return Ok(()) };
+        prop_assert!(without.cost.is_none() && with.cost.is_some());
+        prop_assert_eq!((with.time, with.gas, with.bore), (without.time, without.gas, without.bore));
     }
 }

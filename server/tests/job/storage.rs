@@ -229,7 +229,7 @@ async fn the_demo_shop_loads_once_and_shows_each_fuel_and_start() {
     let folder = Path::new(env!("CARGO_MANIFEST_DIR")).join("../demo");
     assert!(!demo::load(&app.pool, &folder).await.unwrap(), "a filled shop is left as it is");
     let jobs = app.get("/api/v1/jobs").await.body["jobs"].clone();
-    assert_eq!(jobs.as_array().unwrap().len(), 6);
+    assert_eq!(jobs.as_array().unwrap().len(), 7);
     let mut met = std::collections::BTreeSet::new();
     let mut lines = 0;
     for job in jobs.as_array().unwrap() {
@@ -239,6 +239,8 @@ async fn the_demo_shop_loads_once_and_shows_each_fuel_and_start() {
         met.extend(notes.iter().map(|note| note["code"].as_str().unwrap().to_owned()));
         for view in app.get(&path).await.body["lines"].as_array().unwrap() {
             lines += 1;
+            let work = view["request"]["work"]["kind"].as_str();
+            met.extend(work.map(str::to_owned));
             met.insert(view["request"]["gas"]["fuel"].as_str().unwrap().to_owned());
             met.insert(view["request"]["cut"]["start"].as_str().unwrap_or("edge").to_owned());
             met.insert(view["plan"]["verdict"].as_str().unwrap().to_owned());
@@ -246,7 +248,7 @@ async fn the_demo_shop_loads_once_and_shows_each_fuel_and_start() {
             met.extend(notes.iter().map(|note| note["code"].as_str().unwrap().to_owned()));
         }
     }
-    assert_eq!(lines, 23);
+    assert_eq!(lines, 29);
     // cylinders that no job uses are spoken of in the rack alone
     for view in app.get("/api/v1/gear").await.body["gear"].as_array().unwrap() {
         let notes = view["notes"].as_array().unwrap();
@@ -271,6 +273,12 @@ async fn the_demo_shop_loads_once_and_shows_each_fuel_and_start() {
         "cylinder_unlabelled",
         "cylinder_lying",
         "cylinder_out",
+        "fastener",
+        "wash",
+        "gouge",
+        "rail",
+        "long_cut",
+        "take_apart",
     ] {
         assert!(met.contains(wanted), "{wanted} is not in the demo: {met:?}");
     }
@@ -280,7 +288,7 @@ async fn the_demo_shop_loads_once_and_shows_each_fuel_and_start() {
     assert!(lost.as_array().unwrap().iter().all(|burn| burn["outcome"] == "lost"));
     assert!(!lost.as_array().unwrap().is_empty());
     let today = app.get("/api/v1/today").await.body;
-    assert_eq!((today["last"].as_array().unwrap().len(), &today["next_count"]), (6, &json!(19)));
+    assert_eq!((today["last"].as_array().unwrap().len(), &today["next_count"]), (6, &json!(25)));
 }
 
 #[actix_web::test]

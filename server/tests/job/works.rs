@@ -136,3 +136,73 @@ async fn old_lines_of_other_strokes_are_of_kind_work() {
     assert_eq!(kinds, ["work", "work", "work", "work", "plate"]);
     assert!(lines.iter().all(|line| line["plan"].is_object() && line["fault"].is_null()));
 }
+
+/// The bench compares a work in every fuel, says what moves it, and its numbers say how they came to be.
+#[actix_web::test]
+async fn a_work_is_compared_and_explained_as_a_cut_is() {
+    let yard = Yard::with(&[bolts()]).await;
+    let (app, job) = (&yard.app, yard.job);
+    let fuels =
+        app.post("/api/v1/cut-plans/fuels", &json!({ "job_id": job, "input": bolts() })).await;
+    assert_eq!(fuels.status, 200, "{}", fuels.body);
+    let options = fuels.body["options"].as_array().unwrap();
+    let times: Vec<f64> = options.iter().map(|it| number(&it["plan"]["time_s"]["total"])).collect();
+    assert_eq!(options.len(), 4);
+    assert!(times.iter().any(|time| (time - times[0]).abs() > 1.0), "fuels differ: {times:?}");
+    let moved = app
+        .post(
+            "/api/v1/cut-plans/sensitivity",
+            &json!({ "job_id": job, "input": bolts(), "quantity": "time_s" }),
+        )
+        .await;
+    assert_eq!(moved.status, 200, "{}", moved.body);
+    let inputs: Vec<&Value> =
+        moved.body["bars"].as_array().unwrap().iter().map(|bar| &bar["input"]).collect();
+    assert!(!inputs.contains(&&json!("length_mm")), "its length is its own: {inputs:?}");
+    let draft =
+        app.post("/api/v1/cut-plans/draft", &json!({ "job_id": job, "input": bolts() })).await.body;
+    let told: Vec<&str> = draft["plan"]["trace"]
+        .as_array()
+        .unwrap()
+        .iter()
+        .map(|it| it["quantity"].as_str().unwrap())
+        .collect();
+    for quantity in ["time_s", "oxygen_l", "fuel_l", "cost", "travel_speed_mm_min", "tip"] {
+        assert!(told.contains(&quantity), "{quantity} says how it came to be: {told:?}");
+    }
+    // one with a jet of its own tells its sums, and nothing that is not so
+    let groove = app
+        .post("/api/v1/cut-plans/draft", &json!({ "job_id": job, "input": groove() }))
+        .await
+        .body;
+    let told = groove["plan"]["trace"].to_string();
+    assert!(told.contains("\"time_s\"") && !told.contains("travel_speed_mm_min"), "{told}");
+}
+
+/// The card of a work holds when nothing moved, and grows old when the thing does; its page is read again as it was made.
+#[actix_web::test]
+async fn a_card_of_a_work_grows_old_with_its_work() {
+    let yard = Yard::with(&[bolts()]).await;
+    let (app, job) = (&yard.app, yard.job);
+    let draft =
+        app.post("/api/v1/cut-plans/draft", &json!({ "job_id": job, "input": bolts() })).await.body;
+    let card = Uuid::now_v7();
+    let body =
+        json!({ "job_line_id": yard.lines[0], "title": "bolts", "request": draft["request"] });
+    assert_eq!(app.put(&format!("/api/v1/plans/{card}"), &body).await.status, 201);
+    let line = async || app.get(&format!("/api/v1/jobs/{job}")).await.body["lines"][0].clone();
+    let fresh = line().await;
+    assert_eq!((&fresh["card_id"], &fresh["card_current"]), (&json!(card), &json!(true)));
+    let larger = with(&bolts(), "work.diameter_mm", json!(25));
+    let change = json!({ "version": fresh["line"]["version"], "input": larger });
+    let path = format!("/api/v1/job-lines/{}", yard.lines[0]);
+    assert_eq!(app.patch(&path, &change).await.status, 200);
+    assert_eq!(line().await["card_current"], false);
+    let shown = app.get(&format!("/api/v1/plans/{card}")).await.body;
+    assert_eq!(
+        shown["result"]["work"]["stages"].as_array().map(Vec::len),
+        Some(5),
+        "{}",
+        shown["result"]["work"]
+    );
+}

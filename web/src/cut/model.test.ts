@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { CutPlan, CutPlanRequest, Schemas } from "@/api/client";
+import type { CutInput, CutPlan, CutPlanRequest, Schemas } from "@/api/client";
 import {
   facts,
   inFull,
@@ -25,6 +25,34 @@ describe("the cut in the reader's words", () => {
   it("says what is out of the usual and nothing else", () => {
     expect(facts(request, "inch")).toBe("4× 3/4 in plate · 36 in · guided · light rust");
     expect(facts(request, "metric")).toBe("4× 19.1 mm plate · 914 mm · guided · light rust");
+  });
+});
+
+describe("other work in the reader's words", () => {
+  const bolts = {
+    steel: { heat_number: "H 4471" },
+    cut: { count: 6 },
+    gas: { fuel: "acetylene" },
+    work: { kind: "fastener", fastener: "nut", diameter_mm: 20, save: "both" },
+  } as unknown as CutPlanRequest;
+
+  it("is told by what is done, how often, and of which heat; no plate is made up", () => {
+    expect(facts(bolts, "metric")).toBe("6× nut off, 20 mm · thread and plate saved · heat H 4471");
+    expect(facts({ ...bolts, cut: {} as CutPlanRequest["cut"] }, "metric")).toMatch(/^nut off/);
+  });
+
+  it("changes as a whole: a measure of one kind does not stay with another", () => {
+    const changed = withChange(bolts as CutInput, { work: { kind: "gouge", depth_mm: 5 } });
+    expect(changed.work).toEqual({ kind: "gouge", depth_mm: 5 });
+    expect(changed.cut).toEqual({ count: 6 });
+  });
+
+  it("names a heat with plate too", () => {
+    const plate = {
+      steel: { thickness_mm: 12.7, heat_number: "88A" },
+      cut: { length_mm: 304.8, process: "guided" },
+    } as CutPlanRequest;
+    expect(facts(plate, "inch")).toBe("1/2 in plate · 12 in · guided · heat 88A");
   });
 });
 

@@ -109,3 +109,24 @@ describe("every sentence of the shop", () => {
     }
   });
 });
+
+describe("the stages of other work", () => {
+  const parts = ["work_title", "work_does", "work_watch", "work_stop"] as const;
+
+  it("are called by their title where a sentence names one", () => {
+    expect(word("fastener_heat")).toBe("Heat it");
+    expect(word("mill_scale")).toBe("mill scale");
+    expect(word("no_such_code")).toBe("no such code");
+  });
+
+  it("each say what they are, what to do, what to watch, and when to stop", () => {
+    const titles = Object.keys(sentences.work_title ?? {});
+    expect(titles.length).toBeGreaterThan(20);
+    for (const part of parts) {
+      const said = sentences[part] ?? {};
+      expect(titles.filter((code) => (said[code] ?? "").length < 4)).toEqual([]);
+    }
+    // a title stands alone in a list: no value is put into it
+    expect(titles.filter((code) => /\{/.test(sentences.work_title?.[code] ?? ""))).toEqual([]);
+  });
+});
