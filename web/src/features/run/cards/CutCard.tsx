@@ -358,7 +358,12 @@ export function CutCard({
             {OUTCOMES.map(({ code, text }) => (
               <Big
                 key={code}
-                onClick={() => onOutcome(code, seen, spared)}
+                onClick={() => {
+                  onOutcome(code, seen, spared);
+                  // what was said of this piece is not said of the next one
+                  setSeen([]);
+                  setSpared(null);
+                }}
                 className="min-h-20"
                 data-outcome={code}
               >
