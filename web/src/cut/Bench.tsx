@@ -125,6 +125,7 @@ export function Bench({ jobId, input, onChange, heading, cutKey, rigFuel, action
         />
       ) : plan.work ? (
         <WorkBench
+          key={cutKey}
           plan={plan}
           work={plan.work}
           request={{ ...wanted, work: shownInput.work ?? request.work ?? null }}

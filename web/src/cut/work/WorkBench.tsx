@@ -1,4 +1,5 @@
 /** Other work on the bench: what is asked, drawn, and its stages; its settings with where each comes from below. */
+import { useState } from "react";
 import type { CutInput, CutPlan, CutPlanRequest, FieldError, Schemas } from "@/api/client";
 import { refusal, SCREEN, sentence } from "@/text";
 import { WORK } from "@/text/work";
@@ -27,12 +28,16 @@ type Props = {
 export function WorkBench({ plan, work, request, errors, gauges, expected, ...on }: Props) {
   const { system } = usePreferences();
   const fuel = request.gas.fuel;
+  const [rows, setRows] = useState<Pick<Said, "pieces" | "dial"> | null>(null);
   if (request.work == null) return null;
   const own = (path: string) => path.replace(/^work\./, "");
   const refused = Object.fromEntries(
     errors.map((error) => [own(error.path), refusal(error, system)]),
   );
+  // a row that is not whole yet stands here until it is: the line holds whole ones alone
+  const said = { ...saidOf(request.work, fuel), ...rows };
   const say = (said: Said) => {
+    setRows({ pieces: said.pieces, dial: said.dial });
     if (said.fuel !== fuel) return on.onFuel(said.fuel);
     const line = lineOf(said);
     if (line?.work) on.onChange({ work: line.work });
@@ -41,7 +46,7 @@ export function WorkBench({ plan, work, request, errors, gauges, expected, ...on
   return (
     <div className="grid items-start gap-4 lg:grid-cols-[22rem_1fr]" data-work-bench={work.kind}>
       <div className="flex min-w-0 flex-col gap-2">
-        <Asked said={saidOf(request.work, fuel)} onSaid={say} refused={refused} />
+        <Asked said={said} onSaid={say} refused={refused} />
         <MeasureField
           label={WORK.times}
           kind="count"
