@@ -114,6 +114,16 @@ pub fn learn(kind: Taught, seen: &[Seen]) -> Learned {
     };
     let ages: Vec<f64> = seen.iter().map(aged).collect();
     let noise = noise(kind, seen, (&ys, &ages));
+    let (weights, off, tree) = weighed(seen, (&ys, &ages), noise);
+    let flagged = off.iter().copied().enumerate().filter(|(_, z)| z.abs() > FLAGGED).collect();
+    let changes = changes(seen, (&ys, &ages), noise);
+    let weights = weights.iter().zip(&ages).map(|(w, age)| w * age).collect();
+    Learned { tree, noise, flagged, changes, weights }
+}
+
+/// What each burn counts beside the others, how far off it lies, and the tree that grows of them: with the noise given, the
+/// order of the burns is of no matter.
+fn weighed(seen: &[Seen], (ys, ages): (&[f64], &[f64]), noise: f64) -> (Vec<f64>, Vec<f64>, Tree) {
     let mut weights = vec![1.0; seen.len()];
     let mut off = vec![0.0; seen.len()];
     let grown = |weights: &[f64]| {
@@ -132,10 +142,7 @@ pub fn learn(kind: Taught, seen: &[Seen]) -> Learned {
         }
     }
     let tree = grown(&weights);
-    let flagged = off.iter().copied().enumerate().filter(|(_, z)| z.abs() > FLAGGED).collect();
-    let changes = changes(seen, (&ys, &ages), noise);
-    let weights = weights.iter().zip(&ages).map(|(w, age)| w * age).collect();
-    Learned { tree, noise, flagged, changes, weights }
+    (weights, off, tree)
 }
 
 /// How far a burn lies from what all others expect of it, standard deviations.
@@ -247,6 +254,56 @@ impl Learned {
             n: count(from),
             from,
             expected: Factor::of(normal, self.noise * self.noise),
+        }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use proptest::prelude::*;
+
+    use super::{Seen, weighed};
+    use crate::cut::Process;
+    use crate::gas::fuel::Fuel;
+    use crate::quantity::Length;
+    use crate::record::class::Class;
+
+    fn burn(bore: f64, hand: u128, factor: f64) -> Seen {
+        let class = Class::of(
+            (Process::Guided, Fuel::Propane),
+            Length::from_mm(bore),
+            Length::from_mm(12.0),
+        );
+        Seen { class: class.by(Some(hand)), factor, age: 0.0, rig: 0, changed_since: false }
+    }
+
+    proptest! {
+        /// The noise is judged burn by burn, as they came; all else of them together. What the noise then does to a far-off
+        /// burn has no bound worth a law: its weight falls the faster the farther it lies.
+        #[test]
+        fn with_the_noise_given_the_order_of_burns_is_of_no_matter(
+            burns in prop::collection::vec((0..3_usize, 0..3_u128, 0.4..2.5_f64, 0.05..1.0_f64), 1..60),
+            noise in 0.05..0.5_f64,
+            turn in 0..60_usize,
+        ) {
+            let mut order: Vec<usize> = (0..burns.len()).collect();
+            order.rotate_left(turn % burns.len());
+            order.reverse();
+            let weigh = |order: &[usize]| {
+                let of = |i: &usize| burns[*i];
+                let seen: Vec<Seen> =
+                    order.iter().map(of).map(|(bore, hand, factor, _)| burn([1.0, 1.2, 1.5][bore], hand, factor)).collect();
+                let ys: Vec<f64> = seen.iter().map(|burn| burn.factor.ln()).collect();
+                let ages: Vec<f64> = order.iter().map(of).map(|(.., age)| age).collect();
+                let (weights, off, _) = weighed(&seen, (&ys, &ages), noise);
+                (weights, off)
+            };
+            let as_came: Vec<usize> = (0..burns.len()).collect();
+            let ((weights, off), (of_turned, off_turned)) = (weigh(&as_came), weigh(&order));
+            for (at, i) in order.iter().enumerate() {
+                prop_assert!((weights[*i] - of_turned[at]).abs() < 1e-9, "{} {}", weights[*i], of_turned[at]);
+                prop_assert!((off[*i] - off_turned[at]).abs() < 1e-9, "{} {}", off[*i], off_turned[at]);
+            }
         }
     }
 }

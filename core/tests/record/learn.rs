@@ -85,18 +85,6 @@ proptest! {
         }
     }
 
-    /// Whichever burn came first: the same but for what the noise is judged by.
-    #[test]
-    fn the_order_of_burns_matters_little(burns in burns()) {
-        let mut turned = burns.clone();
-        turned.reverse();
-        let (one, other) = (learn(Taught::Speed, &burns), learn(Taught::Speed, &turned));
-        for ((key, a, n), (known, b, m)) in one.nodes().zip(other.nodes()) {
-            prop_assert_eq!((key, n), (known, m));
-            prop_assert!((a.median / b.median).ln().abs() < 0.08, "{:?} {} {}", key, a.median, b.median);
-        }
-    }
-
     /// A node lies between what lies above it and what its burns say, and knows more the deeper in burns it is.
     #[test]
     fn few_burns_lean_on_those_beside_them(count in 1..40_usize, factor in 0.6..1.6_f64) {
