@@ -1,5 +1,5 @@
 //! In which order are contours cut? What lies inside something before it; among free ones the nearest next, kept off
-//! metal that has just been heated; then improved by turning stretches round (2-opt).
+//! metal that has just been heated; then improved by turning stretches round (2-opt), and never worse than as listed.
 
 use crate::geometry::Point;
 
@@ -58,7 +58,22 @@ pub fn order(items: &[Item], by: OrderBy) -> Vec<usize> {
         done.push(next);
         left.retain(|at| *at != next);
     }
-    improved(items, done, by)
+    let found = improved(items, done, by);
+    // the nearest next may end far off: never worse than as listed
+    let listed: Vec<usize> = (0..items.len()).collect();
+    if allowed(items, &listed) && cost(items, &listed, by) < cost(items, &found, by) {
+        return improved(items, listed, by);
+    }
+    found
+}
+
+/// Whether all that must be cut before something is.
+fn allowed(items: &[Item], order: &[usize]) -> bool {
+    let mut place = vec![0; items.len()];
+    for (at, item) in order.iter().enumerate() {
+        place[*item] = at;
+    }
+    (0..items.len()).all(|i| items[i].after.iter().all(|other| place[*other] < place[i]))
 }
 
 /// What was cut, and when it was done.
@@ -135,13 +150,6 @@ pub fn cost(items: &[Item], order: &[usize], by: OrderBy) -> f64 {
 }
 
 fn improved(items: &[Item], mut order: Vec<usize>, by: OrderBy) -> Vec<usize> {
-    let allowed = |order: &[usize]| {
-        let mut place = vec![0; items.len()];
-        for (at, item) in order.iter().enumerate() {
-            place[*item] = at;
-        }
-        (0..items.len()).all(|i| items[i].after.iter().all(|other| place[*other] < place[i]))
-    };
     let way = |from: Option<&usize>, to: Option<&usize>| match (from, to) {
         (Some(from), Some(to)) => items[*from].to.distance(items[*to].from),
         // where the torch comes from before the first, and goes after the last, is nobody's way
@@ -162,7 +170,8 @@ fn improved(items: &[Item], mut order: Vec<usize>, by: OrderBy) -> Vec<usize> {
                 }
                 counts -= 1;
                 order[i..=j].reverse();
-                let now = if allowed(&order) { cost(items, &order, by) } else { f64::INFINITY };
+                let now =
+                    if allowed(items, &order) { cost(items, &order, by) } else { f64::INFINITY };
                 if now < best - 1e-9 {
                     best = now;
                 } else {
@@ -208,6 +217,21 @@ mod tests {
             [OrderBy::Near, OrderBy::Cool].map(|by| tally(&items, &order(&items, by)));
         assert_eq!((near.warm, cool.warm), (1, 0));
         assert!(cool.ways > near.ways && (near.ways - 0.4).abs() < 1e-12, "{near:?} {cool:?}");
+    }
+
+    #[test]
+    fn the_nearest_next_is_not_taken_where_as_listed_is_shorter() {
+        let at = |(x, y): (f64, f64)| Item { from: Point::new(x, y), ..item(0.0, &[]) };
+        let places = [(0.314, 0.404), (1.269, 0.0), (1.517, 1.191), (0.481, 1.252), (0.508, 1.996)];
+        let mut items: Vec<Item> = places.map(at).into();
+        for item in &mut items {
+            item.to = item.from;
+        }
+        items[4].after = vec![0, 1, 2, 3];
+        let found = order(&items, OrderBy::Near);
+        assert!(
+            cost(&items, &found, OrderBy::Near) <= cost(&items, &[0, 1, 2, 3, 4], OrderBy::Near)
+        );
     }
 
     #[test]
