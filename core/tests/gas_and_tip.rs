@@ -3,12 +3,14 @@
 #![allow(clippy::expect_used, reason = "a test fails by saying what it expected")]
 
 use galvanon_core::error::Error;
+use galvanon_core::gas::cylinder_log::{Turn, taken, turns};
 use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::gas::hose::regulator_end;
+use galvanon_core::gas::order::Stand;
 use galvanon_core::gas::{gas_flow, ideal_gas, mass_flow};
 use galvanon_core::physics::compressible::{Orifice, Pipe, critical_ratio, orifice_flow};
 use galvanon_core::quantity::{
-    AbsolutePressure, GasFlow, GaugePressure, Length, P_REFERENCE, T_REFERENCE,
+    AbsolutePressure, GasFlow, GasVolume, GaugePressure, Length, P_REFERENCE, T_REFERENCE,
 };
 use galvanon_core::tip::choose::{
     Need, TipSchool, choose, comfortable, generic_series, would_suit,
@@ -16,6 +18,7 @@ use galvanon_core::tip::choose::{
 use galvanon_core::tip::handbook::handbook;
 use galvanon_core::tip::owned::{Tip, TipKind};
 use galvanon_core::tip::pressure::{Fit, SHOWN, drilled, flow, pressure, shown};
+use proptest::prelude::*;
 
 fn bore(mm: f64) -> Orifice {
     drilled(Length::from_mm(mm))
@@ -141,4 +144,66 @@ fn what_is_shown_is_held_to_what_a_tip_should_see() {
     assert_eq!(shown(&band(600.0, 700.0, 800.0)).fit, Fit::TooSmall { no_overlap: true });
     let held = shown(&band(20.0, 250.0, 800.0)).band;
     assert_eq!((held.low, held.high), SHOWN);
+}
+
+fn litres(l: f64) -> GasVolume {
+    GasVolume::from_m3(l / 1e3)
+}
+
+/// Worked by hand: 6 900 l full; 3 900 taken, 2 200 taken, 800 left when it was changed for a full one, 900 taken of that.
+#[test]
+fn a_cylinder_that_reads_more_than_before_was_changed() {
+    let read = [6_900.0, 3_000.0, 800.0, 6_700.0, 5_800.0].map(litres);
+    let found = turns(&read, litres(6_900.0));
+    assert_eq!(found[2], Turn::Changed { left: litres(800.0), with: litres(6_700.0) });
+    assert!((taken(&found).as_m3() - 7.0).abs() < 1e-9, "{found:?}");
+    // warmer by a few degrees it reads a little more: nobody changed it
+    let warmed = turns(&[3_000.0, 3_100.0].map(litres), litres(6_900.0));
+    assert!(matches!(warmed[..], [Turn::Taken(_)]) && taken(&warmed).as_m3() == 0.0);
+    assert!(turns(&[litres(3_000.0)], litres(6_900.0)).is_empty());
+}
+
+/// Worked by hand: 10 000 l and a tenth more, 3 000 at hand: 8 000 missing, of cylinders that give 6 000 two.
+#[test]
+fn what_is_missing_is_ordered_in_whole_cylinders() {
+    let stand = |fresh| Stand { needed: litres(10_000.0), at_hand: litres(3_000.0), fresh };
+    assert!((stand(None).missing().as_m3() - 8.0).abs() < 1e-9);
+    assert_eq!(stand(Some(litres(6_000.0))).cylinders(), Some(2));
+    // nobody knows how much a fresh one gives, or it gives nothing
+    assert_eq!((stand(None).cylinders(), stand(Some(litres(0.0))).cylinders()), (None, None));
+    let enough = Stand { needed: litres(2_000.0), ..stand(None) };
+    assert_eq!(enough.cylinders(), Some(0));
+}
+
+proptest! {
+    /// No gas is lost between readings: what was taken, and what each change brought, is the whole difference.
+    #[test]
+    fn turns_of_a_cylinder_account_for_every_litre(read in prop::collection::vec(0.0..7_000.0_f64, 2..30)) {
+        let volumes: Vec<GasVolume> = read.iter().copied().map(litres).collect();
+        let sum: f64 = turns(&volumes, litres(7_000.0))
+            .iter()
+            .map(|turn| match turn {
+                Turn::Taken(volume) => volume.as_m3(),
+                Turn::Changed { left, with } => {
+                    assert!(with.as_m3() > left.as_m3());
+                    left.as_m3() - with.as_m3()
+                }
+            })
+            .sum();
+        prop_assert!((sum - (read[0] - read[read.len() - 1]) / 1e3).abs() < 1e-9);
+    }
+
+    /// What is sent for is enough, and one fewer would not be; more work never asks for fewer.
+    #[test]
+    fn as_many_cylinders_are_sent_for_as_it_takes(
+        needed in 0.0..200_000.0_f64, more in 0.0..50_000.0_f64, at_hand in 0.0..50_000.0_f64, fresh in 500.0..8_000.0_f64,
+    ) {
+        let stand = |needed| Stand { needed: litres(needed), at_hand: litres(at_hand), fresh: Some(litres(fresh)) };
+        let (first, then) = (stand(needed), stand(needed + more));
+        let (n, of_more) = (first.cylinders().expect("known"), then.cylinders().expect("known"));
+        prop_assert!(of_more >= n);
+        let missing = first.missing().as_m3() * 1e3;
+        prop_assert!(f64::from(n) * fresh >= missing - 1e-6);
+        prop_assert!(n == 0 || f64::from(n - 1) * fresh < missing + 1e-6);
+    }
 }

@@ -269,3 +269,42 @@ async fn a_jobs_record_is_one_document() -> Result<()> {
     })
     .await
 }
+
+/// The one who keeps the store sees what is over, what is short and what went back; a hose that is inspected now stands a year on.
+#[tokio::test(flavor = "multi_thread")]
+async fn the_store_tells_what_is_due_empty_and_to_order() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        browser.open("/record?part=stores").await?;
+        browser.reads("[data-due='Oxygen hose, cart']", "55 days over").await?;
+        browser.reads("[data-due='Propane regulator, cart']", "never noted").await?;
+        browser.see("[data-flag='soon']").await?;
+        browser.reads("[data-order='out']", "waiting for the crib").await?;
+        browser.reads("[data-empty='Oxygen 5']", "marked").await?;
+        browser.reads("[data-changed='Acetylene 1']", "left in the old one").await?;
+        browser.reads("[data-gas='oxygen'] [data-short='false']", "enough").await?;
+        let today = "UPDATE gear SET fields = fields || jsonb_build_object('inspected_on', current_date::text)
+                     WHERE label = 'Oxygen hose, cart'";
+        sqlx::query(today).execute(&app.pool).await?;
+        browser.open("/record?part=stores").await?;
+        browser.reads("[data-due='Oxygen hose, cart']", "in 365 days").await?;
+        Ok(())
+    })
+    .await
+}
+
+/// Beside the cuts the log holds the runs: what was left out and why, what came out badly, the gas by gauge; on a phone too.
+#[tokio::test(flavor = "multi_thread")]
+async fn the_runs_of_the_shop_are_read_and_lead_to_their_job() -> Result<()> {
+    journey(PHONE, |_, browser| async move {
+        browser.open("/record?part=log").await?;
+        browser.click("Runs").await?;
+        browser.reads("ul[aria-label='Runs']", "tested an hour ago").await?;
+        browser.reads("ul[aria-label='Runs']", "1 lost or to cut again").await?;
+        browser.reads("ul[aria-label='Runs']", "(Oxygen 1)").await?;
+        ensure!(browser.overflow().await? <= 0, "wider than a phone");
+        browser.tap("[data-run] a[href$='/record']").await?;
+        browser.see("[data-job-record]").await?;
+        Ok(())
+    })
+    .await
+}

@@ -36,6 +36,7 @@ mod record {
     mod notebook;
     mod pure;
     mod quotes;
+    mod stores;
     mod tips;
     mod trials;
 }

@@ -1,12 +1,14 @@
 //! Fuels, oxygen, hoses, and what a regulator must be set to.
 
 pub mod cylinder;
+pub mod cylinder_log;
 pub mod flame;
 pub mod fuel;
 pub mod fuel_pressure;
 pub mod gear;
 pub mod hose;
 pub mod job_supply;
+pub mod order;
 pub mod rack;
 pub mod supply;
 pub mod vapour;

@@ -17,8 +17,10 @@ pub enum GaugeUnit {
     Kpa,
 }
 
-/// Hoses and arrestors are inspected once a year. Source: `common_practice`.
-const INSPECTION: Duration = Duration::from_s(365.0 * 86_400.0);
+/// Hoses, regulators and arrestors are inspected once a year; maker and local code may ask more. Source: `common_practice`.
+pub const INSPECTION: Duration = Duration::from_s(365.0 * 86_400.0);
+/// An inspection is announced so long before it is due. Source: `ours`.
+const ANNOUNCED: Duration = Duration::from_s(30.0 * 86_400.0);
 /// Acetylene that lay down stands up this long before it is used. Source: `common_practice`.
 pub const STANDING: Duration = Duration::from_s(86_400.0);
 /// A reading of a cylinder older than this is doubted. Source: `ours`.
@@ -46,6 +48,28 @@ pub enum GearKind {
     Cylinder,
 }
 
+impl GearKind {
+    /// Whether it is inspected by the calendar.
+    #[must_use]
+    pub const fn is_inspected(self) -> bool {
+        matches!(self, Self::Hose | Self::Regulator | Self::Arrestor)
+    }
+}
+
+/// How what is inspected by the calendar stands.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[strum(serialize_all = "snake_case")]
+pub enum Inspected {
+    /// Nobody noted that it ever was.
+    Never,
+    /// Longer ago than it may be.
+    Overdue,
+    /// It is due soon.
+    Soon,
+    /// It is not due yet.
+    Fine,
+}
+
 /// The two lines of a rig.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
 #[strum(serialize_all = "snake_case")]
@@ -70,6 +94,17 @@ pub enum SeatState {
 #[must_use]
 pub fn inspection_due(age: Duration) -> bool {
     age > INSPECTION
+}
+
+/// How what was last inspected so long ago stands.
+#[must_use]
+pub fn inspected(age: Option<Duration>) -> Inspected {
+    match age {
+        None => Inspected::Never,
+        Some(age) if inspection_due(age) => Inspected::Overdue,
+        Some(age) if age.as_s() > INSPECTION.as_s() - ANNOUNCED.as_s() => Inspected::Soon,
+        Some(_) => Inspected::Fine,
+    }
 }
 
 /// Whether acetylene that lay down and stands for so long must still wait.
@@ -112,6 +147,10 @@ mod tests {
     fn a_year_a_week_and_five_cuts_are_the_limits() {
         let days = |days: f64| Duration::from_s(days * 24.0 * HOUR);
         assert!(!inspection_due(days(365.0)) && inspection_due(days(365.1)));
+        let stands = [Some(366.0), Some(365.0), Some(335.5), Some(334.0), None];
+        let stands = stands.map(|age| inspected(age.map(days)));
+        use Inspected::{Fine, Never, Overdue, Soon};
+        assert_eq!(stands, [Overdue, Soon, Soon, Fine, Never]);
         assert!(!reading_is_old(days(7.0)) && reading_is_old(days(7.1)));
         assert!(tells_of_a_cut(days(1.0)) && !tells_of_a_cut(days(1.1)));
         assert!(!must_be_cleaned(4) && must_be_cleaned(5));

@@ -1,7 +1,7 @@
 //! What did poor edges cost, by what they came from, and would cleaning the tip more often pay?
 //!
 //! A burn that came out usable or poor costs what was ground beyond what the same cut takes when it comes out good, in this
-//! shop; a lost one costs the time and gas it took. A good one costs nothing here, however long it was ground. Where a poor burn
+//! shop; a lost one, and one whose piece is cut anew, costs the time and gas it took. A good one costs nothing here, however long it was ground. Where a poor burn
 //! was not measured, the mean of its like stands for it and is kept apart. Left out: steel that was scrapped, and a customer's
 //! patience.
 
@@ -27,6 +27,8 @@ pub struct Grinding {
 pub struct Burnt {
     /// How it came out.
     pub outcome: Outcome,
+    /// Whether its piece is cut anew: all of it was for nothing, whatever its edge is like.
+    pub again: bool,
     /// Heating and cutting, where it was timed.
     pub burning: Option<Duration>,
     /// Oxygen by gauge or scale; none where it was not read.
@@ -90,8 +92,8 @@ pub struct OfCause {
 /// What poor edges cost.
 #[derive(Clone, Debug, PartialEq)]
 pub struct Bill {
-    /// Burns that came out usable, poor, lost.
-    pub counts: [u32; 3],
+    /// Burns that came out usable, poor, lost; those whose piece is cut anew.
+    pub counts: [u32; 4],
     /// Ground over planned when a cut comes out good: what is usual here.
     pub usual: f64,
     /// What was measured.
@@ -132,26 +134,30 @@ fn usual(burns: &[Burnt]) -> f64 {
 fn loss(burn: &Burnt, usual: f64) -> Option<Loss> {
     let wage = |time: Duration| time.as_s() / HOUR * burn.prices.labour_h;
     match burn.outcome {
+        _ if burn.again => for_nothing(burn),
         Outcome::Good => Some(Loss::NONE),
         Outcome::Usable | Outcome::Poor => {
             let Grinding { done, planned } = burn.grinding?;
             let over = Duration::from_s((done.as_s() - usual * planned.as_s()).max(0.0));
             Some(Loss { grinding: over, money: wage(over), ..Loss::NONE })
         }
-        Outcome::Lost => {
-            let burning = burn.burning?;
-            let gas = burn.oxygen.as_m3() * burn.prices.oxygen_m3
-                + burn.fuel.as_m3() * burn.prices.fuel_m3;
-            let (oxygen, fuel) = (burn.oxygen, burn.fuel);
-            let money = wage(burning) + gas;
-            Some(Loss { burning, oxygen, fuel, money, ..Loss::NONE })
-        }
+        Outcome::Lost => for_nothing(burn),
     }
 }
 
+/// The time and gas of a burn; `None` where it was not timed.
+fn for_nothing(burn: &Burnt) -> Option<Loss> {
+    let burning = burn.burning?;
+    let (oxygen, fuel, prices) = (burn.oxygen, burn.fuel, burn.prices);
+    let gas = oxygen.as_m3() * prices.oxygen_m3 + fuel.as_m3() * prices.fuel_m3;
+    let money = burning.as_s() / HOUR * prices.labour_h + gas;
+    Some(Loss { burning, oxygen, fuel, money, ..Loss::NONE })
+}
+
 /// Its place in the counts; `None` for a good one.
-const fn place(outcome: Outcome) -> Option<usize> {
-    match outcome {
+const fn place(burn: &Burnt) -> Option<usize> {
+    match burn.outcome {
+        _ if burn.again => Some(3),
         Outcome::Good => None,
         Outcome::Usable => Some(0),
         Outcome::Poor => Some(1),
@@ -163,13 +169,13 @@ const fn place(outcome: Outcome) -> Option<usize> {
 #[must_use]
 pub fn bill(burns: &[Burnt]) -> Bill {
     let usual = usual(burns);
-    let mut counts = [0; 3];
+    let mut counts = [0; 4];
     // money and number of those that were measured, and number of those that were not
-    let mut like = [(0.0, 0_u32, 0_u32); 3];
+    let mut like = [(0.0, 0_u32, 0_u32); 4];
     let mut measured = Loss::NONE;
     let mut causes: BTreeMap<Option<&str>, (f64, Loss)> = BTreeMap::new();
     for burn in burns {
-        let Some(at) = place(burn.outcome) else { continue };
+        let Some(at) = place(burn) else { continue };
         counts[at] += 1;
         let own = loss(burn, usual);
         match &own {

@@ -30,6 +30,8 @@ pub enum Measure {
     PerpendicularityMm,
     /// Roughness Rz5, micrometres.
     RoughnessUm,
+    /// The worse of its two ranges of ISO 9013, perpendicularity 1 to 5 or roughness 1 to 4.
+    Grade,
     /// Slag, by eye: 0 none, 1 taps off, 2 chips off, 3 must be ground.
     Slag,
     /// Oxygen by gauge or scale, litres.

@@ -32,3 +32,24 @@ pub fn since_cleaned(happened: &[Happened]) -> Vec<Option<u32>> {
     }
     found
 }
+
+/// A tip that has used so much of its life is ordered anew. Source: `ours`.
+const WORN: f64 = 0.9;
+
+/// Whether a tip that has made so many starts of those it lasts is to be ordered anew.
+#[must_use]
+pub fn is_worn(starts: u32, lasts: f64) -> bool {
+    lasts > 0.0 && f64::from(starts) >= WORN * lasts
+}
+
+#[cfg(test)]
+mod tests {
+    use super::is_worn;
+
+    #[test]
+    fn a_tip_is_ordered_before_its_life_is_over() {
+        assert!(!is_worn(449, 500.0) && is_worn(450, 500.0));
+        // a shop that gives a tip no life is told nothing
+        assert!(!is_worn(9_000, 0.0));
+    }
+}

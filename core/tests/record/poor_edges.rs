@@ -16,6 +16,7 @@ fn prices() -> Prices {
 /// A burn ground so many minutes where its plan said `planned`.
 fn ground(outcome: Outcome, done: f64, planned: f64) -> Burnt {
     Burnt {
+        again: false,
         outcome,
         burning: None,
         oxygen: GasVolume::from_m3(0.0),
@@ -49,7 +50,7 @@ fn a_poor_edge_costs_what_is_ground_beyond_the_usual_of_this_shop() {
     burns.push(lost(3.0));
     let found = bill(&burns);
     assert!((found.usual - 2.0).abs() < 1e-12);
-    assert_eq!((found.counts, found.unknown), ([0, 1, 1], 0));
+    assert_eq!((found.counts, found.unknown), ([0, 1, 1, 0], 0));
     assert!((found.measured.grinding.as_s() - 240.0).abs() < 1e-9);
     // four minutes; and three minutes, half a cubic metre of oxygen, 25 litres of acetylene
     assert!((found.measured.money - (4.0 + 3.0 + 3.0 + 1.0)).abs() < 1e-9, "{found:?}");
@@ -76,7 +77,21 @@ fn what_was_not_measured_is_kept_apart() {
     ];
     let found = bill(&burns);
     assert!((found.measured.money - 8.0).abs() < 1e-9 && (found.estimated - 4.0).abs() < 1e-9);
-    assert_eq!((found.counts, found.unknown), ([0, 3, 1], 1));
+    assert_eq!((found.counts, found.unknown), ([0, 3, 1, 0], 1));
+}
+
+/// Worked by hand: three minutes, half a cubic metre of oxygen and 25 litres of acetylene, whatever the edge is like; untimed
+/// it is the mean of those cut anew, never of those that were ground.
+#[test]
+fn a_piece_that_is_cut_anew_cost_all_it_took() {
+    let anew = Burnt { again: true, outcome: Outcome::Poor, ..lost(3.0) };
+    let found = bill(&[ground(Outcome::Poor, 9.0, 1.0), anew.clone()]);
+    assert_eq!(found.counts, [0, 1, 0, 1]);
+    assert!((found.measured.money - (8.0 + 3.0 + 3.0 + 1.0)).abs() < 1e-9, "{found:?}");
+    assert!((found.measured.burning.as_s() - 180.0).abs() < 1e-9);
+    let untimed = Burnt { burning: None, ..anew.clone() };
+    let found = bill(&[ground(Outcome::Poor, 9.0, 1.0), anew, untimed]);
+    assert!((found.estimated - 7.0).abs() < 1e-9 && found.unknown == 0, "{found:?}");
 }
 
 #[test]

@@ -41,6 +41,7 @@ fn worked(v1: Scope) -> Scope {
         .service(run::runs::show)
         .service(run::runs::show_record)
         .service(run::job_record::show_job_record)
+        .service(run::shop_runs::shop_runs)
         .service(run::runs::keep)
         .configure(record::routes)
         .service(edge::kept::list)

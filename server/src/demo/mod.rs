@@ -1,6 +1,7 @@
 //! Loads an invented shop from the readable files of `demo/`, through the same checks as the API.
 
 mod edges;
+mod kept;
 mod known;
 mod lines;
 mod weeks;
@@ -22,7 +23,7 @@ use crate::http::body::read as read_body;
 use crate::plan::gear_fields::{GearSaid, checked};
 use crate::plan::shop::Shop;
 use crate::store::clearances;
-use crate::store::gear::{self, NewGear};
+use crate::store::gear::{self, NewGear, cylinder_log};
 use crate::store::jobs::{self, NewJob};
 use crate::store::people::{self, NewPerson};
 use crate::store::shop_settings::{self, Setting};
@@ -64,8 +65,19 @@ struct GearEntry {
     inspected_days_ago: Option<i64>,
     read_hours_ago: Option<i64>,
     upright_hours_ago: Option<i64>,
+    /// How it was read before: how long ago, and what then stood otherwise.
+    #[serde(default)]
+    read_before: Vec<ReadBefore>,
     #[serde(default)]
     fields: Value,
+}
+
+/// A cylinder as it was read before.
+#[derive(Deserialize)]
+struct ReadBefore {
+    days_ago: i64,
+    #[serde(flatten)]
+    fields: serde_json::Map<String, Value>,
 }
 
 #[derive(Deserialize)]
@@ -113,7 +125,9 @@ pub async fn load(pool: &PgPool, folder: &Path) -> Result<bool, DemoError> {
     for file in files {
         jobs.push(load_job(pool, read(&file)?, (&crew, &labels)).await?);
     }
-    edges::load(pool, folder, &Known { crew: &crew, labels: &labels, jobs: &jobs }).await?;
+    let known = Known { crew: &crew, labels: &labels, jobs: &jobs };
+    edges::load(pool, folder, &known).await?;
+    kept::load(pool, folder, &known).await?;
     cards_anew(pool, &jobs).await?;
     Ok(true)
 }
@@ -191,6 +205,13 @@ async fn load_rack(
         let body = serde_json::to_value(&new).map_err(crate::error::ApiError::from)?;
         let id = Uuid::now_v7();
         gear::put(pool, (id, None), (&new, &body)).await?;
+        for before in entry.read_before {
+            let mut fields = new.fields.clone();
+            for (key, value) in before.fields {
+                fields[key] = value;
+            }
+            cylinder_log::add(pool, id, (ago(before.days_ago), &fields)).await?;
+        }
         labels.push((new.label, id));
     }
     Ok(labels)

@@ -194,6 +194,8 @@ pub const TABLE: &[Rule] = &[
     ("GET", "/api/v1/burns.{format}", Needs(Look)),
     ("GET", "/api/v1/record/poor-edges", Needs(Look)),
     ("GET", "/api/v1/record/tips", Needs(Look)),
+    ("GET", "/api/v1/record/stores", Needs(Look)),
+    ("GET", "/api/v1/record/runs", Needs(Look)),
     ("PUT", "/api/v1/tips/cleaned/{id}", Needs(Burn)),
     ("GET", "/api/v1/trials", Needs(Look)),
     ("GET", "/api/v1/trials/of-burns", Needs(Look)),

@@ -105,6 +105,8 @@ pub struct RegulatorFields {
     /// Where its red zone begins.
     #[schema(value_type = Option<f64>)]
     pub red_from_kpa: Option<Given>,
+    /// Day it was last tested, as 2026-05-31.
+    pub inspected_on: Option<String>,
 }
 
 /// A flashback arrestor.
@@ -297,6 +299,7 @@ fn check_regulator(fields: &mut Fields, value: &Value) -> ApiResult<()> {
         &NumberField::new("fields.red_from_kpa", &SCALE, Kind::Pressure),
         given.red_from_kpa.as_ref(),
     );
+    fields.day("fields.inspected_on", given.inspected_on.as_deref());
     Ok(())
 }
 

@@ -4,12 +4,13 @@ use galvanon_core::code::Code;
 use galvanon_core::gas::cylinder::is_doubted;
 use galvanon_core::gas::fuel::Gas;
 use galvanon_core::gas::rack::{
-    GearKind, SeatState, inspection_due, must_be_cleaned, must_stand, reading_is_old,
+    GearKind, Inspected, SeatState, inspected, must_be_cleaned, must_stand, reading_is_old,
 };
 use galvanon_core::note::Level;
 use galvanon_core::quantity::{Duration, GasVolume};
 use galvanon_core::trace::{Kind, Measure};
 use serde::Serialize;
+use serde_json::Value;
 use sqlx::PgPool;
 use time::{Date, OffsetDateTime};
 use utoipa::ToSchema;
@@ -106,10 +107,16 @@ fn tip_notes(gear: &Gear) -> Vec<NoteWire> {
     notes
 }
 
-fn inspection_notes(gear: &Gear, now: OffsetDateTime) -> Vec<NoteWire> {
+/// The day on which a piece of gear was last inspected, as it is noted, and how it stands now.
+#[must_use]
+pub fn inspection(gear: &Gear, now: OffsetDateTime) -> (Option<Date>, Inspected) {
     let seen = Fields::default().day("", gear.fields["inspected_on"].as_str());
     let days = |day: Date| Duration::from_s((now.date() - day).as_seconds_f64());
-    let due = seen.is_some_and(|day| inspection_due(days(day)));
+    (seen, inspected(seen.map(days)))
+}
+
+fn inspection_notes(gear: &Gear, now: OffsetDateTime) -> Vec<NoteWire> {
+    let due = inspection(gear, now).1 == Inspected::Overdue;
     due.then(|| said(Level::Caution, "hose_overdue", gear, &[])).into_iter().collect()
 }
 
@@ -160,9 +167,12 @@ pub async fn counted(pool: &PgPool, mut gear: Vec<Gear>) -> ApiResult<Vec<Gear>>
     Ok(gear)
 }
 
-/// What is in a cylinder, where it was read; what is still to be told is no fault.
-fn contents(gear: &Gear) -> ApiResult<Option<GasVolume>> {
-    let cylinder: CylinderFields = read(&gear.fields)?;
+/// What is in a cylinder of these fields, where it was read; what is still to be told is no fault.
+///
+/// # Errors
+/// [`ApiError::Invalid`] where they cannot be.
+pub fn contents(fields: &Value) -> ApiResult<Option<GasVolume>> {
+    let cylinder: CylinderFields = read(fields)?;
     if !cylinder.was_read() {
         return Ok(None);
     }
@@ -203,12 +213,12 @@ fn seen(gear: Gear, now: OffsetDateTime) -> ApiResult<GearView> {
             let _: TipFields = read(&gear.fields)?;
             notes.extend(tip_notes(&gear));
         }
-        Some(GearKind::Hose | GearKind::Arrestor) => notes.extend(inspection_notes(&gear, now)),
+        Some(kind) if kind.is_inspected() => notes.extend(inspection_notes(&gear, now)),
         Some(GearKind::Cylinder) => {
-            inside = contents(&gear)?;
+            inside = contents(&gear.fields)?;
             notes.extend(cylinder_notes(&gear, inside, now));
         }
-        Some(GearKind::Regulator | GearKind::Torch) | None => {}
+        _ => {}
     }
     Ok(GearView { gear, free_gas_l: inside.map(litres), notes })
 }

@@ -8,6 +8,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::error::ApiResult;
+use crate::store::page::{Page, Place};
 use crate::store::run_events::Arrived;
 use crate::wire::run_event::RigBody;
 
@@ -127,6 +128,44 @@ pub async fn begin(pool: &PgPool, new: &NewRun<'_>) -> ApiResult<Arrived> {
 pub async fn of_job(pool: &PgPool, job: Uuid) -> ApiResult<Vec<JobRun>> {
     let sql = format!("{SELECT} WHERE run.job_id = $1 ORDER BY run.begun_at DESC, run.id DESC");
     Ok(sqlx::query_as(AssertSqlSafe(sql)).bind(job).fetch_all(pool).await?)
+}
+
+/// A run with its job.
+#[derive(Debug, sqlx::FromRow)]
+pub struct OfShop {
+    /// The job.
+    pub job_id: Uuid,
+    /// What it is called.
+    pub job_name: String,
+    /// The run.
+    #[sqlx(flatten)]
+    pub run: JobRun,
+}
+
+/// A page of all runs of jobs that are not deleted, the newest first, and the place of its last where more follow.
+///
+/// # Errors
+/// When the database fails.
+pub async fn of_shop(pool: &PgPool, page: &Page) -> ApiResult<(Vec<OfShop>, Option<Place>)> {
+    let sql = format!(
+        "SELECT run.*, of_job.job_id, job.name AS job_name FROM ({SELECT}) run
+         JOIN job_runs of_job ON of_job.id = run.id
+         JOIN jobs job ON job.id = of_job.job_id AND job.deleted_at IS NULL
+         WHERE $2::timestamptz IS NULL OR (run.begun_at, run.id) < ($2, $3)
+         ORDER BY run.begun_at DESC, run.id DESC LIMIT $1"
+    );
+    let mut runs: Vec<OfShop> = sqlx::query_as(AssertSqlSafe(sql))
+        .bind(page.limit + 1)
+        .bind(page.after.map(|after| after.at))
+        .bind(page.after.map(|after| after.id))
+        .fetch_all(pool)
+        .await?;
+    let whole = usize::try_from(page.limit).unwrap_or(usize::MAX);
+    let more = runs.len() > whole;
+    runs.truncate(whole);
+    let last = runs.last().filter(|_| more);
+    let next = last.map(|it| Place { at: it.run.begun_at, id: it.run.id });
+    Ok((runs, next))
 }
 
 /// A run of a job.

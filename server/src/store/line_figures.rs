@@ -2,6 +2,7 @@
 //! there now is to be planned anew.
 
 use sqlx::{AssertSqlSafe, PgPool};
+use time::OffsetDateTime;
 use uuid::Uuid;
 
 use crate::error::ApiResult;
@@ -58,8 +59,23 @@ pub struct Figures {
     pub verdict: String,
     /// Time of all its pieces.
     pub time_s: f64,
+    /// Gas of all its pieces.
+    pub gas: LineGas,
     /// Whether its newest card says what the plan says.
     pub card_current: bool,
+}
+
+/// What the pieces of a line take.
+#[derive(Clone, Debug, Default)]
+pub struct LineGas {
+    /// How many pieces.
+    pub pieces: i32,
+    /// Oxygen of all of them.
+    pub oxygen_m3: f64,
+    /// Code of its fuel, where it plans.
+    pub fuel: Option<String>,
+    /// Fuel of all of them.
+    pub fuel_m3: f64,
 }
 
 /// Every line of the shop; `$1` is the application.
@@ -145,17 +161,20 @@ pub async fn keep(pool: &PgPool, all: &[Figures]) -> ApiResult<()> {
         .await?;
     // a line that was deleted for good, or has another card now, is left out
     let sql = "INSERT INTO line_figures
-                   (line_id, line_version, job_version, stamp, card_id, verdict, time_s, card_current, day, app)
-               SELECT new.*, current_date, $9 FROM unnest($1::uuid[], $2::int4[], $3::int4[], $4::int8[], $5::uuid[],
-                       $6::text[], $7::float8[], $8::bool[])
-                   AS new(line_id, line_version, job_version, stamp, card_id, verdict, time_s, card_current)
+                   (line_id, line_version, job_version, stamp, card_id, verdict, time_s, card_current,
+                    pieces, oxygen_m3, fuel, fuel_m3, day, app)
+               SELECT new.*, current_date, $13 FROM unnest($1::uuid[], $2::int4[], $3::int4[], $4::int8[], $5::uuid[],
+                       $6::text[], $7::float8[], $8::bool[], $9::int4[], $10::float8[], $11::text[], $12::float8[])
+                   AS new(line_id, line_version, job_version, stamp, card_id, verdict, time_s, card_current,
+                       pieces, oxygen_m3, fuel, fuel_m3)
                WHERE EXISTS (SELECT 1 FROM job_lines WHERE id = new.line_id)
                    AND new.card_id IS NOT DISTINCT FROM (SELECT id FROM plans
                        WHERE plans.job_line_id = new.line_id ORDER BY made_at DESC LIMIT 1)
                ON CONFLICT (line_id) DO UPDATE SET line_version = EXCLUDED.line_version,
                    job_version = EXCLUDED.job_version, stamp = EXCLUDED.stamp, card_id = EXCLUDED.card_id,
                    verdict = EXCLUDED.verdict, time_s = EXCLUDED.time_s, card_current = EXCLUDED.card_current,
-                   day = EXCLUDED.day, app = EXCLUDED.app";
+                   pieces = EXCLUDED.pieces, oxygen_m3 = EXCLUDED.oxygen_m3, fuel = EXCLUDED.fuel,
+                   fuel_m3 = EXCLUDED.fuel_m3, day = EXCLUDED.day, app = EXCLUDED.app";
     sqlx::query(sql)
         .bind(all.iter().map(|it| it.line_id).collect::<Vec<_>>())
         .bind(all.iter().map(|it| it.from.line_version).collect::<Vec<_>>())
@@ -165,9 +184,44 @@ pub async fn keep(pool: &PgPool, all: &[Figures]) -> ApiResult<()> {
         .bind(all.iter().map(|it| it.verdict.clone()).collect::<Vec<_>>())
         .bind(all.iter().map(|it| it.time_s).collect::<Vec<_>>())
         .bind(all.iter().map(|it| it.card_current).collect::<Vec<_>>())
+        .bind(all.iter().map(|it| it.gas.pieces).collect::<Vec<_>>())
+        .bind(all.iter().map(|it| it.gas.oxygen_m3).collect::<Vec<_>>())
+        .bind(all.iter().map(|it| it.gas.fuel.clone()).collect::<Vec<_>>())
+        .bind(all.iter().map(|it| it.gas.fuel_m3).collect::<Vec<_>>())
         .bind(APP)
         .execute(&mut *work)
         .await?;
     work.commit().await?;
     Ok(())
+}
+
+/// What the open work takes of a gas.
+#[derive(Clone, Debug, sqlx::FromRow)]
+pub struct Needed {
+    /// Its code.
+    pub gas: String,
+    /// For the pieces that nobody logged yet.
+    pub volume_m3: f64,
+}
+
+/// What the work of jobs made since a moment still takes, by gas: pieces that were logged as cut through, and cuts that are
+/// stopped, take none.
+///
+/// # Errors
+/// When the database fails.
+pub async fn needed(pool: &PgPool, since: OffsetDateTime) -> ApiResult<Vec<Needed>> {
+    let sql = "WITH left_over AS (
+                   SELECT f.fuel, f.oxygen_m3, f.fuel_m3,
+                       greatest(0, f.pieces - (SELECT count(*) FROM burns b WHERE b.job_line_id = f.line_id
+                           AND b.deleted_at IS NULL AND b.outcome IS DISTINCT FROM 'lost' AND NOT EXISTS (
+                               SELECT 1 FROM run_events e WHERE e.id = b.id AND e.body->>'outcome' = 'redo')))::float8 / f.pieces AS part
+                   FROM line_figures f
+                   JOIN job_lines line ON line.id = f.line_id AND line.deleted_at IS NULL
+                   JOIN jobs job ON job.id = line.job_id AND job.deleted_at IS NULL AND job.made_at >= $1
+                   WHERE f.verdict <> 'stop' AND f.pieces > 0)
+               SELECT gas, sum(volume) AS volume_m3 FROM (
+                   SELECT 'oxygen' AS gas, oxygen_m3 * part AS volume FROM left_over
+                   UNION ALL SELECT fuel, fuel_m3 * part FROM left_over WHERE fuel IS NOT NULL) gases
+               GROUP BY gas ORDER BY gas";
+    Ok(sqlx::query_as(sql).bind(since).fetch_all(pool).await?)
 }

@@ -235,7 +235,19 @@ async fn weighs_in(
     sqlx::query(sql)
         .bind(cylinder)
         .bind(reading.pressure_kpa)
-        .bind(read_at)
+        .bind(&read_at)
+        .bind(event.person_id)
+        .execute(&mut **work)
+        .await?;
+    // one that comes late is no reading of now, but one of its moment
+    let late = "INSERT INTO cylinder_readings (gear_id, read_at, fields, noted_by)
+               SELECT id, $3::timestamptz, fields || jsonb_build_object('pressure_kpa', $2::float8, 'read_at', $3::text), $4
+               FROM gear WHERE id = $1 AND kind = 'cylinder' AND fields->>'gas' = 'oxygen' AND deleted_at IS NULL
+               ON CONFLICT (gear_id, read_at) DO UPDATE SET fields = EXCLUDED.fields, noted_by = EXCLUDED.noted_by";
+    sqlx::query(late)
+        .bind(cylinder)
+        .bind(reading.pressure_kpa)
+        .bind(&read_at)
         .bind(event.person_id)
         .execute(&mut **work)
         .await?;

@@ -207,7 +207,7 @@ async fn the_demo_shows_its_dirty_tips() {
     let sum: f64 = causes.iter().map(|it| number(&it["money"])).sum();
     assert!((sum - number(&cost["money"])).abs() < 0.01 * causes.len() as f64, "{sum} {cost}");
     let burns: f64 = causes.iter().map(|it| number(&it["burns"])).sum();
-    let bad = number(&cost["usable"]) + number(&cost["poor"]) + number(&cost["lost"]);
+    let bad: f64 = ["usable", "poor", "lost", "recut"].iter().map(|of| number(&cost[of])).sum();
     assert!((burns - bad).abs() < 0.01 * causes.len() as f64, "{burns} {bad}");
     let tips = app.get("/api/v1/record/tips").await.body;
     let known = tips["tips"].as_array().unwrap().iter().filter(|tip| tip["cleaned_at"].is_string());

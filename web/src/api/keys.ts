@@ -29,6 +29,8 @@ export const keys = {
   trials: ["trials"] as const,
   poorEdges: ["burns", "poor-edges"] as const,
   tipLog: ["rack", "tips"] as const,
+  stores: ["rack", "stores"] as const,
+  shopRuns: ["burns", "runs"] as const,
   ofBurns: (query: unknown) => ["trials", "of-burns", query] as const,
   quote: (id: string) => ["quotes", id] as const,
   work: (body: unknown) => ["work", body] as const,

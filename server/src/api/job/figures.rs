@@ -12,7 +12,7 @@ use crate::plan::rig::Rigged;
 use crate::plan::shop::Shop;
 use crate::store::job_lines::{self, JobLine};
 use crate::store::jobs::{self, Job};
-use crate::store::line_figures::{Figures, Standing, keep};
+use crate::store::line_figures::{Figures, LineGas, Standing, keep};
 
 /// Lines that a reading plans by itself at most; the others wait for the task that runs behind.
 pub const AT_ONCE: usize = 200;
@@ -55,6 +55,18 @@ pub async fn planned_lines(
     .map_err(|error| ApiError::Internal(error.to_string()))?
 }
 
+/// What the pieces of a line take; nothing where it does not plan.
+fn gas_of(view: &LineView) -> LineGas {
+    let Some(plan) = &view.plan else { return LineGas::default() };
+    let fuel = view.request.as_ref().and_then(|request| request.gas.fuel.as_ref());
+    LineGas {
+        pieces: i32::try_from(plan.line_total.count).unwrap_or(i32::MAX),
+        oxygen_m3: plan.line_total.oxygen_l / 1e3,
+        fuel: fuel.and_then(|fuel| fuel.0.as_str()).map(str::to_owned),
+        fuel_m3: plan.line_total.fuel_l / 1e3,
+    }
+}
+
 /// Brings standings up to date, at most so many of them at once; the others stay as they were kept last.
 ///
 /// # Errors
@@ -76,6 +88,7 @@ pub async fn fill(pool: &PgPool, shop: Shop, standings: &mut [Standing]) -> ApiR
             from: standing.now,
             verdict: view.verdict().to_owned(),
             time_s: view.plan.as_ref().map_or(0.0, |plan| plan.line_total.time_s),
+            gas: gas_of(view),
             card_current: view.card_current,
         };
         standing.stale = false;

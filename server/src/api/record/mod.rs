@@ -15,6 +15,7 @@ pub mod poor_edges;
 pub mod quote;
 pub mod quote_of_job;
 pub mod quotes;
+pub mod stores;
 pub mod tips;
 pub mod trial;
 pub mod trials;
@@ -33,6 +34,7 @@ pub fn routes(app: &mut ServiceConfig) {
         .service(poor_edges::cost)
         .service(tips::log)
         .service(tips::clean)
+        .service(stores::stores)
         .service(choices::choose)
         .service(choices::tell_change)
         .service(trial::judge_trial)

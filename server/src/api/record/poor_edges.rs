@@ -100,6 +100,8 @@ pub struct PoorEdgesReply {
     pub poor: u32,
     /// Lost.
     pub lost: u32,
+    /// Cut anew, as was said at the torch.
+    pub recut: u32,
     /// Ground over planned where a cut comes out good: what is usual in this shop.
     pub usual: f64,
     /// Ground beyond the usual.
@@ -184,6 +186,7 @@ fn burnt(burn: &Weighed, since_cleaned: Option<u32>, prices: &Prices) -> Option<
     let timed = burn.duration_s.map(|cut| Duration::from_s(cut + burn.start_s.unwrap_or(0.0)));
     Some(Burnt {
         outcome: Outcome::of(&burn.outcome)?,
+        again: burn.again,
         burning: timed,
         oxygen: GasVolume::from_m3(burn.oxygen_m3.unwrap_or(0.0)),
         fuel: GasVolume::from_m3(burn.fuel_m3.unwrap_or(0.0)),
@@ -267,7 +270,7 @@ pub async fn cost(
 
 impl PoorEdgesReply {
     fn of((from, to): (OffsetDateTime, OffsetDateTime), burns: usize, bill: Bill) -> Self {
-        let [usable, poor, lost] = bill.counts;
+        let [usable, poor, lost, recut] = bill.counts;
         Self {
             from,
             to,
@@ -275,6 +278,7 @@ impl PoorEdgesReply {
             usable,
             poor,
             lost,
+            recut,
             usual: fine(bill.usual),
             grinding_s: bill.measured.grinding.as_s().round(),
             burning_s: bill.measured.burning.as_s().round(),

@@ -141,6 +141,27 @@ fn texts(name: &str, note: &str) -> ApiResult<(String, String)> {
     fields.done((name, note))
 }
 
+/// A job's cuts offered at the shop's prices of now.
+///
+/// # Errors
+/// [`ApiError::Invalid`] for what cannot be, or a job that is not there.
+pub async fn offered(pool: &PgPool, caller: Caller, new: &NewQuoteRequest) -> ApiResult<NewQuote> {
+    let (name, note) = texts(&new.name, &new.note)?;
+    let Priced { mut asked, lines } = asked_of(pool, caller, new.job_id).await?;
+    asked.set_up_s.clone_from(&new.set_up_s);
+    asked.overhead_percent.clone_from(&new.overhead_percent);
+    asked.margin_percent.clone_from(&new.margin_percent);
+    asked.besides.clone_from(&new.besides);
+    let found = found_of(&asked, &lines).await?;
+    Ok(NewQuote {
+        job_id: new.job_id,
+        name,
+        note,
+        asked: serde_json::to_value(&asked)?,
+        found: serde_json::to_value(&found)?,
+    })
+}
+
 /// Makes a quote of a job's cuts, under a UUIDv7 of the client's choice; repeatable.
 #[utoipa::path(put, operation_id = "quotes_create", path = "/api/v1/quotes/{id}", request_body = NewQuoteRequest, params(("id" = String, Path)),
     responses((status = 201, body = Quote), (status = 200, body = Quote), (status = 409, body = ErrorBody), (status = 422, body = ErrorBody)))]
@@ -156,20 +177,7 @@ pub async fn create(
     if find::<Quote>(&pool, key.0).await?.is_some() {
         return Ok(put_reply::<Quote>(made(&pool, key.0, (None, &body.json)).await?));
     }
-    let (name, note) = texts(&new.name, &new.note)?;
-    let Priced { mut asked, lines } = asked_of(&pool, caller, new.job_id).await?;
-    asked.set_up_s.clone_from(&new.set_up_s);
-    asked.overhead_percent.clone_from(&new.overhead_percent);
-    asked.margin_percent.clone_from(&new.margin_percent);
-    asked.besides.clone_from(&new.besides);
-    let found = found_of(&asked, &lines).await?;
-    let quote = NewQuote {
-        job_id: new.job_id,
-        name,
-        note,
-        asked: serde_json::to_value(&asked)?,
-        found: serde_json::to_value(&found)?,
-    };
+    let quote = offered(&pool, caller, new).await?;
     let new = quotes::put(&pool, key, (&quote, &body.json)).await;
     Ok(put_reply(new.map_err(|error| unknown("quotes", error))?))
 }

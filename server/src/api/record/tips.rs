@@ -89,6 +89,13 @@ fn logged(
     }
 }
 
+/// Starts that a tip lasts, where the shop's prices say.
+#[must_use]
+pub fn life_starts(shop: &Shop) -> Option<f64> {
+    let told = shop.settings.get("tip_life_starts").and_then(Value::as_f64);
+    told.filter(|life| *life > 0.0)
+}
+
 /// What each tip has cut, and when it was cleaned.
 #[utoipa::path(get, operation_id = "tips_log", path = "/api/v1/record/tips", responses((status = 200, body = TipLogReply)))]
 #[get("/record/tips")]
@@ -98,8 +105,7 @@ pub async fn log(pool: web::Data<PgPool>, caller: Caller) -> ApiResult<web::Json
     let since: BTreeMap<Uuid, Since> = since.into_iter().map(|it| (it.tip_id, it)).collect();
     let used = tip_log::used(&pool).await?;
     let used: BTreeMap<Uuid, Use> = used.into_iter().map(|it| (it.tip_id, it)).collect();
-    let life_starts = shop.settings.get("tip_life_starts").and_then(Value::as_f64);
-    let life = life_starts.filter(|life| *life > 0.0);
+    let life = life_starts(&shop);
     let tips = shop.rack.iter().filter(|view| view.kind() == Some(GearKind::Tip));
     let mut tips: Vec<TipLogged> = tips
         .map(|view| {

@@ -117,7 +117,16 @@ pub async fn create(
     caller: Caller,
     body: Body<NewTrialRequest>,
 ) -> ApiResult<HttpResponse> {
-    let (key, new) = (new_id(&path, caller)?, &body.value);
+    let key = new_id(&path, caller)?;
+    let trial = designed(key.0, &body.value)?;
+    Ok(put_reply(trials::put(&pool, key, (&trial, &body.json)).await?))
+}
+
+/// A trial with its strips in the order that its id draws.
+///
+/// # Errors
+/// [`ApiError::Invalid`] with every field at fault.
+pub fn designed(id: uuid::Uuid, new: &NewTrialRequest) -> ApiResult<NewTrial> {
     let mut fields = Fields::default();
     let name = fields.text("name", &new.name, LONGEST);
     let (way_a, way_b) =
@@ -127,11 +136,10 @@ pub async fn create(
         fields.number(&NumberField::new("each", &EACH, Kind::Count), new.each.as_ref(), None);
     let (name, way_a, way_b) = fields.done((name, way_a, way_b))?;
     #[allow(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "2 to 20")]
-    let strips = order(each as usize, seed(key.0));
+    let strips = order(each as usize, seed(id));
     let strips =
         strips.into_iter().map(|way| Strip { way: way.code().to_owned(), value: None }).collect();
-    let trial = NewTrial { name, way_a, way_b, measure: measure.code(), strips };
-    Ok(put_reply(trials::put(&pool, key, (&trial, &body.json)).await?))
+    Ok(NewTrial { name, way_a, way_b, measure: measure.code(), strips })
 }
 
 /// Lists trials.

@@ -10,6 +10,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::api::record::burns::{BurnView, view};
+use crate::api::run::gas_taken::{self, GasTaken};
 use crate::api::run::record::{RecordReply, record_of};
 use crate::error::{ApiResult, ErrorBody};
 use crate::http::rows::id;
@@ -80,6 +81,8 @@ pub struct RunRecord {
     pub skips: Vec<SkipRecord>,
     /// Gauges as they were read, in order.
     pub readings: Vec<ReadingRecord>,
+    /// What the cylinders on its rig gave, by gauge and scale.
+    pub gas: Vec<GasTaken>,
 }
 
 /// Everything that was kept of a job.
@@ -116,7 +119,7 @@ pub async fn show_job_record(
     for run in job_runs::of_job(&pool, key).await? {
         let record = record_of(run_events::since(&pool, (key, run.id), 0).await?.events);
         spared(&record, &mut told);
-        runs.push(run_record(run, &record));
+        runs.push(run_record(&pool, (run, &record)).await?);
     }
     let lines = job_lines::of_job(&pool, key).await?.into_iter().map(|line| {
         let of = Some(line.record.id);
@@ -148,7 +151,15 @@ fn spared(record: &RecordReply, by_line: &mut BTreeMap<Uuid, (u32, u32)>) {
     }
 }
 
-fn run_record(run: JobRun, record: &RecordReply) -> RunRecord {
+/// A run with what was left out and read, and what gas it took.
+///
+/// # Errors
+/// When the database fails.
+pub async fn run_record(
+    pool: &PgPool,
+    (run, record): (JobRun, &RecordReply),
+) -> ApiResult<RunRecord> {
+    let mut cylinders = run.cylinders.clone();
     let stands = |key: &str| record.steps.get(key).is_some_and(|state| state == "skipped");
     let mut skips: Vec<SkipRecord> = Vec::new();
     let mut readings = Vec::new();
@@ -164,11 +175,18 @@ fn run_record(run: JobRun, record: &RecordReply) -> RunRecord {
                     happened_at: event.happened_at,
                 });
             }
-            RunEventBody::Reading(reading) => readings
-                .push(ReadingRecord { reading: reading.clone(), happened_at: event.happened_at }),
+            RunEventBody::Reading(reading) => {
+                cylinders.extend(reading.gear_id);
+                let happened_at = event.happened_at;
+                readings.push(ReadingRecord { reading: reading.clone(), happened_at });
+            }
+            RunEventBody::Rig(rig) => cylinders.extend(&rig.cylinders),
             _ => {}
         }
     }
     let done = record.steps.values().filter(|state| *state == "done").count();
-    RunRecord { run, done, skips, readings }
+    cylinders.sort_unstable();
+    cylinders.dedup();
+    let gas = gas_taken::of_run(pool, (&run, &cylinders)).await?;
+    Ok(RunRecord { run, done, skips, readings, gas })
 }

@@ -4,10 +4,12 @@ pub mod cut_by;
 pub mod cuts;
 pub mod document;
 pub mod event;
+pub mod gas_taken;
 pub mod job_record;
 pub mod rack;
 pub mod record;
 pub mod runs;
+pub mod shop_runs;
 
 use actix_web::{get, post, web};
 use galvanon_core::code::Code;

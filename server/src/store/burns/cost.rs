@@ -12,6 +12,8 @@ use crate::error::ApiResult;
 pub struct Weighed {
     /// good, usable, poor, lost.
     pub outcome: String,
+    /// Whether it was said at the torch that its piece is cut anew.
+    pub again: bool,
     /// When.
     pub happened_at: OffsetDateTime,
     /// Heating before the lever, s.
@@ -47,7 +49,9 @@ pub async fn weighed(
 ) -> ApiResult<Vec<Weighed>> {
     let sql = "SELECT * FROM (
                    SELECT b.id, b.outcome, b.happened_at, b.start_s, b.duration_s, b.oxygen_m3, b.fuel_m3,
-                       b.clean_up_s, b.clean_up_factor, b.fuel, b.tip_id, d.settled, d.causes
+                       b.clean_up_s, b.clean_up_factor, b.fuel, b.tip_id, d.settled, d.causes,
+                       EXISTS (SELECT 1 FROM run_events e WHERE e.id = b.id AND e.kind = 'cut'
+                           AND e.body->>'outcome' = 'redo') AS again
                    FROM burns b LEFT JOIN LATERAL (
                        SELECT settled, causes FROM diagnoses
                        WHERE burn_id = b.id AND deleted_at IS NULL

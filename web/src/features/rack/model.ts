@@ -103,6 +103,7 @@ export const FIELDS: Record<GearKind, readonly Field[]> = {
     { key: "minor_kpa", label: "Small marks every", as: "measure", kind: "pressure" },
     { key: "printed_in", label: "Printed in", as: "choice", options: ["psi", "bar", "kpa"] },
     { key: "red_from_kpa", label: "Red from", as: "measure", kind: "pressure" },
+    { key: "inspected_on", label: "Last tested", as: "day" },
   ],
   arrestor: [
     { key: "gas", label: "In the line of", as: "choice", options: ["oxygen", "fuel"] },

@@ -6,14 +6,15 @@ import { api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { everybody } from "@/api/lists";
 import { sentence, word } from "@/text";
-import { ENDED, JOB_RECORD } from "@/text/job-record";
 import { RECORD } from "@/text/record";
+import { ENDED, JOB_RECORD } from "@/text/record/job-record";
 import { Button } from "@/ui/button";
 import { usePreferences } from "@/ui/preferences";
 import { Failed, Loading } from "@/ui/states";
 import { Wide } from "@/ui/wide";
 import { boreName, clock, print, type System } from "@/units";
 import { deviations, stepCode, together } from "./job-record";
+import { GasTaken } from "./log/Runs";
 
 type Line = Schemas["LineRecord"];
 type NameOf = (id: string | null | undefined) => string;
@@ -259,6 +260,7 @@ function Runs({ runs, nameOf }: { runs: Schemas["RunRecord"][]; nameOf: NameOf }
                 .join("; ")}
             </p>
           )}
+          <GasTaken gas={run.gas} system={system} />
         </div>
       ))}
     </section>

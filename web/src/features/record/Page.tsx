@@ -1,21 +1,24 @@
 /** The shop's record: what its burns teach, the burns themselves, and two ways held against each other. */
 import { useNavigate, useSearch } from "@tanstack/react-router";
 import { Tabs } from "radix-ui";
-import { COST } from "@/text/cost";
-import { QUOTE } from "@/text/quote";
 import { RECORD } from "@/text/record";
+import { COST } from "@/text/record/cost";
+import { QUOTE } from "@/text/record/quote";
+import { STORES } from "@/text/record/stores";
 import { PoorEdges } from "./cost/PoorEdges";
 import { Learned } from "./Learned";
-import { Log } from "./log/Log";
+import { CutsOrRuns } from "./log/CutsOrRuns";
 import { Quotes } from "./quote/Quotes";
+import { Stores } from "./stores/Stores";
 import { Ways } from "./trial/Ways";
 
 const LOOK =
-  "px-3 py-1.5 text-sm hover:bg-sunk data-[state=active]:border-b-3 data-[state=active]:border-accent data-[state=active]:font-semibold";
+  "px-3 py-1.5 whitespace-nowrap text-sm hover:bg-sunk data-[state=active]:border-b-3 data-[state=active]:border-accent data-[state=active]:font-semibold";
 const PARTS = [
   { value: "learned", text: RECORD.learned, shown: <Learned /> },
-  { value: "log", text: RECORD.log, shown: <Log /> },
+  { value: "log", text: RECORD.log, shown: <CutsOrRuns /> },
   { value: "poor-edges", text: COST.title, shown: <PoorEdges /> },
+  { value: "stores", text: STORES.title, shown: <Stores /> },
   { value: "quotes", text: QUOTE.title, shown: <Quotes /> },
   { value: "two-ways", text: RECORD.twoWays, shown: <Ways /> },
 ];
@@ -34,7 +37,7 @@ export function RecordPage() {
         }
         className="flex flex-col gap-3"
       >
-        <Tabs.List className="flex border-b border-line" aria-label={RECORD.title}>
+        <Tabs.List className="flex flex-wrap border-b border-line" aria-label={RECORD.title}>
           {PARTS.map(({ value, text }) => (
             <Tabs.Trigger key={value} value={value} className={LOOK}>
               {text}

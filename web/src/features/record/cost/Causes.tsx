@@ -1,6 +1,6 @@
 /** What each cause cost, drawn as a plate edge whose slag hangs as far as it had to be ground; the table behind it. */
 import type { Schemas } from "@/api/client";
-import { COST } from "@/text/cost";
+import { COST } from "@/text/record/cost";
 import { useMoney } from "@/ui/currency";
 import { clock } from "@/units";
 import { reaches } from "./cost";

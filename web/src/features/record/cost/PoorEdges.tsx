@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
-import { COST } from "@/text/cost";
+import { COST } from "@/text/record/cost";
 import { useMoney } from "@/ui/currency";
 import { Empty, Failed, Loading } from "@/ui/states";
 import { clock } from "@/units";

@@ -4,13 +4,14 @@ import { useState } from "react";
 import { api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { once } from "@/api/once";
-import { COST } from "@/text/cost";
+import { COST } from "@/text/record/cost";
+import { fill } from "@/text/record/fill";
 import { tipName } from "@/text/tip";
 import { Button } from "@/ui/button";
 import { usePreferences } from "@/ui/preferences";
 import { May } from "@/ui/session";
 import { Empty, Failed, Loading } from "@/ui/states";
-import { fill, pips } from "./cost";
+import { pips } from "./cost";
 
 type Tip = Schemas["TipLogged"];
 

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { cleaningSaid, fill, pips, reaches, remarks } from "./cost";
+import { fill } from "@/text/record/fill";
+import { cleaningSaid, pips, reaches, remarks } from "./cost";
 
 const money = (value: number) => value.toFixed(0);
 const REPLY = {
@@ -9,6 +10,7 @@ const REPLY = {
   usable: 120,
   poor: 80,
   lost: 1,
+  recut: 0,
   usual: 0.97,
   grinding_s: 9_000,
   burning_s: 60,
@@ -28,6 +30,12 @@ describe("what poor edges cost", () => {
       "380 cuts: 120 usable, 80 poor, 1 lost.",
       "A good edge takes 97 % of the planned time at the grinder here.",
     ]);
+  });
+
+  it("tells of pieces cut anew only where there are some", () => {
+    expect(remarks({ ...REPLY, recut: 2 }, money)[0]).toBe(
+      "380 cuts: 120 usable, 80 poor, 1 lost, 2 cut anew.",
+    );
   });
 
   it("keeps apart what nobody timed", () => {

@@ -1,20 +1,17 @@
 /** What poor edges cost, as sentences and lengths of a picture. Pure. */
 import type { Schemas } from "@/api/client";
-import { COST } from "@/text/cost";
+import { COST } from "@/text/record/cost";
+import { fill } from "@/text/record/fill";
 
 type Reply = Schemas["PoorEdgesReply"];
 type Cleaning = Schemas["CleaningCost"];
 
-/** Puts words into a sentence: `fill("{n} cuts", { n: 3 })` is `3 cuts`. */
-export function fill(text: string, words: Record<string, string | number>): string {
-  return text.replace(/\{(\w+)\}/g, (all, name: string) => String(words[name] ?? all));
-}
-
 /** What is said under the figures, a sentence each. */
 export function remarks(reply: Reply, money: (value: number) => string): string[] {
-  const { burns, usable, poor, lost } = reply;
+  const { burns, usable, poor, lost, recut } = reply;
+  const anew = recut > 0 ? fill(COST.recut, { recut }) : "";
   const said = [
-    fill(COST.counts, { burns, usable, poor, lost }),
+    fill(COST.counts, { burns, usable, poor, lost, anew }),
     fill(COST.usual, { usual: `${Math.round(100 * reply.usual)} %` }),
   ];
   if (reply.estimated_money > 0)

@@ -1,5 +1,5 @@
 import { expect, it } from "vitest";
-import { HOLDS } from "@/text/notebook";
+import { HOLDS } from "@/text/record/notebook";
 import { COLUMNS, chosenColumns, fileOf, toggled, USUAL } from "./columns";
 import { ANYTHING, asked } from "./Filters";
 import { faultsByRow, ROLES, request } from "./notebook";

@@ -1,5 +1,5 @@
 /** What goes on top of the cuts: setting up once, plate and freight, the machine's hour, overhead, margin. */
-import { QUOTE } from "@/text/quote";
+import { QUOTE } from "@/text/record/quote";
 import { MeasureField } from "@/ui/measure-field";
 import type { Top } from "./quote";
 

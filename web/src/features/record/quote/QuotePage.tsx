@@ -6,7 +6,7 @@ import { useState } from "react";
 import { api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { word } from "@/text";
-import { QUOTE } from "@/text/quote";
+import { QUOTE } from "@/text/record/quote";
 import { Button, buttonLook } from "@/ui/button";
 import { useCurrency } from "@/ui/currency";
 import { May } from "@/ui/session";

@@ -5,7 +5,7 @@ import { useState } from "react";
 import { api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { once } from "@/api/once";
-import { QUOTE } from "@/text/quote";
+import { QUOTE } from "@/text/record/quote";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { useCurrency } from "@/ui/currency";

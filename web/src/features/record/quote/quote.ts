@@ -1,6 +1,6 @@
 /** A quote as it is read. Pure. */
 import type { Schemas } from "@/api/client";
-import { PARTS, QUOTE } from "@/text/quote";
+import { PARTS, QUOTE } from "@/text/record/quote";
 
 export type Found = Schemas["QuoteFound"];
 type Money = Schemas["MoneyBand"];

@@ -5,7 +5,7 @@ import { keys } from "@/api/keys";
 import { everybody } from "@/api/lists";
 import { word } from "@/text";
 import { KINDS } from "@/text/record";
-import { BY, TRIAL } from "@/text/trial";
+import { BY, TRIAL } from "@/text/record/trial";
 import { Choice } from "@/ui/choice";
 import { useKept } from "@/ui/kept";
 import { usePreferences } from "@/ui/preferences";

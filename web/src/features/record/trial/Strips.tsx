@@ -3,7 +3,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
-import { MEASURES, TRIAL } from "@/text/trial";
+import { MEASURES, TRIAL } from "@/text/record/trial";
 import { Button } from "@/ui/button";
 import { useSession } from "@/ui/session";
 import { Failed } from "@/ui/states";

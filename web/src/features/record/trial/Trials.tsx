@@ -4,7 +4,7 @@ import { useState } from "react";
 import { api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { once } from "@/api/once";
-import { MEASURES, TRIAL } from "@/text/trial";
+import { MEASURES, TRIAL } from "@/text/record/trial";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { useKept } from "@/ui/kept";

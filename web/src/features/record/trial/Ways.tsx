@@ -1,5 +1,5 @@
 /** Two ways held against each other: tried on strips, by burns that are there, by numbers typed in. */
-import { TRIAL } from "@/text/trial";
+import { TRIAL } from "@/text/record/trial";
 import { OfBurns } from "./OfBurns";
 import { Trials } from "./Trials";
 import { TwoWays } from "./TwoWays";

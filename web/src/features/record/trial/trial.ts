@@ -1,7 +1,7 @@
 /** Two ways held against each other, as sentences. Pure. */
 import type { Schemas } from "@/api/client";
 import { RECORD } from "@/text/record";
-import { BY, TRIAL } from "@/text/trial";
+import { BY, TRIAL } from "@/text/record/trial";
 
 type Judged = Schemas["TrialReply"];
 

@@ -33,6 +33,7 @@ export const TRIAL = {
 /** What is measured, and in what unit. */
 export const MEASURES: Record<string, string> = {
   clean_up_min: "grinding, min",
+  grade: "grade: the worse of its ISO 9013 ranges",
   slag: "slag: 0 none, 1 taps off, 2 chips off, 3 ground",
   perpendicularity_mm: "out of square, mm",
   roughness_um: "roughness Rz5, µm",

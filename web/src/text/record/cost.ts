@@ -4,9 +4,10 @@ export const COST = {
   lead: "In the last 13 weeks, beyond what the same cuts take here when they come out good:",
   none: "No cut of the last 13 weeks came out poor. Log how a cut came out from its card, or run a job at the torch, and what poor edges cost stands here.",
   grinding: "ground beyond the usual",
-  burning: "burnt in lost cuts",
+  burning: "burnt in lost and recut pieces",
   money: "in money, as measured",
-  counts: "{burns} cuts: {usable} usable, {poor} poor, {lost} lost.",
+  counts: "{burns} cuts: {usable} usable, {poor} poor, {lost} lost{anew}.",
+  recut: ", {recut} cut anew",
   usual: "A good edge takes {usual} of the planned time at the grinder here.",
   estimated:
     "Poor edges that nobody timed may add about {money}, taking each as the mean of its like.",

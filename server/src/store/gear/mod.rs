@@ -1,5 +1,7 @@
 //! The table `gear`: what the shop owns.
 
+pub mod cylinder_log;
+
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
 use sqlx::PgPool;

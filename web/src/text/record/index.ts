@@ -1,7 +1,7 @@
 /** What the record says, and what a class of burns is called. */
 import type { Schemas } from "@/api/client";
+import { word } from "@/text";
 import { about, boreName, type System } from "@/units";
-import { word } from ".";
 
 type Factor = Schemas["FactorWire"];
 
