@@ -4,7 +4,7 @@ use std::time::{Duration, Instant};
 
 use anyhow::{Context, Result};
 use galvanon_e2e::App;
-use galvanon_server::plan::taught::learn_again;
+use galvanon_server::plan::learning::learn_again;
 use galvanon_server::work::figures::plan_some;
 use serde_json::{Value, json};
 use sqlx::AssertSqlSafe;

@@ -20,15 +20,16 @@ FROM job_lines line, LATERAL (SELECT * FROM plans ORDER BY made_at LIMIT 1) card
 WHERE line.typed LIKE '%900 mm guided' AND line.position::int % 4 = 0;
 INSERT INTO burns (id, job_line_id, happened_at, start_s, duration_s, pace_m_s, outcome, made_from, process, fuel, bore_m, thickness_m,
     speed_factor, start_preheat_factor, clean_up_s, clean_up_factor, tip_id, person_id)
-SELECT gen_random_uuid(), line.id, now() - n * interval '3 minutes', 12 + n % 9, 60 + n % 120, 0.005,
+SELECT gen_random_uuid(), lines.ids[1 + n % cardinality(lines.ids)], now() - n * interval '3 minutes', 12 + n % 9, 60 + n % 120, 0.005,
     CASE n % 20 WHEN 0 THEN 'poor' WHEN 1 THEN 'usable' ELSE 'good' END, '{}',
     (ARRAY['freehand', 'guided', 'machine'])[1 + n % 3], (ARRAY['acetylene', 'propane'])[1 + n % 2],
     (ARRAY[0.001, 0.0012, 0.0015])[1 + n % 3], 0.006 + 0.001 * (n % 60),
-    exp(0.1 * sin(n)), exp(0.2 * cos(n)), 20 + n % 60, exp(0.2 * sin(n / 7)), tip.id, hand.id
-FROM generate_series(1, 1000000) n
-JOIN (SELECT id, row_number() OVER () AS at, count(*) OVER () AS all FROM job_lines) line ON line.at = 1 + n % line.all
-JOIN (SELECT id, row_number() OVER () AS at, count(*) OVER () AS all FROM gear WHERE kind = 'tip') tip ON tip.at = 1 + n % tip.all
-JOIN (SELECT id, row_number() OVER () AS at, count(*) OVER () AS all FROM people) hand ON hand.at = 1 + n % hand.all;
+    exp(0.1 * sin(n)), exp(0.2 * cos(n)), 20 + n % 60, exp(0.2 * sin(n / 7)),
+    tips.ids[1 + n % cardinality(tips.ids)], hands.ids[1 + n % cardinality(hands.ids)]
+FROM generate_series(1, 1000000) n,
+    (SELECT array_agg(id) AS ids FROM job_lines) lines,
+    (SELECT array_agg(id) AS ids FROM gear WHERE kind = 'tip') tips,
+    (SELECT array_agg(id) AS ids FROM people) hands;
 SET session_replication_role = origin;
 UPDATE shop_stamp SET stamp = stamp + 1;
 ANALYZE;

@@ -200,3 +200,59 @@ async fn bolts_are_led_at_the_torch_stage_by_stage() -> Result<()> {
     })
     .await
 }
+
+/// A circle is set by its pivot and cut in thirds; the bar is half a kerf longer for a disc than for a hole. A carriage's dial, kept in
+/// the rack, leads a rail; a heating head's flow comes from the rack too, and its heat has a colour.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_circle_goes_round_its_pivot_and_the_racks_gear_leads_rail_and_heat() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/work").await?;
+        browser.click("Circle").await?;
+        browser.reads("[data-stage='circle_pivot']", "Set the bar 6.0").await?;
+        browser.tap("[data-stage='circle_last'] button").await?;
+        browser.reads("[data-stage='circle_last']", "the piece sags as it comes free").await?;
+        browser.see("[data-arc='circle_last']").await?;
+        browser.choose("What is kept", "the hole around").await?;
+        browser.tap("[data-stage='circle_pivot'] button").await?;
+        browser.reads("[data-stage='circle_pivot']", "Set the bar 5.9").await?;
+        browser.fill_field("Disc or hole, across", "1-1/4 in").await?;
+        browser.fill_field("Plate", "1 in").await?;
+        browser.reads("[data-verdict]", "is smaller than 1-1/2 in").await?;
+        // the rail of the page has no marks of its own: those of the carriage in the rack
+        browser.click("Rail").await?;
+        browser.reads("[data-work-figures]", "Dial at").await?;
+        browser.click("Heat").await?;
+        browser.choose("Heating head", "Heating head, large").await?;
+        browser.reads("[data-verdict]", "propane").await?;
+        browser.fill_field("Steel to be", "1150 F").await?;
+        browser.reads("[data-verdict]", "glows dark red").await?;
+        browser.see("[data-heat-colours] [data-asked]").await?;
+        ensure!(browser.violations().await?.is_empty(), "{:?}", browser.violations().await?);
+        Ok(())
+    })
+    .await
+}
+
+/// What is taken apart is typed piece by piece, and a carriage is put in the rack with the marks of its dial.
+#[tokio::test(flavor = "multi_thread")]
+async fn pieces_are_typed_and_a_carriage_is_kept_with_its_dial() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/jobs").await?;
+        browser.click("Old footbridge").await?;
+        browser.reads("body", "hole 10 in across").await?;
+        browser.open("/rack").await?;
+        browser.tap("[data-part='carriage'] header button").await?;
+        browser.fill("[data-gear-sheet] label input", "Small carriage").await?;
+        browser.click("One more mark").await?;
+        let row = "[data-rows='dial'] > div:nth-of-type(1)";
+        browser.fill(&format!("{row} input"), "15").await?;
+        browser.tap("[data-gear-sheet] > div:last-child button").await?;
+        // the mark was not timed: it stays out, and the carriage is kept
+        browser.gone("[data-gear-sheet]").await?;
+        browser.reads("[data-part='carriage']", "Small carriage").await?;
+        browser.reads("[data-part='carriage']", "3 marks timed").await?;
+        browser.reads("[data-part='wire_set']", "0.6, 0.8").await?;
+        Ok(())
+    })
+    .await
+}

@@ -98,6 +98,19 @@ async fn gear_that_cannot_be_is_refused_with_its_field() {
             json!({ "gas": "oxygen", "water_volume_l": 44.5, "pressure_kpa": 9_000, "read_at": "2226-05-31T09:00:00Z" }),
             "fields.read_at",
         ),
+        ("carriage", json!({ "rail_mm": 0 }), "fields.rail_mm"),
+        ("carriage", json!({ "dial": [] }), "fields.dial"),
+        ("carriage", json!({ "dial": [{ "mark": 5, "mm": 300, "s": 0 }] }), "fields.dial.0.s"),
+        (
+            "carriage",
+            json!({ "dial": [{ "mark": 5, "mm": 300, "s": 30 }, { "mark": 5, "mm": 300, "s": 31 }] }),
+            "fields.dial",
+        ),
+        ("wire_set", json!({ "wires_mm": [] }), "fields.wires_mm"),
+        ("wire_set", json!({ "wires_mm": [0.6, 60] }), "fields.wires_mm.1"),
+        ("wire_set", json!({}), "fields.wires_mm"),
+        ("heating_head", json!({ "fuel": "propane" }), "fields.flow_l_min"),
+        ("heating_head", json!({ "fuel": "oxygen", "flow_l_min": 30 }), "fields.fuel"),
         ("anvil", json!({}), "kind"),
     ] {
         let body = json!({ "kind": kind, "label": "x", "fields": fields });

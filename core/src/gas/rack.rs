@@ -46,6 +46,12 @@ pub enum GearKind {
     Torch,
     /// A cylinder.
     Cylinder,
+    /// A carriage that runs on a rail, with the timed marks of its dial.
+    Carriage,
+    /// The wires that bores are cleaned and measured with.
+    WireSet,
+    /// A heating head, with what its maker's chart says it takes.
+    HeatingHead,
 }
 
 impl GearKind {

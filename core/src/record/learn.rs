@@ -93,7 +93,7 @@ pub struct Change {
 /// What was learned of one kind.
 #[derive(Clone, Debug)]
 pub struct Learned {
-    tree: Tree,
+    pub(super) tree: Tree,
     /// Noise of one burn, a standard deviation of the logarithm.
     pub noise: f64,
     /// Burns that are far off what is expected of them: place in the list, and by how many standard deviations.
@@ -108,10 +108,6 @@ pub struct Learned {
 #[must_use]
 pub fn learn(kind: Taught, seen: &[Seen]) -> Learned {
     let ys: Vec<f64> = seen.iter().map(|burn| burn.factor.ln()).collect();
-    let aged = |burn: &Seen| {
-        let before = if burn.changed_since { BEFORE_A_CHANGE } else { 1.0 };
-        0.5_f64.powf(burn.age.max(0.0) / HALVES) * before
-    };
     let ages: Vec<f64> = seen.iter().map(aged).collect();
     let noise = noise(kind, seen, (&ys, &ages));
     let (weights, off, tree) = weighed(seen, (&ys, &ages), noise);
@@ -119,6 +115,24 @@ pub fn learn(kind: Taught, seen: &[Seen]) -> Learned {
     let changes = changes(seen, (&ys, &ages), noise);
     let weights = weights.iter().zip(&ages).map(|(w, age)| w * age).collect();
     Learned { tree, noise, flagged, changes, weights }
+}
+
+/// What a burn counts by its age, and by whether its rig has changed since.
+pub(super) fn aged(burn: &Seen) -> f64 {
+    let before = if burn.changed_since { BEFORE_A_CHANGE } else { 1.0 };
+    faded(burn.age) * before
+}
+
+/// What is left of a weight after so many days.
+#[must_use]
+pub fn faded(days: f64) -> f64 {
+    0.5_f64.powf(days.max(0.0) / HALVES)
+}
+
+/// What a burn counts that lies so many standard deviations off.
+pub(super) fn counts(off: f64) -> f64 {
+    let beyond = (WHOLE_TO / off.abs()).min(1.0);
+    beyond * beyond * beyond
 }
 
 /// What each burn counts beside the others, how far off it lies, and the tree that grows of them: with the noise given, the
@@ -137,8 +151,7 @@ fn weighed(seen: &[Seen], (ys, ages): (&[f64], &[f64]), noise: f64) -> (Vec<f64>
         let mut tree = grown(&weights);
         for (i, burn) in seen.iter().enumerate() {
             off[i] = without(&mut tree, &burn.class, (ys[i], ages[i] * weights[i]), noise);
-            let beyond = (WHOLE_TO / off[i].abs()).min(1.0);
-            weights[i] = beyond * beyond * beyond;
+            weights[i] = counts(off[i]);
         }
     }
     let tree = grown(&weights);
@@ -224,7 +237,7 @@ impl Learned {
     /// As it was kept: what has faded since by how long ago, days.
     #[must_use]
     pub fn kept(noise: f64, leaves: &[Leaf], ago: f64) -> Self {
-        let faded = 0.5_f64.powf(ago.max(0.0) / HALVES);
+        let faded = faded(ago);
         let mut tree = Tree::new(noise);
         for leaf in leaves {
             tree.put(leaf, faded);

@@ -7,6 +7,7 @@ pub mod class;
 pub mod compare;
 pub mod done;
 pub mod learn;
+pub mod one_more;
 pub mod poor_edges;
 pub mod quote;
 mod tree;

@@ -11,7 +11,7 @@ use crate::quantity::{AbsolutePressure, GasFlow, GaugePressure, Length};
 use crate::reference::{Table, read, table};
 use crate::tip::handbook::handbook;
 use crate::tip::owned::{Tip, TipKind};
-use crate::tip::pressure::pressure;
+use crate::tip::pressure::{SHOWN, pressure};
 
 /// The pressure at the tip that a tip is chosen to run nearest to. Source: `ours`.
 #[must_use]
@@ -96,14 +96,17 @@ pub fn choose<'a>(owned: &'a [Tip], need: &Need) -> Result<Option<&'a Tip>> {
     let mut inside: Vec<(&Tip, f64)> = Vec::with_capacity(owned.len());
     for tip in owned {
         if is_inside(tip, (need.thickness, need.fuel), band) {
-            inside.push((tip, distance(tip, need)?));
+            inside.push((tip, runs_at(tip, need)?.as_pa()));
         }
     }
-    // the kind that the work asks for, where one of them would do
-    if inside.iter().any(|(tip, _)| tip.kind == need.kind) {
+    // the kind that the work asks for, where one of them would run in the band that is shown
+    let runs = |pressure: f64| pressure >= SHOWN.0.as_pa() && pressure <= SHOWN.1.as_pa();
+    if inside.iter().any(|(tip, at)| tip.kind == need.kind && runs(*at)) {
         inside.retain(|(tip, _)| tip.kind == need.kind);
     }
-    let Some(best) = inside.iter().min_by(|a, b| a.1.total_cmp(&b.1)).map(|found| found.0) else {
+    let off = |at: f64| (at - need.wanted.as_pa()).abs();
+    let nearest_wanted = inside.iter().min_by(|a, b| off(a.1).total_cmp(&off(b.1)));
+    let Some(best) = nearest_wanted.map(|found| found.0) else {
         return Ok(nearest(owned, band));
     };
     Ok(Some(match need.school {
@@ -112,16 +115,15 @@ pub fn choose<'a>(owned: &'a [Tip], need: &Need) -> Result<Option<&'a Tip>> {
     }))
 }
 
-/// How far a tip would run from the comfortable pressure, Pa.
-fn distance(tip: &Tip, need: &Need) -> Result<f64> {
-    let runs_at = match tip.chart(need.fuel).and_then(|chart| chart.at(need.thickness)) {
+/// The pressure at which a tip would run.
+fn runs_at(tip: &Tip, need: &Need) -> Result<GaugePressure> {
+    Ok(match tip.chart(need.fuel).and_then(|chart| chart.at(need.thickness)) {
         Some(row) => row.oxygen.band(need.part).set,
         None => {
             let orifice = Orifice { bore: tip.bore, discharge: need.discharge };
             pressure(&orifice, need.flow, need.ambient)?
         }
-    };
-    Ok((runs_at.as_pa() - need.wanted.as_pa()).abs())
+    })
 }
 
 fn next_larger<'a>(owned: &'a [Tip], than: &Tip) -> Option<&'a Tip> {

@@ -17,6 +17,7 @@ use crate::range::Range;
 use crate::reference::{Table, read, table};
 use crate::steel::surface::Surface;
 use crate::trace::{Kind, Measure, Named};
+use crate::work::head::{ACROSS, Head};
 use crate::work::jet::Jet;
 use crate::work::oxygen::time_to_remove;
 use crate::work::stage::{Stage, WorkKind, WorkPlan};
@@ -26,15 +27,27 @@ use crate::work::whole::as_one;
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
 #[strum(serialize_all = "snake_case")]
 pub enum What {
-    /// A rivet's button head.
+    /// A rivet's head.
     #[default]
     Rivet,
-    /// A hexagon head.
+    /// A bolt's or a screw's head.
     BoltHead,
     /// A nut.
     Nut,
     /// A stud, off flush.
     Stud,
+}
+
+impl What {
+    /// What a rivet's or a bolt's head is where nobody says; `None` for what has no head.
+    #[must_use]
+    pub const fn usual_head(self) -> Option<Head> {
+        match self {
+            Self::Rivet => Some(Head::Button),
+            Self::BoltHead => Some(Head::Hex),
+            Self::Nut | Self::Stud => None,
+        }
+    }
 }
 
 /// What is spared.
@@ -80,6 +93,8 @@ pub enum Coated {
 pub struct Fastener {
     /// What is taken off.
     pub what: What,
+    /// What its head is like; of a nut and a stud nothing is read.
+    pub head: Head,
     /// Of shank or thread.
     pub diameter: Length,
     /// What is spared.
@@ -92,11 +107,8 @@ pub struct Fastener {
 
 /// Shank or thread.
 pub const DIAMETER: Range = Range::new("diameter", "m", 0.005, 0.1);
-/// Across flats, head, nut; button head: half width and height; all in diameters. Source: `from_memory`.
-const ACROSS: f64 = 1.5;
-const HEAD: f64 = 0.63;
+/// A nut's height in diameters. Source: `from_memory`.
 const NUT: f64 = 0.9;
-const BUTTON: (f64, f64) = (0.8, 0.65);
 /// What is left of a head for the wash, and how thick a slice is, m. Source: `ours`.
 const SKIN: f64 = 0.002;
 const SLICE: f64 = 0.012;
@@ -123,16 +135,6 @@ fn pitch(diameter: Length) -> Result<f64, Error> {
     Ok(row.map_or(0.0, |row| row.pitch_mm * 1e-3))
 }
 
-/// Volume of a button head of half width `a` and height `k`: a spherical cap.
-///
-/// ```text
-/// V = π·k·(3·a² + k²)/6
-/// ```
-#[must_use]
-pub fn button_volume(a: f64, k: f64) -> f64 {
-    PI * k * (3.0 * a * a + k * k) / 6.0
-}
-
 /// One cut of it, and how many.
 struct Cuts {
     code: &'static str,
@@ -149,8 +151,7 @@ impl Fastener {
     pub fn size(&self) -> (Length, Length) {
         let d = self.diameter.as_m();
         let (across, high) = match self.what {
-            What::Rivet => (2.0 * BUTTON.0 * d, BUTTON.1 * d),
-            What::BoltHead => (ACROSS * d, HEAD * d),
+            What::Rivet | What::BoltHead => self.head.size(d),
             What::Nut => (ACROSS * d, NUT * d),
             What::Stud => (d, d),
         };
@@ -168,11 +169,17 @@ impl Fastener {
         let cut =
             |code, thickness, count, left| Cuts { code, thickness, length: across, count, left };
         match self.what {
-            What::Rivet => {
-                let skin = round(across / 2.0) * SKIN;
-                cut("fastener_slices", across, slices, skin.min(button_volume(across / 2.0, high)))
+            What::Rivet | What::BoltHead if self.head == Head::Countersunk => {
+                // nothing stands out: all of it is washed out of its seat, with the tip that would slice it
+                cut("fastener_sunk", across, 0.0, self.head.volume(d))
             }
-            What::BoltHead => cut("fastener_slices", across, slices, hexagon * SKIN),
+            What::Rivet | What::BoltHead => {
+                let skin = match self.head {
+                    Head::Hex => hexagon * SKIN,
+                    _ => (round(across / 2.0) * SKIN).min(self.head.volume(d)),
+                };
+                cut("fastener_slices", across, slices, skin)
+            }
             What::Stud => cut("fastener_stud", d, 1.0, round(d / 2.0) * SKIN),
             What::Nut if self.save.thread() || d > LARGE => {
                 // what stands between the two cuts and the thread
@@ -198,11 +205,14 @@ impl Fastener {
             Coated::Zinc => Some(note(Level::Caution, "work_zinc")),
             Coated::Cadmium => Some(note(Level::Stop, "work_cadmium")),
         };
+        let headed = self.what.usual_head().is_some();
+        let sunk = headed && self.head == Head::Countersunk;
         let no_thread = self.what == What::Rivet && self.save.thread();
         let all = [
             coated,
             no_thread.then(|| note(Level::Caution, "work_rivet_has_no_thread")),
             self.save.plate().then(|| note(Level::Caution, "work_spare_the_plate")),
+            (sunk && self.save.plate()).then(|| note(Level::Caution, "work_sunk_marks_its_seat")),
             self.rusted.then(|| note(Level::Info, "work_rusted")),
             Some(note(Level::Caution, "work_under_load")),
         ];
@@ -241,7 +251,8 @@ pub fn plan(asked: &Fastener, base: &Request) -> Result<WorkPlan, Vec<Error>> {
     let number = |name, kind, value| (name, Measure::Number(kind, value));
     let cutting = Duration::from_s(settings.time.cutting.as_s() * cuts.count);
     let heat = Duration::from_s(settings.time.preheat.as_s());
-    let moving = settings.time.handling.as_s() + (cuts.count - 1.0) * base.policy.reposition.as_s();
+    let again = (cuts.count - 1.0).max(0.0);
+    let moving = settings.time.handling.as_s() + again * base.policy.reposition.as_s();
     let (across, high) = asked.size();
     let sizes: Vec<Named> = vec![
         number("across", Kind::Gap, across.as_m()),
@@ -260,13 +271,19 @@ pub fn plan(asked: &Fastener, base: &Request) -> Result<WorkPlan, Vec<Error>> {
     set.extend(last.iter().filter(|(name, _)| *name == "off_the_axis").cloned());
     let washing = time_to_remove(cuts.left, jet.flows.oxygen);
     let code = if threaded { "wash_to_thread" } else { "fastener_wash_skin" };
-    let stages = vec![
+    let mut stages = vec![
         Stage::by_hand("fastener_free", 60.0),
         Stage::heating("fastener_heat", heat).with(jet.pressures()),
-        Stage { hands: Duration::from_s(moving), ..Stage::burning(cuts.code, cutting) }.with(set),
-        Stage::burning(code, washing).with(last),
-        Stage::by_hand("fastener_out", 30.0),
     ];
+    let hands = Duration::from_s(moving);
+    if cuts.count < 1.0 {
+        let code = if threaded { code } else { cuts.code };
+        stages.push(Stage { hands, ..Stage::burning(code, washing) }.with(set));
+    } else {
+        stages.push(Stage { hands, ..Stage::burning(cuts.code, cutting) }.with(set));
+        stages.push(Stage::burning(code, washing).with(last));
+    }
+    stages.push(Stage::by_hand("fastener_out", 30.0));
     let mut made = WorkPlan::of(WorkKind::Fastener, stages, &jet.flows);
     made.notes = asked.notes();
     // the stages say how a head or a nut comes off

@@ -12,6 +12,7 @@ use crate::note::Level;
 use crate::quantity::{Duration, GasFlow, GasVolume, Mass, Temperature};
 use crate::range::{Range, all};
 use crate::trace::{Kind, Measure};
+use crate::work::heat_colour::colour_at;
 use crate::work::stage::{Stage, WorkKind, WorkPlan};
 
 /// What is asked.
@@ -75,6 +76,17 @@ fn supply_note(fuel: Fuel, flow: GasFlow, base: &Request) -> Result<Option<Note>
     Ok(Some(Note::new(level, code, values)))
 }
 
+/// What the steel looks like there.
+fn colour_note(t: Temperature) -> Result<Option<Note>> {
+    let Some(colour) = colour_at(t)? else { return Ok(None) };
+    let code = if colour.glows { "work_heat_glow" } else { "work_heat_film" };
+    let values = vec![
+        number("temperature", Kind::Temperature, t.as_k()),
+        ("colour", Measure::Word(colour.colour.code())),
+    ];
+    Ok(Some(Note::new(Level::Info, code, values)))
+}
+
 /// Plans a heating.
 ///
 /// # Errors
@@ -101,6 +113,9 @@ pub fn plan(asked: &Heat, base: &Request) -> std::result::Result<WorkPlan, Vec<E
     let mut made = WorkPlan::of(WorkKind::Heat, stages, &flows);
     made.notes.extend(supply);
     made.notes.push(Note::new(Level::Caution, "work_never_by_cutting_tip", vec![]));
+    if let Some(t) = asked.temperature {
+        made.notes.extend(colour_note(t).map_err(|error| vec![error])?);
+    }
     if asked.temperature.is_some_and(|t| t > HOTTEST.1) {
         let limits = vec![
             number("mild", Kind::Temperature, HOTTEST.0.as_k()),

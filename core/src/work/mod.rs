@@ -1,15 +1,18 @@
 //! The other work of the torch: no straight cut through plate, but stages one after the other.
 //!
-//! A carriage on its rail, a head or a nut off, a bar washed off, a groove gouged, a cut along the length, a thing taken apart,
-//! heat to bend or free. [`plan_work`] is the door; each kind stands in a file of its own and is made of [`stage::Stage`]s: what
+//! A carriage on its rail, a head or a nut off, a bar washed off, a groove gouged, a cut along the length, a circle round a
+//! pivot, a thing taken apart, heat to bend or free. [`plan_work`] is the door; each kind stands in a file of its own and is made of [`stage::Stage`]s: what
 //! to do comes as a code, with its time and its settings. Left out: what a drawing of the piece would tell of reach and stance.
 //! Theory: docs/model/work.md.
 
 pub mod apart;
+pub mod circle;
 pub mod dial;
 pub mod fastener;
 pub mod gouge;
+pub mod head;
 pub mod heat;
+pub mod heat_colour;
 pub mod jet;
 pub mod long_cut;
 pub mod oxygen;
@@ -24,6 +27,7 @@ use crate::cut::work::Whole;
 use crate::cut::{Request, Settings};
 use crate::error::Error;
 use crate::work::apart::TakeApart;
+use crate::work::circle::Circle;
 use crate::work::fastener::Fastener;
 use crate::work::gouge::Gouge;
 use crate::work::heat::Heat;
@@ -45,6 +49,8 @@ pub enum Asked {
     Gouge(Gouge),
     /// The torch laid along the length.
     LongCut(LongCut),
+    /// Round a pivot.
+    Circle(Circle),
     /// Pieces, one after the other.
     TakeApart(TakeApart),
     /// Heat, and the gas it takes.
@@ -61,6 +67,7 @@ impl Asked {
             Self::Wash(wash) => wash.like(base),
             Self::Gouge(gouge) => gouge.like(base),
             Self::LongCut(long) => long.like(base),
+            Self::Circle(circle) => circle.like(base),
             Self::TakeApart(apart) => apart.like(base),
             Self::Heat(_) => return None,
         })
@@ -86,6 +93,7 @@ pub fn plan_work(asked: &Asked, base: &Request) -> Result<WorkPlan, Vec<Error>> 
         Asked::Wash(wash) => wash::plan(wash, base),
         Asked::Gouge(gouge) => gouge::plan(gouge, base),
         Asked::LongCut(long) => long_cut::plan(long, base),
+        Asked::Circle(circle) => circle::plan(circle, base),
         Asked::TakeApart(apart) => apart::plan(apart, base),
         Asked::Heat(heat) => heat::plan(heat, base),
     }

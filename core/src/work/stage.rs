@@ -22,6 +22,8 @@ pub enum WorkKind {
     Gouge,
     /// A cut with the torch laid along the length.
     LongCut,
+    /// A circle round a pivot.
+    Circle,
     /// A thing taken apart.
     TakeApart,
     /// Heat to bend or to free.

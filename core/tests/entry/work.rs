@@ -4,10 +4,12 @@ use galvanon_core::code::Code;
 use galvanon_core::entry::line::read;
 use galvanon_core::entry::measure::{System, TypedLength};
 use galvanon_core::entry::said::Line;
-use galvanon_core::entry::work::said::SaidWork;
-use galvanon_core::quantity::Angle;
+use galvanon_core::entry::work::said::{SaidPiece, SaidWork};
+use galvanon_core::quantity::{Angle, Mass};
 use galvanon_core::work::WorkKind;
+use galvanon_core::work::circle::{Kept, Turned};
 use galvanon_core::work::fastener::{Coated, Save, What};
+use galvanon_core::work::head::Head;
 use proptest::prelude::*;
 
 fn work(text: &str) -> SaidWork {
@@ -80,6 +82,63 @@ fn fasteners_are_read_in_the_words_of_the_shop() {
 }
 
 #[test]
+fn a_circle_and_heads_are_read_in_the_words_of_the_shop() {
+    let hole = work("circle 12in hole 1/2 plate by pivot");
+    assert_eq!((hole.kind, hole.kept, hole.turned), (WorkKind::Circle, Kept::Hole, Turned::Pivot));
+    assert_eq!((hole.diameter, hole.thickness), (inches(12.0), inches(0.5)));
+    let disc = work("3x circle disc 400 mm, 20 mm plate, radius bar");
+    assert_eq!((disc.kept, disc.turned), (Kept::Disc, Turned::Carriage));
+    assert_eq!(disc.diameter.map(|it| it.length().as_mm()), Some(400.0));
+    assert_eq!(read("3x circle disc 400 mm, 20 mm plate").understood.count, Some(3));
+    for (text, head) in [
+        ("cut off 6 countersunk 3/4 rivets", Some(Head::Countersunk)),
+        ("4x pan 5/8 rivets", Some(Head::Pan)),
+        ("4x hex 5/8 bolts", Some(Head::Hex)),
+        ("4x 5/8 bolts", None),
+    ] {
+        assert_eq!(work(text).head, head, "{text}");
+    }
+    // a word of another work is asked about, not passed over
+    assert_eq!(asks("gouge 3/16 deep 12in hole"), ["unknown_word"]);
+    assert_eq!(asks("rail 8ft 1/2 plate countersunk"), ["unknown_word"]);
+    assert_eq!(asks("circle 12in hole"), ["missing_thickness"]);
+    assert_eq!(asks("rail 8ft 1/2 plate carriage"), Vec::<&str>::new());
+}
+
+#[test]
+fn what_is_taken_apart_is_a_list_of_pieces() {
+    let said = work("take apart: post 80 kg on the ground; top beam 440lb held by post, propane");
+    assert_eq!(said.kind, WorkKind::TakeApart);
+    let told: Vec<_> = said
+        .pieces
+        .iter()
+        .map(|it| (it.name.as_str(), it.mass.as_kg().round(), it.held_by.as_str()))
+        .collect();
+    // 440 lb are 199.6 kg
+    assert_eq!(told, [("post", 80.0, "ground"), ("top beam", 200.0, "post")]);
+    let line = read("Take down post 0.08 t, rail 30 kg on post, propane");
+    assert_eq!(line.understood.fuel.map(Code::code), Some("propane"));
+    let pieces = line.understood.work.expect("a work").pieces;
+    assert!((pieces[0].mass.as_kg() - 80.0).abs() < 1e-9 && pieces[0].held_by.is_empty());
+    assert_eq!(pieces[1].held_by, "post");
+    for (text, problem) in [
+        ("take apart", "missing_pieces"),
+        ("take apart the trailer", "missing_mass"),
+        ("take apart: 80 kg on ground", "piece_unnamed"),
+        ("take apart: post 80 kg ground", "unclear_holder"),
+        ("take apart: post 80 kg on", "unclear_holder"),
+    ] {
+        assert_eq!(asks(text), [problem], "{text}");
+    }
+    // the place of what is asked is what was typed
+    let asked = &read("take apart: post 80 kg; the beam on post").problems[0];
+    assert_eq!(
+        asked.span.clone().map(|span| &"take apart: post 80 kg; the beam on post"[span]),
+        Some("the beam on post")
+    );
+}
+
+#[test]
 fn what_is_missing_or_strange_is_asked() {
     assert_eq!(asks("cut off 6 bolts"), ["missing_diameter"]);
     assert_eq!(asks("wash off backing bar 3/8 in"), ["missing_width"]);
@@ -116,7 +175,9 @@ prop_compose! {
 
 prop_compose! {
     fn any_said()(
-        kind in prop::sample::select(vec![WorkKind::Rail, WorkKind::Fastener, WorkKind::Wash, WorkKind::Gouge, WorkKind::LongCut]),
+        kind in prop::sample::select(vec![WorkKind::Rail, WorkKind::Fastener, WorkKind::Wash, WorkKind::Gouge, WorkKind::LongCut, WorkKind::Circle, WorkKind::TakeApart]),
+        head in prop::option::of(prop::sample::select(vec![Head::Button, Head::Pan, Head::Countersunk, Head::Hex])),
+        pieces in prop::collection::vec(("[a-z]{3,8}( beam)?", 1..9_000_u32, "(|post|far wall)"), 1..6),
         (a, b, c) in (any_length(), any_length(), any_length()),
         what in prop::sample::select(vec![What::Rivet, What::BoltHead, What::Nut, What::Stud]),
         save in prop::sample::select(vec![Save::None, Save::Stud, Save::Plate, Save::Both]),
@@ -127,7 +188,17 @@ prop_compose! {
         match kind {
             WorkKind::Fastener => {
                 (said.what, said.save, said.coated, said.rusted) = (Some(what), save, coated, rusted);
-                said.diameter = Some(a);
+                (said.diameter, said.head) = (Some(a), head);
+            }
+            WorkKind::Circle => {
+                (said.diameter, said.thickness) = (Some(a), Some(b));
+                (said.kept, said.turned) = if more { (Kept::Hole, Turned::Carriage) } else { Default::default() };
+            }
+            WorkKind::TakeApart => {
+                let piece = |(name, tenths, held_by): (String, u32, String)| {
+                    SaidPiece { name, mass: Mass::from_kg(f64::from(tenths) / 10.0), held_by }
+                };
+                said.pieces = pieces.into_iter().map(piece).collect();
             }
             WorkKind::Rail => {
                 (said.length, said.thickness) = (Some(a), Some(b));
@@ -154,6 +225,7 @@ proptest! {
     /// Whatever is said back reads the same again.
     #[test]
     fn what_is_said_back_reads_the_same(said in any_said(), count in prop::option::of(1..900_u32)) {
+        let count = count.filter(|_| said.kind != WorkKind::TakeApart);
         let again = back(&said, count);
         prop_assert!(again.problems.is_empty(), "{:?}", again.problems);
         prop_assert_eq!(again.understood.work, Some(said));
@@ -161,7 +233,7 @@ proptest! {
     }
 
     #[test]
-    fn nothing_typed_panics(text in "(rail|gouge|wash|bolt|stud|save|deep|weld|bar|x|[0-9/. -]{1,5}|mm|in|,| |M[0-9]{1,3}|é){0,14}") {
+    fn nothing_typed_panics(text in "(rail|gouge|wash|bolt|stud|circle|take apart|hole|kg|;|on|save|deep|weld|bar|x|[0-9/. -]{1,5}|mm|in|,| |M[0-9]{1,3}|é){0,14}") {
         let line = read(&text);
         prop_assert!(line.marks.iter().all(|mark| text.get(mark.span.clone()).is_some()));
     }

@@ -4,7 +4,8 @@ use galvanon_core::cut::Process;
 use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::quantity::Length;
 use galvanon_core::record::class::{Band, Class, Key, Level, Taught};
-use galvanon_core::record::learn::{Learned, Seen, learn};
+use galvanon_core::record::learn::{Leaf, Learned, Seen, faded, learn};
+use galvanon_core::record::one_more::add;
 use proptest::prelude::*;
 
 pub fn class(process: usize, fuel: usize, bore: f64, hand: u128) -> Class {
@@ -83,6 +84,43 @@ proptest! {
             prop_assert_eq!(key, known);
             prop_assert!((factor.median.ln() - mean).abs() < 1e-9, "{:?} {} {}", key, factor.median, mean.exp());
         }
+    }
+
+    /// One burn more, without looking at the others again: exactly the dense solve of the same weights and noise.
+    #[test]
+    fn one_burn_more_is_the_dense_solve_of_all(mut burns in burns(), more in burns()) {
+        let mut learned = learn(Taught::Speed, &burns);
+        for burn in more.into_iter().take(5) {
+            let weight = add(&mut learned, &burn);
+            prop_assert!(weight > 0.0 && weight <= 1.0);
+            learned.weights.push(weight);
+            burns.push(burn);
+        }
+        for ((key, mean), (known, factor, _)) in dense(&learned, &burns).into_iter().zip(learned.nodes()) {
+            prop_assert_eq!(key, known);
+            prop_assert!((factor.median.ln() - mean).abs() < 1e-9, "{:?} {} {}", key, factor.median, mean.exp());
+        }
+    }
+
+    /// What is kept and faded, and one more put down the larger for it, is as if it had been added to what had faded.
+    #[test]
+    fn what_is_added_to_what_is_kept_fades_with_it(burns in burns(), ago in 0.0..300.0_f64, factor in 0.6..1.6_f64) {
+        let learned = learn(Taught::Speed, &burns);
+        let leaves: Vec<_> = learned.leaves().collect();
+        let one = seen(class(0, 0, 1.0, 0), factor);
+        let mut now = Learned::kept(learned.noise, &leaves, ago);
+        let weight = add(&mut now, &one);
+        let put = weight / faded(ago);
+        let mut kept = leaves.clone();
+        match kept.iter_mut().find(|leaf| leaf.class == one.class) {
+            Some(leaf) => {
+                (leaf.weight, leaf.pull, leaf.n) = (leaf.weight + put, leaf.pull + put * factor.ln(), leaf.n + 1);
+            }
+            None => kept.push(Leaf { class: one.class, weight: put, pull: put * factor.ln(), n: 1 }),
+        }
+        let read = Learned::kept(learned.noise, &kept, ago);
+        let (a, b) = (now.told(&one.class), read.told(&one.class));
+        prop_assert!((a.factor / b.factor).ln().abs() < 1e-9 && a.n == b.n, "{:?} {:?}", a, b);
     }
 
     /// A node lies between what lies above it and what its burns say, and knows more the deeper in burns it is.

@@ -8,9 +8,11 @@ use galvanon_core::note::Level;
 use galvanon_core::quantity::{Angle, Duration, GasFlow, Mass, Temperature};
 use galvanon_core::tip::owned::{Tip, TipKind};
 use galvanon_core::work::apart::{Piece, TakeApart, USUAL};
+use galvanon_core::work::circle::{Circle, Kept, Turned};
 use galvanon_core::work::dial::Timed;
-use galvanon_core::work::fastener::{Coated, Fastener, Save, What, button_volume};
+use galvanon_core::work::fastener::{Coated, Fastener, Save, What};
 use galvanon_core::work::gouge::Gouge;
+use galvanon_core::work::head::{Head, button_volume, frustum_volume};
 use galvanon_core::work::heat::Heat;
 use galvanon_core::work::long_cut::LongCut;
 use galvanon_core::work::oxygen::time_to_remove;
@@ -82,7 +84,14 @@ fn the_drawers_own_gouging_tip_is_taken() {
 }
 
 fn fastener(what: What, diameter: f64, save: Save) -> Fastener {
-    Fastener { what, diameter: mm(diameter), save, rusted: false, coated: Coated::None }
+    Fastener {
+        what,
+        head: what.usual_head().unwrap_or_default(),
+        diameter: mm(diameter),
+        save,
+        rusted: false,
+        coated: Coated::None,
+    }
 }
 
 /// Slices of 12 mm down to a skin of 2: ceil((0.63 d - 2)/12).
@@ -99,6 +108,92 @@ fn a_head_goes_in_slices_and_its_skin_is_washed() {
     let sphere = |r: f64| button_volume(0.0, 2.0 * r);
     assert!((sphere(3.0) - 4.0 / 3.0 * PI * 27.0).abs() < 1e-9);
     assert!((button_volume(3.0, 3.0) - 2.0 / 3.0 * PI * 27.0).abs() < 1e-9, "half a sphere");
+}
+
+/// Closed forms: a cone without its point is a cylinder where both ends are alike, a cone where one is nothing.
+#[test]
+fn a_pan_head_is_a_cone_without_its_point_and_a_sunk_one_is_washed_out_whole() {
+    assert!((frustum_volume(2.0, 2.0, 3.0) - PI * 4.0 * 3.0).abs() < 1e-9);
+    assert!((frustum_volume(2.0, 0.0, 3.0) - PI * 4.0).abs() < 1e-9);
+    let of = |head| {
+        planned(&Asked::Fastener(Fastener { head, ..fastener(What::Rivet, 20.0, Save::None) }))
+    };
+    // 0.7 of 20 mm high, a skin of 2 left: one slice; 1.6 of 20 wide
+    let pan = of(Head::Pan);
+    assert_eq!(set(stage(&pan, "fastener_slices"), "count"), 1.0);
+    assert!((set(stage(&pan, "fastener_slices"), "across") - 0.032).abs() < 1e-12);
+    let sunk = of(Head::Countersunk);
+    assert_eq!(codes(&sunk), ["fastener_free", "fastener_heat", "fastener_sunk", "fastener_out"]);
+    // pi 10 (17.5^2 + 17.5 10 + 10^2)/3 = 6 089 mm3 at the oxygen of the tip that would slice it
+    let flow = sunk.cut.as_ref().expect("a cut").oxygen_flow;
+    let wanted = time_to_remove(6_089e-9, flow).as_s();
+    assert!((stage(&sunk, "fastener_sunk").jet.as_s() / wanted - 1.0).abs() < 1e-3);
+    let spared =
+        Fastener { head: Head::Countersunk, ..fastener(What::BoltHead, 20.0, Save::Plate) };
+    assert!(has(&planned(&Asked::Fastener(spared)), Level::Caution, "work_sunk_marks_its_seat"));
+    // a nut has no head: what is said of one changes nothing
+    let nut = fastener(What::Nut, 20.0, Save::None);
+    let same = planned(&Asked::Fastener(Fastener { head: Head::Countersunk, ..nut }));
+    assert_eq!(planned(&Asked::Fastener(nut)).stages, same.stages);
+}
+
+/// Common practice: hand-turned holes under 25 mm or one and a half thicknesses are drilled, by a carriage under one thickness.
+#[test]
+fn a_circle_says_what_is_drilled_and_what_comes_free() {
+    let circle = |diameter, kept, turned| Circle {
+        diameter: mm(diameter),
+        thickness: mm(30.0),
+        kept,
+        turned,
+    };
+    let of = |asked| planned(&Asked::Circle(asked));
+    assert!(has(
+        &of(circle(44.0, Kept::Hole, Turned::Pivot)),
+        Level::Caution,
+        "work_drill_instead"
+    ));
+    assert!(!has(
+        &of(circle(46.0, Kept::Hole, Turned::Pivot)),
+        Level::Caution,
+        "work_drill_instead"
+    ));
+    assert!(!has(
+        &of(circle(44.0, Kept::Hole, Turned::Carriage)),
+        Level::Caution,
+        "work_drill_instead"
+    ));
+    assert!(!has(
+        &of(circle(44.0, Kept::Disc, Turned::Pivot)),
+        Level::Caution,
+        "work_drill_instead"
+    ));
+    let disc = of(circle(400.0, Kept::Disc, Turned::Pivot));
+    assert!(has(&disc, Level::Caution, "work_disc_comes_free"));
+    assert_eq!(codes(&disc)[0], "circle_pivot");
+    let bar = of(circle(400.0, Kept::Hole, Turned::Carriage));
+    assert!(has(&bar, Level::Caution, "work_slug_drops") && codes(&bar)[0] == "circle_bar");
+    // a carriage is faster than a hand with a bar
+    let jet = |plan: &galvanon_core::work::stage::WorkPlan| stage(plan, "circle_first").jet.as_s();
+    assert!(jet(&bar) < jet(&disc));
+    let small = Circle { diameter: mm(19.0), ..circle(400.0, Kept::Disc, Turned::Pivot) };
+    assert_eq!(input(&refused(&Asked::Circle(small))), "diameter");
+}
+
+/// A large high-preheat tip is no reason to stop at a small head: a general one that runs is taken, and the large one where it runs.
+#[test]
+fn a_tip_of_the_kind_asked_for_is_taken_only_where_it_would_run() {
+    let mut shop = shop();
+    let hot = Tip { kind: TipKind::HighPreheat, ..Tip::of_bore(mm(1.5)) };
+    shop.drawer = [0.8, 1.0, 1.2].map(|bore| Tip::of_bore(mm(bore))).into();
+    shop.drawer.push(hot);
+    let of = |diameter| {
+        let asked = Asked::Fastener(fastener(What::BoltHead, diameter, Save::None));
+        plan_work(&asked, &shop).expect("a plan")
+    };
+    let small = of(6.0);
+    assert!(!has(&small, Level::Stop, "tip_too_large"), "{:?}", small.notes);
+    assert_ne!(small.tip.clone().map(|tip| tip.kind), Some(TipKind::HighPreheat));
+    assert_eq!(of(20.0).tip.map(|tip| tip.kind), Some(TipKind::HighPreheat));
 }
 
 #[test]

@@ -7,8 +7,10 @@ use galvanon_core::cut::{Prices, Request, Work, compare};
 use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::quantity::{Angle, GasFlow};
 use galvanon_core::trace::{Input, Measure, Quantity, Step};
+use galvanon_core::work::circle::{Circle, Kept, Turned};
 use galvanon_core::work::fastener::{Coated, Fastener, Save, What};
 use galvanon_core::work::gouge::Gouge;
+use galvanon_core::work::head::Head;
 use galvanon_core::work::heat::Heat;
 use galvanon_core::work::long_cut::LongCut;
 use galvanon_core::work::rail::Rail;
@@ -20,20 +22,23 @@ use crate::{mm, planned, shop};
 
 prop_compose! {
     fn any_work()(
-        kind in 0..6_u8,
+        kind in 0..7_u8,
         (thickness, length, part) in (6.0..120.0_f64, 20.0..4000.0_f64, 0.05..0.85_f64),
         what in prop::sample::select(vec![What::Rivet, What::BoltHead, What::Nut, What::Stud]),
         save in prop::sample::select(vec![Save::None, Save::Stud, Save::Plate, Save::Both]),
         coated in prop::sample::select(vec![Coated::None, Coated::Zinc, Coated::Cadmium]),
         rusted in any::<bool>(),
+        head in prop::sample::select(vec![Head::Button, Head::Pan, Head::Countersunk, Head::Hex]),
+        (kept, turned) in (prop::sample::select(vec![Kept::Disc, Kept::Hole]), prop::sample::select(vec![Turned::Pivot, Turned::Carriage])),
     ) -> Asked {
         let (t, l) = (mm(thickness), mm(length));
         match kind {
             0 => Asked::Rail(Rail { length: l, rail: None, thickness: t, highest: mm(10.0 * part), bevel: Angle::from_deg(40.0 * part), dial: vec![] }),
-            1 => Asked::Fastener(Fastener { what, diameter: mm(5.0 + 60.0 * part), save, rusted, coated }),
+            1 => Asked::Fastener(Fastener { what, head, diameter: mm(5.0 + 60.0 * part), save, rusted, coated }),
             2 => Asked::Wash(Wash { thickness: mm(thickness.min(90.0)), width: mm(10.0 + 200.0 * part), length: l, leave: mm(1.5) }),
             3 => Asked::Gouge(Gouge { depth: mm((part * thickness).max(0.6)), length: l, thickness: t }),
             4 => Asked::LongCut(LongCut { thickness: t, depth: mm((part * thickness).max(3.5)), length: l }),
+            5 => Asked::Circle(Circle { diameter: mm(length.max(30.0)), thickness: t, kept, turned }),
             _ => Asked::Heat(Heat { flow: GasFlow::from_m3_s(part * 0.005), temperature: None }),
         }
     }
@@ -69,6 +74,42 @@ proptest! {
         prop_assert!(groove(more).oxygen.as_m3() >= groove(less).oxygen.as_m3() - 1e-12);
         let long = |depth: f64| planned(&Asked::LongCut(LongCut { depth: mm(depth.max(3.5)), length: l, thickness: t }));
         prop_assert!(long(more).time().as_s() >= long(less).time().as_s() - 1e-6);
+    }
+
+    /// The middle of the tip goes half a kerf off what is kept, and a wider circle takes no less time or gas.
+    #[test]
+    fn a_wider_circle_never_takes_less(
+        (one, other) in (30.0..3000.0_f64, 30.0..3000.0_f64), thickness in 6.0..90.0_f64,
+        kept in prop::sample::select(vec![Kept::Disc, Kept::Hole]),
+        turned in prop::sample::select(vec![Turned::Pivot, Turned::Carriage]),
+    ) {
+        let of = |diameter: f64| Circle { diameter: mm(diameter), thickness: mm(thickness), kept, turned };
+        let round = |diameter: f64| planned(&Asked::Circle(of(diameter)));
+        let (less, more) = (round(one.min(other)), round(one.max(other)));
+        prop_assert!(more.time().as_s() >= less.time().as_s() - 1e-6);
+        prop_assert!(more.oxygen.as_m3() >= less.oxygen.as_m3() - 1e-12);
+        let kerf = less.cut.as_ref().expect("a cut").kerf.as_mm();
+        let off = (of(one).pivot(mm(kerf)).as_mm() - one / 2.0) / kerf;
+        let half = if kept == Kept::Disc { 0.5 } else { -0.5 };
+        prop_assert!((off - half).abs() < 1e-9, "{}", off);
+        // three thirds of the way round, each as long as the others
+        let thirds: Vec<f64> = more.stages.iter().map(|stage| stage.jet.as_s()).filter(|jet| *jet > 0.0).collect();
+        prop_assert!(thirds.len() == 3 && thirds.iter().all(|third| (third - thirds[0]).abs() < 1e-9));
+    }
+
+    /// Whatever its head, a larger fastener takes no less oxygen; what is sunk is its whole head, what stands out only its slices.
+    #[test]
+    fn a_larger_head_never_takes_less(
+        (one, other) in (6.0..60.0_f64, 6.0..60.0_f64),
+        head in prop::sample::select(vec![Head::Button, Head::Pan, Head::Countersunk, Head::Hex]),
+    ) {
+        let of = |diameter: f64| {
+            let asked = Fastener { what: What::Rivet, head, diameter: mm(diameter), save: Save::None, rusted: false, coated: Coated::None };
+            planned(&Asked::Fastener(asked))
+        };
+        let (less, more) = (of(one.min(other)), of(one.max(other)));
+        prop_assert!(more.oxygen.as_m3() >= less.oxygen.as_m3() * (1.0 - 1e-9), "{:?}", head);
+        prop_assert!(head.volume(one.min(other)) <= head.volume(one.max(other)));
     }
 
     #[test]

@@ -11,7 +11,7 @@ use crate::api::edge::{kept, photos as photo_api};
 use crate::demo::known::{DemoError, Known, moment, named, read};
 use crate::demo::weeks;
 use crate::http::body::read as read_body;
-use crate::plan::taught::learn_again;
+use crate::plan::learning::learn_again;
 use crate::store::photos::{self, NewPhoto};
 use crate::store::{burns, diagnoses};
 

@@ -27,8 +27,6 @@ pub(super) struct LineEntry {
     card_days_ago: Option<i64>,
     /// Where the part lies, if a part is typed.
     laid: Option<LaidEntry>,
-    /// Other work that a line cannot say, as a list of pieces.
-    work: Option<Value>,
 }
 
 /// How a part that is typed lies on its plate, and how it is cut.
@@ -55,10 +53,6 @@ struct Said {
 impl LineEntry {
     fn said(&self) -> Result<Said, DemoError> {
         let fault = |code: &str| DemoError::Line(self.typed.clone(), code.to_owned());
-        if let Some(work) = &self.work {
-            let input = json!({ "steel": {}, "cut": {}, "work": work });
-            return Ok(Said { input, echo: self.typed.clone() });
-        }
         let Some(laid) = &self.laid else {
             let read = galvanon_core::entry::line::read(&self.typed);
             return match read.problems.first() {

@@ -20,7 +20,7 @@ use crate::api::people::clearances::{ClearanceRequest, checked as clearance};
 use crate::demo::known::{Known, Loaded, Named, ago, read};
 use crate::demo::lines::{LineEntry, LinePlace, cards_anew, load_line};
 use crate::http::body::read as read_body;
-use crate::plan::gear_fields::{GearSaid, checked};
+use crate::plan::gear_checked::{GearSaid, checked};
 use crate::plan::shop::Shop;
 use crate::store::clearances;
 use crate::store::gear::{self, NewGear, cylinder_log};

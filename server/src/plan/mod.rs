@@ -2,8 +2,10 @@
 
 pub mod against;
 pub mod cleared;
+pub mod gear_checked;
 pub mod gear_fields;
 pub mod job;
+pub mod learning;
 pub mod merge;
 pub mod rack;
 pub mod rig;

@@ -3,6 +3,7 @@
 use galvanon_core::code::Code;
 use galvanon_core::gas::rack::GaugeUnit;
 use galvanon_core::gas::rack::{GasLine, GearKind};
+use galvanon_core::work::WorkKind;
 use serde::Serialize;
 use serde_json::{Map, Value, json};
 use utoipa::ToSchema;
@@ -132,6 +133,11 @@ impl Rig {
         let marking = json!({ "layout": { "marking": shop.settings.get(MARKING) } });
         if whole["layout"].is_object() {
             last.push(&marking);
+        }
+        // a rail whose line tells no marks of a dial runs on the shop's carriage
+        let dial = json!({ "work": { "dial": shop.dial() } });
+        if whole["work"]["kind"] == WorkKind::Rail.code() {
+            last.push(&dial);
         }
         last.extend(layers);
         whole = merged(&last);

@@ -1,6 +1,7 @@
 //! The shop as a planner needs it: its settings, prices and rack, and how they complete what a job
 //! and a line say.
 
+use galvanon_core::gas::rack::GearKind;
 use serde_json::{Map, Value, json};
 use sqlx::PgPool;
 use time::OffsetDateTime;
@@ -69,6 +70,20 @@ impl Shop {
     #[must_use]
     pub fn holds(&self, question: &str, option: &str) -> bool {
         self.settings.get(question).is_some_and(|held| held == option)
+    }
+
+    /// The timed marks of the first carriage in service that has some; null where none has.
+    #[must_use]
+    pub fn dial(&self) -> Value {
+        let mut carriages = self
+            .rack
+            .iter()
+            .filter(|view| view.kind() == Some(GearKind::Carriage) && !view.is_stopped());
+        let timed = |view: &GearView| {
+            let dial = &view.gear.fields["dial"];
+            dial.as_array().filter(|marks| !marks.is_empty()).map(|_| dial.clone())
+        };
+        carriages.find_map(timed).unwrap_or(Value::Null)
     }
 
     /// Mark and name of the drawer's tip of a bore, mm, and a face; the first of several alike, as the planner takes it.

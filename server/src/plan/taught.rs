@@ -1,4 +1,4 @@
-//! What the shop's own burns have taught, and how a plan is told.
+//! What the shop's own burns have taught, and how a plan is told; how it is learned stands in `learning`.
 
 use std::collections::BTreeMap;
 
@@ -7,17 +7,15 @@ use galvanon_core::cut::{Process, Request, Settings};
 use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::quantity::Length;
 use galvanon_core::record::class::{Band, Class, Key, Level, Taught as Kind};
-use galvanon_core::record::learn::{Leaf, Learned, Seen, Told, learn};
+use galvanon_core::record::learn::{Leaf, Learned, Seen, Told};
 use sqlx::PgPool;
 use time::OffsetDateTime;
 use uuid::Uuid;
 
 use crate::error::ApiResult;
 use crate::store::burns::Against;
-use crate::store::learned::{self, ChoiceRow, LeafRow, NewKind, Taught as Burn};
+use crate::store::learned::{self, ChoiceRow, LeafRow, Taught as Burn};
 
-/// Burns that are learned from at most: the newest. Source: `ours`: six years of fifteen a day.
-pub const MOST: i64 = 20_000;
 /// A plan is told in such steps: a smaller move would make every card old. Source: `ours`.
 const STEP: f64 = 0.01;
 
@@ -37,8 +35,8 @@ pub enum State {
 /// What was learned of each kind, and what a foreman made of it.
 #[derive(Clone, Debug, Default)]
 pub struct Taught {
-    kinds: BTreeMap<Kind, Learned>,
-    choices: BTreeMap<(Kind, Key), (State, f64)>,
+    pub(super) kinds: BTreeMap<Kind, Learned>,
+    pub(super) choices: BTreeMap<(Kind, Key), (State, f64)>,
 }
 
 /// The class of a burn; `None` where a word of it is of another version.
@@ -81,7 +79,7 @@ pub fn seen(burns: &[Burn], kind: Kind, now: OffsetDateTime) -> (Vec<Seen>, Vec<
     all.into_iter().unzip()
 }
 
-fn row(kind: Kind, leaf: &Leaf) -> LeafRow {
+pub(super) fn row(kind: Kind, leaf: &Leaf) -> LeafRow {
     let Class { process, fuel, bore, band, hand } = leaf.class;
     LeafRow {
         kind: kind.code().to_owned(),
@@ -187,51 +185,5 @@ impl Taught {
     pub fn of_plan(&self, kind: Kind, request: &Request, settings: &Settings) -> Option<Told> {
         let (process, fuel) = (request.cut.process, request.gas.fuel);
         self.told(kind, &Class::of((process, fuel), settings.bore, request.steel.thickness))
-    }
-}
-
-/// Learns anew of the shop's burns; plans are told where anything they are told moved.
-///
-/// # Errors
-/// When the database fails.
-pub async fn learn_again(pool: &PgPool) -> ApiResult<()> {
-    let mut connection = pool.begin().await?;
-    learned::alone(&mut connection).await?;
-    let before = Taught::read(pool).await?;
-    let burns = learned::that_teach(pool, MOST).await?;
-    let now = OffsetDateTime::now_utc();
-    let mut after = Taught { kinds: BTreeMap::new(), choices: before.choices.clone() };
-    for kind in Kind::ALL {
-        let (seen, _) = seen(&burns, *kind, now);
-        if seen.is_empty() && !before.kinds.contains_key(kind) {
-            continue;
-        }
-        let found = learn(*kind, &seen);
-        let leaves: Vec<LeafRow> = found.leaves().map(|leaf| row(*kind, &leaf)).collect();
-        let count = i64::try_from(seen.len()).unwrap_or(i64::MAX);
-        let new = NewKind { kind: kind.code(), noise: found.noise, burns: count };
-        learned::keep(&mut connection, &new, &leaves).await?;
-        after.kinds.insert(*kind, found);
-    }
-    if after.tells_else_than(&before) {
-        learned::raise_stamp(&mut connection).await?;
-    }
-    connection.commit().await?;
-    Ok(())
-}
-
-impl Taught {
-    /// Whether any plan of a class that either knows is told something else.
-    fn tells_else_than(&self, other: &Self) -> bool {
-        let classes = |taught: &Self| -> Vec<Class> {
-            let all = taught.kinds.values().flat_map(Learned::leaves);
-            all.map(|leaf| leaf.class.by(None)).collect()
-        };
-        let all = [classes(self), classes(other)].concat();
-        let factor =
-            |taught: &Self, kind, class: &Class| taught.told(kind, class).map(|it| it.factor);
-        Kind::ALL.iter().any(|kind| {
-            all.iter().any(|class| factor(self, *kind, class) != factor(other, *kind, class))
-        })
     }
 }

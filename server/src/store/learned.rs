@@ -1,6 +1,10 @@
 //! The tables `learned`, `learned_leaves` and `factor_choices`: what the shop's burns taught, and what a foreman made of it.
 
-use sqlx::{PgConnection, PgExecutor, PgPool};
+use std::collections::BTreeMap;
+
+use sqlx::postgres::PgArguments;
+use sqlx::query::Query;
+use sqlx::{AssertSqlSafe, PgConnection, PgExecutor, PgPool, Postgres};
 use time::OffsetDateTime;
 use uuid::Uuid;
 
@@ -27,23 +31,95 @@ pub struct Taught {
     pub against: Against,
 }
 
+/// A burn as it teaches.
+const TEACHES: &str = "SELECT b.id, b.happened_at, b.person_id, l.job_id, j.name AS job_name,
+        EXISTS (SELECT 1 FROM rig_changes r WHERE r.job_id = l.job_id
+            AND r.changed_at > b.happened_at) AS changed_since, b.process, b.fuel, b.bore_m,
+        b.thickness_m, b.speed_factor, b.start_preheat_factor, b.kerf_factor,
+        b.oxygen_factor, b.fuel_factor, b.clean_up_factor
+    FROM burns b LEFT JOIN job_lines l ON l.id = b.job_line_id
+        LEFT JOIN jobs j ON j.id = l.job_id
+    WHERE b.deleted_at IS NULL AND b.process IS NOT NULL";
+
 /// The newest burns that were burnt against a plan, oldest first.
 ///
 /// # Errors
 /// When the database fails.
 pub async fn that_teach(pool: &PgPool, most: i64) -> ApiResult<Vec<Taught>> {
-    let sql = "SELECT * FROM (
-                   SELECT b.id, b.happened_at, b.person_id, l.job_id, j.name AS job_name,
-                       EXISTS (SELECT 1 FROM rig_changes r WHERE r.job_id = l.job_id
-                           AND r.changed_at > b.happened_at) AS changed_since, b.process, b.fuel, b.bore_m,
-                       b.thickness_m, b.speed_factor, b.start_preheat_factor, b.kerf_factor,
-                       b.oxygen_factor, b.fuel_factor, b.clean_up_factor
-                   FROM burns b LEFT JOIN job_lines l ON l.id = b.job_line_id
-                       LEFT JOIN jobs j ON j.id = l.job_id
-                   WHERE b.deleted_at IS NULL AND b.process IS NOT NULL
-                   ORDER BY b.happened_at DESC, b.id DESC LIMIT $1) newest
-               ORDER BY happened_at, id";
+    let sql = AssertSqlSafe(format!(
+        "SELECT * FROM ({TEACHES} ORDER BY b.happened_at DESC, b.id DESC LIMIT $1) newest
+         ORDER BY happened_at, id"
+    ));
     Ok(sqlx::query_as(sql).bind(most).fetch_all(pool).await?)
+}
+
+/// Some burns, as far as they were burnt against a plan, oldest first.
+///
+/// # Errors
+/// When the database fails.
+pub async fn by_ids(connection: &mut PgConnection, ids: &[Uuid]) -> ApiResult<Vec<Taught>> {
+    let sql = AssertSqlSafe(format!("{TEACHES} AND b.id = ANY($1) ORDER BY b.happened_at, b.id"));
+    Ok(sqlx::query_as(sql).bind(ids).fetch_all(connection).await?)
+}
+
+/// Burns that what is known was learned from: of the kind that has most.
+///
+/// # Errors
+/// When the database fails.
+pub async fn burns(connection: &mut PgConnection) -> ApiResult<i64> {
+    let sql = "SELECT coalesce(max(burns), 0) FROM learned";
+    Ok(sqlx::query_scalar(sql).fetch_one(connection).await?)
+}
+
+/// Burns added since all was learned anew: of the kind that has most.
+///
+/// # Errors
+/// When the database fails.
+pub async fn since(pool: &PgPool) -> ApiResult<i32> {
+    let sql = "SELECT coalesce(max(since), 0) FROM learned";
+    Ok(sqlx::query_scalar(sql).fetch_one(pool).await?)
+}
+
+/// When each kind was learned anew.
+///
+/// # Errors
+/// When the database fails.
+pub async fn learnt_at(
+    connection: &mut PgConnection,
+) -> ApiResult<BTreeMap<String, OffsetDateTime>> {
+    let all: Vec<(String, OffsetDateTime)> =
+        sqlx::query_as("SELECT kind, learnt_at FROM learned").fetch_all(connection).await?;
+    Ok(all.into_iter().collect())
+}
+
+/// Adds a burn to the leaf of its hand.
+///
+/// # Errors
+/// When the database fails.
+pub async fn add(connection: &mut PgConnection, leaf: &LeafRow) -> ApiResult<()> {
+    let sql = "INSERT INTO learned_leaves AS known
+                   (kind, process, fuel, bore_um, band, hand, weight, pull, n)
+               VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)
+               ON CONFLICT (kind, process, fuel, bore_um, band, hand) DO UPDATE SET
+                   weight = known.weight + EXCLUDED.weight, pull = known.pull + EXCLUDED.pull,
+                   n = known.n + EXCLUDED.n";
+    bound(sql, leaf).execute(&mut *connection).await?;
+    let count = "UPDATE learned SET burns = burns + 1, since = since + 1 WHERE kind = $1";
+    sqlx::query(count).bind(&leaf.kind).execute(connection).await?;
+    Ok(())
+}
+
+fn bound<'q>(sql: &'static str, leaf: &'q LeafRow) -> Query<'q, Postgres, PgArguments> {
+    sqlx::query(sql)
+        .bind(&leaf.kind)
+        .bind(&leaf.process)
+        .bind(&leaf.fuel)
+        .bind(leaf.bore_um)
+        .bind(leaf.band)
+        .bind(leaf.hand)
+        .bind(leaf.weight)
+        .bind(leaf.pull)
+        .bind(leaf.n)
 }
 
 /// What was learned of a kind.
@@ -157,18 +233,7 @@ pub async fn keep(
         let sql = "INSERT INTO learned_leaves
                        (kind, process, fuel, bore_um, band, hand, weight, pull, n)
                    VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)";
-        sqlx::query(sql)
-            .bind(&leaf.kind)
-            .bind(&leaf.process)
-            .bind(&leaf.fuel)
-            .bind(leaf.bore_um)
-            .bind(leaf.band)
-            .bind(leaf.hand)
-            .bind(leaf.weight)
-            .bind(leaf.pull)
-            .bind(leaf.n)
-            .execute(&mut *connection)
-            .await?;
+        bound(sql, leaf).execute(&mut *connection).await?;
     }
     Ok(())
 }

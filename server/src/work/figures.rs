@@ -1,4 +1,4 @@
-//! Keeps what lists show of lines up with what changes.
+//! Keeps what lists show of lines, and what was learned of burns, up with what changes.
 
 use std::time::Duration;
 
@@ -6,6 +6,7 @@ use sqlx::PgPool;
 
 use crate::api::job::figures::{AT_ONCE, fill};
 use crate::error::ApiResult;
+use crate::plan::learning::catch_up;
 use crate::plan::shop::Shop;
 use crate::store::line_figures::{Which, count, first};
 
@@ -48,5 +49,9 @@ async fn look(pool: &PgPool) -> ApiResult<usize> {
         .bind(LOOKS)
         .fetch_one(&mut *held)
         .await?;
-    if mine { plan_some(pool).await } else { Ok(0) }
+    if !mine {
+        return Ok(0);
+    }
+    catch_up(pool).await?;
+    plan_some(pool).await
 }

@@ -16,6 +16,15 @@ fn each() -> Vec<(&'static str, Value)> {
             "fastener",
             json!({ "fastener": "bolt_head", "diameter_mm": 19.05, "save": "stud", "rusted": true, "coated": "none" }),
         ),
+        (
+            "fastener",
+            json!({ "fastener": "rivet", "head": "countersunk", "diameter_mm": 22, "save": "plate" }),
+        ),
+        ("circle", json!({ "diameter_mm": 300, "thickness_mm": 20 })),
+        (
+            "circle",
+            json!({ "diameter_mm": 900, "thickness_mm": 20, "kept": "hole", "turned": "carriage" }),
+        ),
         ("wash", json!({ "thickness_mm": 9.5, "width_mm": 38, "length_mm": 610 })),
         ("gouge", json!({ "depth_mm": 4.8, "length_mm": 300, "thickness_mm": 20 })),
         ("long_cut", json!({ "thickness_mm": 100, "depth_mm": 60, "length_mm": 500 })),
@@ -173,6 +182,11 @@ async fn what_cannot_be_is_refused_at_its_field_with_what_is_allowed() {
         ("fastener", json!({ "fastener": "screw", "diameter_mm": 20 }), "fastener"),
         ("fastener", json!({ "fastener": "nut", "diameter_mm": 300 }), "diameter_mm"),
         ("fastener", json!({ "fastener": "nut", "diameter_mm": 20, "depth_mm": 3 }), "depth_mm"),
+        ("fastener", json!({ "fastener": "nut", "diameter_mm": 20, "head": "pan" }), "head"),
+        ("fastener", json!({ "fastener": "rivet", "diameter_mm": 20, "head": "oval" }), "head"),
+        ("circle", json!({ "diameter_mm": 10, "thickness_mm": 12 }), "diameter_mm"),
+        ("circle", json!({ "diameter_mm": 300, "thickness_mm": 12, "kept": "ring" }), "kept"),
+        ("circle", json!({ "diameter_mm": 300, "thickness_mm": 12, "length_mm": 5 }), "length_mm"),
         ("take_apart", json!({ "pieces": [] }), "pieces"),
         (
             "take_apart",
@@ -224,6 +238,56 @@ async fn it_is_open() {
     let url = format!("{}/api/v1/work/plan", app.address);
     let reply = reqwest::Client::new().post(url).json(&body).send().await.unwrap();
     assert_eq!(reply.status(), 200);
+}
+
+/// The bar of a circle is half a kerf longer than half a disc, and as much shorter than half a hole.
+#[tokio::test]
+async fn a_circle_is_set_by_its_pivot() {
+    let app = TestApp::start().await;
+    let pivot = async |kept: &str| {
+        let asked = json!({ "diameter_mm": 300, "thickness_mm": 20, "kept": kept });
+        let plan = ask(&app, "circle", "acetylene", &asked).await.body;
+        assert_eq!(plan["stages"][0]["code"], "circle_pivot");
+        plan["stages"][0]["settings"]["pivot"]["numbers"][0].as_f64().unwrap()
+    };
+    let (disc, hole) = (pivot("disc").await, pivot("hole").await);
+    assert!(((disc + hole) / 2.0 - 150.0).abs() < 0.011, "{disc} {hole}");
+    // a kerf apart: of a tip for 20 mm plate 2 to 3 mm (common practice)
+    assert!((1.5..3.5).contains(&(disc - hole)), "{disc} {hole}");
+}
+
+/// A rail runs on the shop's carriage, and by marks of its own where it has some; one out of service leads nothing.
+#[actix_web::test]
+async fn a_rail_reads_its_dial_off_the_shops_carriage() {
+    let app = TestApp::start().await;
+    let dial = json!([{ "mark": 10, "mm": 300, "s": 90 }, { "mark": 40, "mm": 300, "s": 20 }]);
+    let carriage = uuid::Uuid::now_v7();
+    let body = json!({ "kind": "carriage", "label": "Bay 1", "fields": { "dial": dial, "rail_mm": 3000 } });
+    let path = format!("/api/v1/gear/{carriage}");
+    assert_eq!(app.put(&path, &body).await.status, 201);
+    let rail = json!({ "kind": "rail", "length_mm": 2000, "thickness_mm": 12, "highest_mm": 0 });
+    let mark = async |work: &serde_json::Value| {
+        let mut work = work.clone();
+        work["gas"] = json!({ "fuel": "acetylene" });
+        let reply = app.post("/api/v1/cut-plans/work", &json!({ "work": work })).await;
+        assert_eq!(reply.status, 200, "{}", reply.body);
+        reply.body["dial_for_pace"].clone()
+    };
+    let shops = mark(&rail).await.as_f64().unwrap();
+    let mut own = rail.clone();
+    own["dial"] = json!([{ "mark": 1, "mm": 300, "s": 60 }]);
+    let by_own = mark(&own).await.as_f64().unwrap();
+    assert!(shops > 10.0 && by_own < 3.0, "{shops} {by_own}");
+    // a line of a job reads the same mark
+    let job = crate::yard::job(&app).await;
+    let input = json!({ "steel": {}, "cut": {}, "gas": { "fuel": "acetylene" }, "work": rail });
+    crate::yard::line(&app, job, &input).await;
+    let lines = app.get(&format!("/api/v1/jobs/{job}")).await.body["lines"].clone();
+    let of_line = lines[0]["plan"]["work"]["dial_for_pace"].as_f64();
+    assert!((of_line.unwrap() - shops).abs() < 1e-6, "{of_line:?} {shops}");
+    let out = json!({ "version": 1, "in_service": false, "out_because": "gearbox slips" });
+    assert_eq!(app.patch(&path, &out).await.status, 200);
+    assert_eq!(mark(&rail).await, serde_json::Value::Null);
 }
 
 /// In the shop its own gas, drawer and gear count, and nobody sees them from outside.

@@ -322,3 +322,54 @@ async fn each_burn_stands_beside_what_was_told_of_it() {
     let refused = app.get("/api/v1/factors/calibration?kind=luck").await;
     assert_eq!(refused.body["error"]["fields"][0]["path"], "kind");
 }
+
+/// A shop of many burns learns of one more without looking at all of them again, comes to nearly the same, and catches up behind.
+#[actix_web::test]
+async fn one_burn_more_among_many_is_added_and_all_are_learned_anew_behind() {
+    use galvanon_server::plan::learning::{catch_up, learn_again, learn_more};
+    let app = TestApp::start().await;
+    let many = "INSERT INTO burns (id, happened_at, outcome, made_from, process, fuel, bore_m, thickness_m, speed_factor)
+                SELECT gen_random_uuid(), now() - n * interval '1 hour', 'good', '{}', 'guided', 'acetylene', 0.0012, 0.012,
+                    exp(0.1 * sin(n)) * 0.9 FROM generate_series(1, 1200) n";
+    sqlx::query(many).execute(&app.pool).await.unwrap();
+    learn_again(&app.pool).await.unwrap();
+    let of_class = async || {
+        let factors = app.get("/api/v1/factors").await.body["factors"].clone();
+        let all = factors.as_array().unwrap().clone();
+        let found =
+            all.into_iter().find(|it| it["kind"] == "speed" && it["from"] == "class").unwrap();
+        (found["n"].as_i64().unwrap(), found["median"].as_f64().unwrap())
+    };
+    let since = async || -> i32 {
+        sqlx::query_scalar("SELECT since FROM learned WHERE kind = 'speed'")
+            .fetch_one(&app.pool)
+            .await
+            .unwrap()
+    };
+    let (n, median) = of_class().await;
+    assert_eq!((n, since().await), (1200, 0));
+    assert!((median - 0.9).abs() < 0.02, "{median}");
+    let mut ids = Vec::new();
+    for _ in 0..50 {
+        let id: Uuid = sqlx::query_scalar(
+            "INSERT INTO burns (id, happened_at, outcome, made_from, process, fuel, bore_m, thickness_m, speed_factor)
+             VALUES (gen_random_uuid(), now(), 'good', '{}', 'guided', 'acetylene', 0.0012, 0.012, 1.1) RETURNING id",
+        )
+        .fetch_one(&app.pool)
+        .await
+        .unwrap();
+        ids.push(id);
+    }
+    learn_more(&app.pool, &ids[..49]).await.unwrap();
+    let (n, more) = of_class().await;
+    assert_eq!((n, since().await), (1249, 49));
+    assert!(more > median + 0.001, "{median} {more}");
+    catch_up(&app.pool).await.unwrap();
+    assert_eq!(since().await, 49, "fifty are not there yet");
+    learn_more(&app.pool, &ids[49..]).await.unwrap();
+    let (_, added) = of_class().await;
+    catch_up(&app.pool).await.unwrap();
+    let (n, anew) = of_class().await;
+    assert_eq!((n, since().await), (1250, 0));
+    assert!((added / anew).ln().abs() < 0.01, "added {added}, anew {anew}");
+}

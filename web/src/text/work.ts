@@ -25,6 +25,11 @@ export const WORK = {
   took: "Seconds",
   dialSays: "Dial at",
   noTip: "a heating head, never a cutting tip",
+  head: "Heating head",
+  byHand: "none of these: flow typed below",
+  colours: "Colours of warm steel, from straw to orange",
+  coloursLead:
+    "Films on bright steel in daylight, then its glow in shade. Light and eyes differ by 50 °C (90 °F) and more: a temperature stick is surer.",
   rusted: "Rusted",
   yes: "yes",
   no: "no",
@@ -35,8 +40,9 @@ export const WORK_KINDS: Record<string, { name: string; when: string }> = {
   fastener: { name: "Fastener off", when: "rivet, bolt head, nut, stud" },
   wash: { name: "Wash off", when: "backing bar, old weld" },
   gouge: { name: "Gouge", when: "a groove for a repair" },
-  rail: { name: "Rail", when: "a carriage, over a weld too" },
+  rail: { name: "Rail", when: "a carriage, over welds" },
   long_cut: { name: "Long cut", when: "only one side in reach" },
+  circle: { name: "Circle", when: "round a pivot or a bar" },
   take_apart: { name: "Take apart", when: "what holds what" },
   heat: { name: "Heat", when: "to bend or free" },
 };
@@ -53,6 +59,14 @@ export const WORK_WORDS: Record<string, string> = {
   thread: "the thread",
   zinc: "zinc",
   cadmium: "cadmium",
+  button: "button, round",
+  pan: "pan, flat on top",
+  countersunk: "countersunk",
+  hex: "hexagon",
+  disc: "the disc inside",
+  hole: "the hole around",
+  pivot: "a bar with a pivot, by hand",
+  carriage: "a carriage on a radius bar",
 };
 
 /** What is asked once a work is done. */

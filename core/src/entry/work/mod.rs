@@ -1,9 +1,11 @@
 //! A line of other work: `cut off 6 rusted 3/4 bolts, save the studs`, `wash off backing bar 3/8x1-1/2, 24in`,
-//! `gouge 3/16 deep 12in in 3/4 plate`, `rail 8ft 1/2 plate over a weld`.
+//! `gouge 3/16 deep 12in in 3/4 plate`, `rail 8ft 1/2 plate over a weld`, `circle 12in hole 1/2 plate by pivot`.
 //!
-//! A line is such work where it names the thing that comes off, a depth that is gouged, a bar that is washed off, a rail, or a long
-//! cut; then every word of it is one of these, or asked about. Left out: taking apart, which is a list of pieces, and heat.
+//! A line is such work where it names the thing that comes off, a depth that is gouged, a bar that is washed off, a rail, a circle, or a
+//! long cut; then every word of it is one of these, or asked about. What is taken apart is a list of pieces and
+//! read by itself. Left out: heat, which is no line of a job.
 
+mod apart;
 pub mod said;
 mod words;
 
@@ -14,6 +16,7 @@ use crate::entry::work::said::{Role, SaidWork};
 use crate::entry::work::words::{Word, word};
 use crate::gas::fuel::Fuel;
 use crate::work::WorkKind;
+use crate::work::circle::Turned;
 use crate::work::fastener::Save;
 
 /// How high a weld stands where a line says only that there is one. Source: `ours`.
@@ -49,7 +52,8 @@ fn kind_of(tokens: &[Token]) -> Option<WorkKind> {
     let found: Vec<Word> =
         (0..tokens.len()).filter_map(|at| word(tokens, at)).map(|(it, _)| it).collect();
     let has = |wanted: &Word| found.contains(wanted);
-    let kinds = [WorkKind::Rail, WorkKind::LongCut, WorkKind::Gouge, WorkKind::Wash];
+    let kinds =
+        [WorkKind::Rail, WorkKind::Circle, WorkKind::LongCut, WorkKind::Gouge, WorkKind::Wash];
     let lead = kinds.into_iter().find(|kind| has(&Word::Lead(*kind)));
     let plate_cut = has(&Word::Is(Role::Thickness)) && !has(&Word::Spare);
     match lead {
@@ -67,6 +71,9 @@ fn kind_of(tokens: &[Token]) -> Option<WorkKind> {
 /// Reads a line of other work; `None` where it is none.
 #[must_use]
 pub fn read(text: &str) -> Option<Line> {
+    if let Some(line) = apart::read(text) {
+        return Some(line);
+    }
     let tokens = tokens(text);
     let kind = kind_of(&tokens)?;
     let mut reader = Reader {
@@ -171,6 +178,11 @@ impl Reader<'_> {
             return;
         };
         let span = self.span(self.at, taken);
+        if !self.belongs(found) {
+            self.problem("unknown_word", span);
+            self.at += taken;
+            return;
+        }
         match found {
             Word::Is(role) if self.sparing && role == Role::Thickness => self.spare(Save::Plate),
             Word::Is(role) => self.name(role),
@@ -184,6 +196,9 @@ impl Reader<'_> {
             Word::Spare => self.sparing = true,
             Word::Rusted => self.said.rusted = true,
             Word::Coated(coated) => self.said.coated = coated,
+            Word::Head(head) => self.said.head = Some(head),
+            Word::Kept(kept) => self.said.kept = kept,
+            Word::Turned(turned) => self.said.turned = turned,
             Word::Fuel(fuel) => self.fuel = Some(fuel),
             Word::Metric(mm) => {
                 let value = TypedLength { amount: mm, system: System::Metric };
@@ -203,6 +218,18 @@ impl Reader<'_> {
             self.marks.push(Mark { part: "work", span, assumed: None });
         }
         self.at += taken;
+    }
+
+    /// Whether a word says something of this kind of work: a hole is nothing to a groove.
+    fn belongs(&self, found: Word) -> bool {
+        match found {
+            Word::Head(_) => self.said.kind == WorkKind::Fastener,
+            Word::Turned(Turned::Carriage) => {
+                matches!(self.said.kind, WorkKind::Circle | WorkKind::Rail)
+            }
+            Word::Kept(_) | Word::Turned(_) => self.said.kind == WorkKind::Circle,
+            _ => true,
+        }
     }
 
     fn spare(&mut self, save: Save) {

@@ -1,9 +1,11 @@
 //! Other work as far as a line says it, and how it is said back.
 
 use crate::entry::measure::TypedLength;
-use crate::quantity::Angle;
+use crate::quantity::{Angle, Mass};
 use crate::work::WorkKind;
+use crate::work::circle::{Kept, Turned};
 use crate::work::fastener::{Coated, Save, What};
+use crate::work::head::Head;
 
 /// A measure of a work.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
@@ -24,6 +26,25 @@ pub enum Role {
     Highest,
 }
 
+/// A piece of what is taken apart.
+#[derive(Clone, Debug, PartialEq)]
+pub struct SaidPiece {
+    /// What the shop calls it.
+    pub name: String,
+    /// What it weighs.
+    pub mass: Mass,
+    /// What holds it; empty where nothing is said.
+    pub held_by: String,
+}
+
+impl SaidPiece {
+    fn echo(&self) -> String {
+        let mass = (self.mass.as_kg() * 1e6).round() / 1e6;
+        let held = if self.held_by.is_empty() { "" } else { " on " };
+        format!("{} {mass} kg{held}{}", self.name, self.held_by)
+    }
+}
+
 /// Other work, as far as a line says it.
 #[derive(Clone, Debug, Default, PartialEq)]
 pub struct SaidWork {
@@ -31,6 +52,14 @@ pub struct SaidWork {
     pub kind: WorkKind,
     /// What comes off.
     pub what: Option<What>,
+    /// What its head is like.
+    pub head: Option<Head>,
+    /// What is taken apart.
+    pub pieces: Vec<SaidPiece>,
+    /// What is kept of a circle.
+    pub kept: Kept,
+    /// What leads the torch round it.
+    pub turned: Turned,
     /// What is spared.
     pub save: Save,
     /// Whether it is rusted.
@@ -92,6 +121,9 @@ impl SaidWork {
                 (Role::Length, "missing_length"),
                 (Role::Thickness, "missing_thickness"),
             ],
+            WorkKind::Circle => {
+                &[(Role::Diameter, "missing_diameter"), (Role::Thickness, "missing_thickness")]
+            }
             WorkKind::TakeApart | WorkKind::Heat => &[],
         }
     }
@@ -124,9 +156,16 @@ impl SaidWork {
                 });
                 let size = of(self.diameter, "");
                 let rusted = self.rusted.then_some("rusted").map(str::to_owned);
+                let head = self.head.map(|head| match head {
+                    Head::Button => "button",
+                    Head::Pan => "pan",
+                    Head::Countersunk => "countersunk",
+                    Head::Hex => "hex",
+                });
                 ["cut off".to_owned()]
                     .into_iter()
                     .chain(rusted)
+                    .chain(head.map(str::to_owned))
                     .chain(coated.map(str::to_owned))
                     .chain(size)
                     .chain([off.to_owned()])
@@ -136,7 +175,17 @@ impl SaidWork {
             WorkKind::Wash => "wash off bar".to_owned(),
             WorkKind::Gouge => "gouge".to_owned(),
             WorkKind::LongCut => "long cut".to_owned(),
-            WorkKind::TakeApart | WorkKind::Heat => String::new(),
+            WorkKind::Circle => {
+                let kept = if self.kept == Kept::Disc { "disc" } else { "hole" };
+                let by = if self.turned == Turned::Pivot { "pivot" } else { "radius bar" };
+                let size = of(self.diameter, "").unwrap_or_default();
+                format!("circle {kept} {size} by {by}")
+            }
+            WorkKind::TakeApart => {
+                let pieces: Vec<String> = self.pieces.iter().map(SaidPiece::echo).collect();
+                format!("take apart: {}", pieces.join("; "))
+            }
+            WorkKind::Heat => String::new(),
         };
         let parts = [
             of(self.depth, "deep"),

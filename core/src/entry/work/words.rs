@@ -4,7 +4,9 @@ use crate::entry::token::{Token, TokenKind};
 use crate::entry::work::said::Role;
 use crate::gas::fuel::Fuel;
 use crate::work::WorkKind;
+use crate::work::circle::{Kept, Turned};
 use crate::work::fastener::{Coated, What};
+use crate::work::head::Head;
 
 /// What a word says.
 #[derive(Clone, Copy, Debug, PartialEq)]
@@ -27,6 +29,12 @@ pub enum Word {
     Rusted,
     /// It is coated.
     Coated(Coated),
+    /// What its head is like.
+    Head(Head),
+    /// What is kept of a circle.
+    Kept(Kept),
+    /// What leads the torch round it.
+    Turned(Turned),
     /// What burns.
     Fuel(Fuel),
     /// A metric thread, mm.
@@ -40,6 +48,7 @@ pub enum Word {
 /// Every phrase; those of two words first.
 const PHRASES: &[(&str, Word)] = &[
     ("long cut", Word::Lead(WorkKind::LongCut)),
+    ("radius bar", Word::Turned(Turned::Carriage)),
     ("bolt head", Word::Off(What::BoltHead)),
     ("bolt heads", Word::Off(What::BoltHead)),
     ("rivet head", Word::Off(What::Rivet)),
@@ -48,6 +57,18 @@ const PHRASES: &[(&str, Word)] = &[
     ("backing strip", Word::Bar),
     ("natural gas", Word::Fuel(Fuel::NaturalGas)),
     ("rail", Word::Lead(WorkKind::Rail)),
+    ("circle", Word::Lead(WorkKind::Circle)),
+    ("pivot", Word::Turned(Turned::Pivot)),
+    ("carriage", Word::Turned(Turned::Carriage)),
+    ("disc", Word::Kept(Kept::Disc)),
+    ("disk", Word::Kept(Kept::Disc)),
+    ("hole", Word::Kept(Kept::Hole)),
+    ("button", Word::Head(Head::Button)),
+    ("pan", Word::Head(Head::Pan)),
+    ("countersunk", Word::Head(Head::Countersunk)),
+    ("hex", Word::Head(Head::Hex)),
+    ("diameter", Word::Is(Role::Diameter)),
+    ("dia", Word::Is(Role::Diameter)),
     ("gouge", Word::Lead(WorkKind::Gouge)),
     ("gouging", Word::Lead(WorkKind::Gouge)),
     ("wash", Word::Lead(WorkKind::Wash)),
@@ -97,8 +118,8 @@ const PHRASES: &[(&str, Word)] = &[
 /// Words that say nothing by themselves.
 const FILLERS: &[&str] = &[
     "a", "an", "the", "of", "off", "on", "in", "into", "over", "from", "with", "and", "at", "to",
-    "it", "cut", "take", "remove", "flat", "steel", "hex", "head", "heads", "groove", "carriage",
-    "cross", "crossing", "pcs", "pieces",
+    "it", "cut", "take", "remove", "flat", "steel", "head", "heads", "groove", "round", "cross",
+    "crossing", "pcs", "pieces",
 ];
 
 fn text(tokens: &[Token], at: usize) -> Option<&str> {

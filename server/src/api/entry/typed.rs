@@ -6,7 +6,7 @@ use galvanon_core::entry::field::Typed;
 use galvanon_core::entry::line::read_in;
 use galvanon_core::entry::measure::TypedLength;
 use galvanon_core::entry::said::{Line, Mark, Problem, SaidSection, Understood};
-use galvanon_core::entry::work::said::SaidWork;
+use galvanon_core::entry::work::said::{SaidPiece, SaidWork};
 use galvanon_core::section::asked::CutKind;
 use galvanon_core::trace::Kind;
 use galvanon_core::work::WorkKind;
@@ -169,6 +169,12 @@ pub fn input(said: &Understood) -> Value {
     input
 }
 
+/// A piece as a request holds it.
+fn as_piece(piece: &SaidPiece) -> Value {
+    let mass = (piece.mass.as_kg() * 1e6).round() / 1e6;
+    json!({ "name": piece.name, "mass_kg": mass, "held_by": piece.held_by })
+}
+
 /// The part of a request that other work says.
 fn as_work(said: &SaidWork) -> Value {
     let mm = |length: Option<TypedLength>| {
@@ -176,9 +182,13 @@ fn as_work(said: &SaidWork) -> Value {
     };
     let rail = said.kind == WorkKind::Rail;
     let fastener = said.kind == WorkKind::Fastener;
+    let circle = said.kind == WorkKind::Circle;
     let pairs = [
         ("kind", Some(json!(said.kind.code()))),
         ("fastener", said.what.map(|what| json!(what.code()))),
+        ("head", said.head.map(|head| json!(head.code()))),
+        ("kept", circle.then(|| json!(said.kept.code()))),
+        ("turned", circle.then(|| json!(said.turned.code()))),
         ("diameter_mm", mm(said.diameter)),
         ("save", fastener.then(|| json!(said.save.code()))),
         ("rusted", fastener.then_some(json!(said.rusted))),
@@ -190,6 +200,7 @@ fn as_work(said: &SaidWork) -> Value {
         ("leave_mm", mm(said.leave)),
         ("highest_mm", rail.then(|| mm(said.highest).unwrap_or(json!(0)))),
         ("bevel_deg", said.bevel.map(|bevel| json!((bevel.as_deg() * 1e9).round() / 1e9))),
+        ("pieces", (!said.pieces.is_empty()).then(|| said.pieces.iter().map(as_piece).collect())),
     ];
     let given = pairs.into_iter().filter_map(|(key, value)| Some((key.to_owned(), value?)));
     Value::Object(given.collect::<Map<_, _>>())

@@ -1,6 +1,8 @@
 //! Other work of the torch in the shop, planned and not kept.
 
 use actix_web::{post, web};
+use galvanon_core::code::Code;
+use galvanon_core::work::WorkKind;
 use serde::Deserialize;
 use serde_json::{Value, json};
 use sqlx::PgPool;
@@ -11,7 +13,7 @@ use crate::api::cut::work::reply::WorkReply;
 use crate::api::cut::work::request::WorkRequest;
 use crate::api::work::plan::{in_shop, planned};
 use crate::error::{ApiResult, ErrorBody};
-use crate::http::body::Body;
+use crate::http::body::{Body, read};
 use crate::http::caller::Caller;
 use crate::plan::rig::{InShop, Rig};
 use crate::plan::shop::Shop;
@@ -35,7 +37,7 @@ pub async fn draft_work(
     caller: Caller,
     body: Body<WorkDraft>,
 ) -> ApiResult<web::Json<WorkReply>> {
-    let WorkDraft { job_id, work } = body.value;
+    let WorkDraft { job_id, mut work } = body.value;
     let rig = match job_id {
         Some(id) => crate::store::jobs::live(&pool, id).await?.rig,
         None => Value::Null,
@@ -44,6 +46,10 @@ pub async fn draft_work(
     let any = json!({ "steel": { "thickness_mm": 10 }, "cut": { "length_mm": 300, "process": "freehand" },
         "gas": work.gas });
     let InShop { request, notes, .. } = Rig::of(&shop, &rig).request(&shop, &any)?;
+    if work.dial.is_none() && work.kind.as_ref().is_some_and(|kind| kind.0 == WorkKind::Rail.code())
+    {
+        work.dial = read(&shop.dial())?;
+    }
     let mut reply = planned(&in_shop(work, request))?;
     reply.say_first(notes);
     Ok(web::Json(reply))

@@ -22,7 +22,8 @@ use crate::http::caller::Caller;
 use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
 use crate::http::rows::{new_id, put_reply};
 use crate::plan::against::{Done, against};
-use crate::plan::taught::{factor_of, learn_again};
+use crate::plan::learning::learn_more;
+use crate::plan::taught::factor_of;
 use crate::store::burns::{self, Against, Burn, From, Measured, NewBurn};
 use crate::store::{Made, find, gear, plans};
 use crate::wire::unit::fine;
@@ -249,7 +250,7 @@ pub async fn create(
     held_against_its_plan(&pool, &mut new).await?;
     let made = burns::put(&pool, (key.0, caller.person), (&new, &body.json)).await;
     if matches!(made, Ok(Made::New(_))) && new.against.process.is_some() {
-        learn_again(&pool).await?;
+        learn_more(&pool, &[key.0]).await?;
     }
     Ok(put_reply(match made.map_err(|error| unknown("burns", error))? {
         Made::New(burn) => Made::New(view(burn)),

@@ -16,7 +16,8 @@ use uuid::Uuid;
 use crate::api::record::factors::ClassWire;
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::fields::{Fields, Given};
-use crate::plan::taught::{MOST, seen};
+use crate::plan::learning::MOST;
+use crate::plan::taught::seen;
 use crate::store::learned;
 use crate::wire::unit::fine;
 

@@ -19,7 +19,8 @@ use crate::http::body::Body;
 use crate::http::caller::Caller;
 use crate::http::fields::{Fields, Given, wrong_shape};
 use crate::http::rows::new_id;
-use crate::plan::taught::{State, Taught, learn_again};
+use crate::plan::learning::learn_again;
+use crate::plan::taught::{State, Taught};
 use crate::store::learned::{self, ChoiceRow};
 
 impl ClassWire {

@@ -14,7 +14,8 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::error::{ApiError, ApiResult};
-use crate::plan::taught::{MOST, State, Taught, seen};
+use crate::plan::learning::MOST;
+use crate::plan::taught::{State, Taught, seen};
 use crate::store::learned;
 use crate::wire::unit::fine;
 

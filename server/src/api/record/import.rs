@@ -11,7 +11,7 @@ use crate::error::{ApiResult, ErrorBody};
 use crate::http::body::Body;
 use crate::http::caller::Caller;
 use crate::http::rows::{new_id, put_reply};
-use crate::plan::taught::learn_again;
+use crate::plan::learning::learn_again;
 use crate::store::burn_imports::{self, NewImport};
 use crate::store::burns::{self, Added};
 

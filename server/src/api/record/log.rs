@@ -21,7 +21,7 @@ use crate::http::body::{Body, read};
 use crate::http::caller::Caller;
 use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
 use crate::http::page::{PageQuery, token};
-use crate::plan::taught::learn_again;
+use crate::plan::learning::learn_again;
 use crate::store::burns::sought::{Sought, sought};
 use crate::store::burns::{self, Burn, Corrected};
 use crate::store::find;

@@ -13,7 +13,8 @@ use utoipa::{IntoParams, ToSchema};
 use crate::api::record::trial::TrialReply;
 use crate::error::{ApiResult, ErrorBody};
 use crate::http::fields::{Fields, Given, wrong_shape};
-use crate::plan::taught::{MOST, class_of, factor_of};
+use crate::plan::learning::MOST;
+use crate::plan::taught::{class_of, factor_of};
 use crate::store::learned::that_teach;
 
 /// Which two ways.

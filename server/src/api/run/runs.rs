@@ -20,8 +20,8 @@ use crate::http::body::{Body, read};
 use crate::http::caller::Caller;
 use crate::http::fields::Fields;
 use crate::http::rows::{id, new_id};
+use crate::plan::learning::{learn_again, learn_more};
 use crate::plan::shop::Shop;
-use crate::plan::taught::learn_again;
 use crate::store::job_runs::{self, JobRun, NewRun};
 use crate::store::jobs;
 use crate::store::run_events::{self, Arrived, RunEvent, Since};
@@ -215,8 +215,13 @@ pub async fn keep(
     let (job, run) = found(&pool, (&path.0, &path.1)).await?;
     let to = To { job, run: run.id, by: caller };
     let answers = keep_all(&pool, &to, (&body.value.events, MOST)).await?;
-    if body.value.events.iter().any(|event| event["kind"] == "cut" || event["kind"] == "undo") {
+    let of = |kind: &str| body.value.events.iter().any(|event| event["kind"] == kind);
+    if of("undo") {
         learn_again(&pool).await?;
+    } else if of("cut") {
+        let new = answers.iter().filter(|answer| answer.outcome == "new");
+        let new: Vec<Uuid> = new.filter_map(|answer| answer.id).collect();
+        learn_more(&pool, &new).await?;
     }
     if caller.revoked && caller.role.is_none() {
         // it is told nothing but what came of its own

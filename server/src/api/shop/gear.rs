@@ -11,7 +11,7 @@ use crate::http::body::Body;
 use crate::http::caller::Caller;
 use crate::http::page::{PageQuery, token};
 use crate::http::rows::{Seen, id, new_id, put_reply, seen};
-use crate::plan::gear_fields::{GearSaid, checked};
+use crate::plan::gear_checked::{GearSaid, checked};
 use crate::plan::rack::{GearView, counted, view};
 use crate::store::gear::{self, Gear, GearChange, NewGear};
 use crate::store::page::{List, page};

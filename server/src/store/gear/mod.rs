@@ -18,7 +18,7 @@ pub struct Gear {
     #[sqlx(flatten)]
     /// Id, version, who and when.
     pub record: Record,
-    /// tip, hose, regulator, arrestor, torch, cylinder.
+    /// tip, hose, regulator, arrestor, torch, cylinder, carriage, wire_set, heating_head.
     pub kind: String,
     /// What the shop calls it.
     pub label: String,
@@ -43,7 +43,7 @@ impl Recorded for Gear {
 #[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct NewGear {
-    /// tip, hose, regulator, arrestor, torch, cylinder.
+    /// tip, hose, regulator, arrestor, torch, cylinder, carriage, wire_set, heating_head.
     pub kind: String,
     /// What the shop calls it.
     pub label: String,

@@ -1,9 +1,10 @@
 /** What a work is asked by: its measures, its choices, its rows. */
-import { WORK_WORDS } from "@/text/work";
+import { WORK, WORK_WORDS } from "@/text/work";
 import { Choice } from "@/ui/choice";
 import { MeasureField } from "@/ui/measure-field";
 import { FuelPicker } from "../FuelPicker";
-import { CHOICES, MEASURES, numberOf, type Said, wordOf } from "./kinds";
+import { type HeatingHead, headOf, withHead } from "./heads";
+import { choicesOf, MEASURES, numberOf, type Said, wordOf } from "./kinds";
 import { Dial, Pieces } from "./Rows";
 
 type Props = {
@@ -11,6 +12,8 @@ type Props = {
   onSaid: (said: Said) => void;
   /** What the server refuses, by field. */
   refused: Record<string, string>;
+  /** The heating heads in the rack. */
+  heads?: readonly HeatingHead[];
 };
 
 /** In this kind of choice "stud" is the thread that is saved, not the thing that comes off. */
@@ -19,7 +22,10 @@ function called(choice: string, option: string): string {
   return WORK_WORDS[code] ?? code;
 }
 
-export function Asked({ said, onSaid, refused }: Props) {
+/** In place of a head: its flow is typed. */
+const TYPED = "typed";
+
+export function Asked({ said, onSaid, refused, heads = [] }: Props) {
   const { kind } = said;
   const number = (name: string, value: number | null) =>
     onSaid({
@@ -29,8 +35,22 @@ export function Asked({ said, onSaid, refused }: Props) {
   return (
     <div className="flex min-w-0 flex-col gap-3">
       <FuelPicker value={said.fuel} onChange={(fuel) => onSaid({ ...said, fuel })} />
+      {kind === "heat" && heads.length > 0 && (
+        <Choice
+          label={WORK.head}
+          value={headOf(said, heads)?.label ?? TYPED}
+          options={[
+            ...heads.map(({ label }) => ({ value: label, text: label })),
+            { value: TYPED, text: WORK.byHand },
+          ]}
+          onChange={(label) => {
+            const head = heads.find((each) => each.label === label);
+            if (head) onSaid(withHead(said, head));
+          }}
+        />
+      )}
       <div className="grid grid-cols-2 gap-2">
-        {(CHOICES[kind] ?? []).map((choice) => (
+        {choicesOf(said).map((choice) => (
           <Choice
             key={choice.name}
             label={choice.label}

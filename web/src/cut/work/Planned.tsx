@@ -2,7 +2,7 @@
 import { useState } from "react";
 import type { Schemas } from "@/api/client";
 import { WorkDrawing } from "@/draw/work";
-import { cutStage, measuresOf } from "./line";
+import { cutStage, measuresOf, wordsOf } from "./line";
 import { Stages } from "./Stages";
 
 type Props = { work: Pick<Schemas["WorkReply"], "kind" | "stages">; request: object | null };
@@ -16,6 +16,7 @@ export function Planned({ work, request, children }: Props & { children?: React.
       <WorkDrawing
         kind={work.kind}
         measures={measuresOf(request, work.stages)}
+        words={wordsOf(request)}
         cutStage={cutStage(work.stages)}
         stage={work.stages[open]?.code ?? ""}
       />

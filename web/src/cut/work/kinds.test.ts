@@ -45,6 +45,14 @@ describe("the request of a work", () => {
     expect(apart.pieces).toHaveLength(2);
   });
 
+  it("asks the head of what has one, and takes the usual where nobody says", () => {
+    const head = (fastener: string, more: Record<string, string> = {}) =>
+      (requestOf(said({ words: { fastener, ...more } })) as { head?: string }).head;
+    expect([head("bolt_head"), head("rivet")]).toEqual(["hex", "button"]);
+    expect(head("rivet", { head: "pan" })).toBe("pan");
+    expect([head("nut"), head("stud", { head: "pan" })]).toEqual([undefined, undefined]);
+  });
+
   it("says rust as yes or no", () => {
     expect(requestOf(AT_FIRST)).toMatchObject({
       rusted: false,

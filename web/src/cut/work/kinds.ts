@@ -3,7 +3,15 @@ import type { Schemas } from "@/api/client";
 import type { Kind } from "@/units";
 
 export type WorkRequest = Schemas["WorkRequest"];
-export type WorkKind = "fastener" | "wash" | "gouge" | "rail" | "long_cut" | "take_apart" | "heat";
+export type WorkKind =
+  | "fastener"
+  | "wash"
+  | "gouge"
+  | "rail"
+  | "long_cut"
+  | "circle"
+  | "take_apart"
+  | "heat";
 
 /** A piece and a mark as they stand in their rows. */
 export type Piece = { name: string; mass_kg: number | null; held_by: string };
@@ -49,6 +57,10 @@ export const MEASURES: Record<WorkKind, readonly Field[]> = {
     { name: "depth_mm", label: "Cut how deep", kind: "length", usual: 101.6 },
     { name: "length_mm", label: "Cut, long", kind: "length", usual: 609.6 },
   ],
+  circle: [
+    { name: "diameter_mm", label: "Disc or hole, across", kind: "length", usual: 304.8 },
+    { name: "thickness_mm", label: "Plate", kind: "length", usual: 12.7 },
+  ],
   take_apart: [],
   heat: [
     { name: "flow_l_min", label: "Fuel of the head, by its chart", kind: "gas_flow", usual: 40 },
@@ -68,9 +80,14 @@ export const CHOICES: Partial<
 > = {
   fastener: [
     { name: "fastener", label: "What comes off", options: ["bolt_head", "nut", "rivet", "stud"] },
+    { name: "head", label: "Its head", options: ["button", "pan", "countersunk", "hex"] },
     { name: "save", label: "What is saved", options: ["none", "stud", "plate", "both"] },
     { name: "coated", label: "Coated with", options: ["none", "zinc", "cadmium"] },
     { name: "rusted", label: "Rusted", options: ["no", "yes"] },
+  ],
+  circle: [
+    { name: "kept", label: "What is kept", options: ["disc", "hole"] },
+    { name: "turned", label: "What leads the torch", options: ["pivot", "carriage"] },
   ],
 };
 
@@ -93,9 +110,26 @@ export function numberOf(said: Said, kind: WorkKind, field: Field): number | nul
   return own !== undefined && field.name in own ? (own[field.name] ?? null) : field.usual;
 }
 
+/** What has a head, and what that is where nobody says. */
+export const USUAL_HEAD: Record<string, string> = { rivet: "button", bolt_head: "hex" };
+
+/** How hot the steel is asked to be, as it stands; null where that is left out. */
+export function askedHeat(said: Said): number | null {
+  const field = MEASURES.heat.find(({ name }) => name === "temperature_c");
+  return field === undefined ? null : numberOf(said, "heat", field);
+}
+
 /** The word of a choice as it stands. */
 export function wordOf(said: Said, choice: { name: string; options: readonly string[] }): string {
-  return said.words[choice.name] ?? choice.options[0] ?? "";
+  const usual = choice.name === "head" ? USUAL_HEAD[said.words.fastener ?? "bolt_head"] : undefined;
+  return said.words[choice.name] ?? usual ?? choice.options[0] ?? "";
+}
+
+/** The choices of a kind as they are asked now: what has no head is asked for none. */
+export function choicesOf(said: Said) {
+  const all = CHOICES[said.kind] ?? [];
+  const headed = (said.words.fastener ?? "bolt_head") in USUAL_HEAD;
+  return headed ? all : all.filter(({ name }) => name !== "head");
 }
 
 /** The request of what stands there; null while something that it needs is missing. */
@@ -106,7 +140,7 @@ export function requestOf(said: Said): WorkRequest | null {
     if (number === null && !field.optional) return null;
     if (number !== null) request[field.name] = number;
   }
-  for (const choice of CHOICES[said.kind] ?? []) {
+  for (const choice of choicesOf(said)) {
     const word = wordOf(said, choice);
     request[choice.name] = choice.name === "rusted" ? word === "yes" : word;
   }

@@ -28,6 +28,25 @@ describe("a work as a line of a job", () => {
     expect(workFacts({ ...rail, highest_mm: 0 }, "metric")).toHaveLength(2);
   });
 
+  it("names a head only where it is not the usual one, and a circle by what is kept of it", () => {
+    expect(workFacts({ ...bolts, head: "hex" }, "inch")).toHaveLength(3);
+    expect(workFacts({ ...bolts, head: "countersunk" }, "inch")[1]).toBe("countersunk head");
+    const circle = { kind: "circle", diameter_mm: 304.8, thickness_mm: 12.7, kept: "hole" };
+    expect(workFacts(circle, "inch")).toEqual([
+      "hole 12 in across",
+      "1/2 in plate",
+      "round a pivot",
+    ]);
+    expect(workFacts({ ...circle, turned: "carriage" }, "inch")[2]).toContain("radius bar");
+  });
+
+  it("draws a sunk head whose thread is saved as sunk", () => {
+    const stage = (code: string) => ({ code }) as Schemas["StageWire"];
+    expect(cutStage([stage("fastener_heat"), stage("wash_to_thread")])).toBe("fastener_sunk");
+    expect(cutStage([stage("fastener_slices"), stage("wash_to_thread")])).toBe("fastener_slices");
+    expect(cutStage([stage("gouge_run")])).toBe("");
+  });
+
   it("says the same once it was read back and changed by nothing", () => {
     for (const kind of Object.keys(MEASURES) as WorkKind[]) {
       const said: Said = { ...AT_FIRST, kind };

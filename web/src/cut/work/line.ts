@@ -10,6 +10,7 @@ import {
   type Piece,
   requestOf,
   type Said,
+  USUAL_HEAD,
   type WorkKind,
   type WorkRequest,
 } from "./kinds";
@@ -28,6 +29,9 @@ export function workFacts(work: WorkRequest, system: System): string[] {
   const parts: Record<string, (string | null | undefined)[]> = {
     fastener: [
       `${WORK_WORDS[work.fastener ?? ""] ?? "fastener"} off, ${say(work.diameter_mm, system)}`,
+      work.head == null || work.head === USUAL_HEAD[work.fastener ?? ""]
+        ? null
+        : `${WORK_WORDS[work.head]?.split(",")[0] ?? work.head} head`,
       work.rusted ? "rusted" : null,
       work.coated && work.coated !== "none" ? WORK_WORDS[work.coated] : null,
       spared[work.save as keyof typeof spared],
@@ -48,6 +52,11 @@ export function workFacts(work: WorkRequest, system: System): string[] {
       `long cut ${say(work.depth_mm, system)} deep`,
       say(work.length_mm, system),
       `${say(work.thickness_mm, system)} thick`,
+    ],
+    circle: [
+      `${work.kept === "hole" ? "hole" : "disc"} ${say(work.diameter_mm, system)} across`,
+      `${say(work.thickness_mm, system)} plate`,
+      work.turned === "carriage" ? "carriage on a radius bar" : "round a pivot",
     ],
     take_apart: ["take apart", `${work.pieces?.length ?? 0} pieces`],
   };
@@ -94,9 +103,18 @@ export function measuresOf(
   return { ...(request as Record<string, number | undefined>), ...Object.fromEntries(numbers) };
 }
 
+/** The choices of a request by their field, for the drawing. */
+export function wordsOf(request: object | null): Record<string, string | undefined> {
+  const said = Object.entries(request ?? {}).filter(([, value]) => typeof value === "string");
+  return Object.fromEntries(said);
+}
+
 /** The stage by which a fastener's cuts are drawn; empty for other work. */
 export function cutStage(stages: readonly Stage[]): string {
-  return stages.find((stage) => /slices|stud$|nut_/.test(stage.code))?.code ?? "";
+  const own = stages.find((stage) => /slices|stud$|nut_|sunk/.test(stage.code));
+  if (own !== undefined) return own.code;
+  // a sunk head whose thread is saved is washed straight to it
+  return stages.some((stage) => stage.code === "wash_to_thread") ? "fastener_sunk" : "";
 }
 
 /** What is asked of a work when it is done; null where nothing is to be spared or reached. */

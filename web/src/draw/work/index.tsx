@@ -1,12 +1,14 @@
 /** Other work of the torch to scale: the thing it is done to, what goes and what stays, and the tip in the stage that is looked at. */
 import { usePreferences } from "@/ui/preferences";
 import { print, type System } from "@/units";
-import { type Scene, type Size, sceneOf, type Thing, type Torch, viewOf } from "./shapes";
+import { arcPath, type Scene, type Size, sceneOf, type Thing, type Torch, viewOf } from "./shapes";
 
 type Props = {
   kind: string;
   /** Measures by their field or setting, mm. */
   measures: Record<string, number | undefined>;
+  /** Choices by their field. */
+  words?: Record<string, string | undefined>;
   /** The stage that cuts: what a fastener's cuts are. */
   cutStage: string;
   /** The stage that is looked at. */
@@ -55,8 +57,8 @@ function Things({ scene, stage, unit }: { scene: Scene; stage: string; unit: num
             y={-thing.y - thing.height}
             width={thing.width}
             height={thing.height}
-            rx={thing.look === "hole" ? thing.width / 2 : 0}
-            ry={thing.look === "hole" ? thing.height : 0}
+            rx={thing.round || thing.look === "hole" ? thing.width / 2 : 0}
+            ry={thing.round ? thing.height / 2 : thing.look === "hole" ? thing.height : 0}
             fill={FILL[thing.look]}
             stroke={now ? "var(--accent)" : "var(--ink)"}
             strokeWidth={now ? 3 * unit : unit}
@@ -73,6 +75,16 @@ function Things({ scene, stage, unit }: { scene: Scene; stage: string; unit: num
           y2={-cut.to[1]}
           stroke={cut.stages.includes(stage) ? "var(--heat-cherry)" : "var(--ink-2)"}
           strokeWidth={(cut.stages.includes(stage) ? 3 : 1.5) * unit}
+        />
+      ))}
+      {scene.arcs?.map((arc) => (
+        <path
+          key={arc.from}
+          d={arcPath(arc)}
+          fill="none"
+          stroke={arc.stages.includes(stage) ? "var(--heat-cherry)" : "var(--ink-2)"}
+          strokeWidth={(arc.stages.includes(stage) ? 4 : 1.5) * unit}
+          data-arc={arc.stages.join()}
         />
       ))}
     </>
@@ -109,9 +121,9 @@ function Sized({ size, unit, system }: { size: Size; unit: number; system: Syste
   );
 }
 
-export function WorkDrawing({ kind, measures, cutStage, stage }: Props) {
+export function WorkDrawing({ kind, measures, words = {}, cutStage, stage }: Props) {
   const { system } = usePreferences();
-  const scene = sceneOf(kind, measures, cutStage);
+  const scene = sceneOf(kind, measures, cutStage, words);
   if (scene === null) return null;
   const view = viewOf(scene);
   // a line on the screen is about a pixel, whatever the thing measures

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { sceneOf, viewOf } from "./shapes";
+import { arcPath, sceneOf, viewOf } from "./shapes";
 
-const KINDS = ["fastener", "wash", "gouge", "rail", "long_cut", "heat"];
+const KINDS = ["fastener", "wash", "gouge", "rail", "long_cut", "circle", "heat"];
 
 describe("the drawing of other work", () => {
   it("holds everything it draws, whatever its size", () => {
@@ -48,6 +48,43 @@ describe("the drawing of other work", () => {
     expect(weld?.torch.rail_travel?.y).toBe(6);
     const flat = sceneOf("rail", { thickness_mm: 12, highest_mm: 0, standoff: 2 }, "");
     expect((weld?.things.length ?? 0) - (flat?.things.length ?? 0)).toBe(1);
+  });
+
+  it("takes a circle in three thirds that close, and starts in the scrap", () => {
+    const of = { diameter_mm: 300, pivot: 151 };
+    const disc = sceneOf("circle", of, "", { kept: "disc" });
+    const hole = sceneOf("circle", { ...of, pivot: 149 }, "", { kept: "hole" });
+    expect(disc?.arcs?.map(({ from, to }) => to - from)).toEqual([120, 120, 120]);
+    expect(disc?.arcs?.map(({ from }) => from)).toEqual([0, 120, 240]);
+    expect(disc?.torch.circle_heat?.x).toBeGreaterThan(151);
+    expect(hole?.torch.circle_heat?.x).toBeLessThan(149);
+    for (const stage of ["circle_first", "circle_second", "circle_last"]) {
+      const at = hole?.torch[stage];
+      expect(Math.hypot(at?.x ?? 0, at?.y ?? 0)).toBeCloseTo(149, 9);
+    }
+  });
+
+  it("writes an arc that ends where the next begins", () => {
+    const [first, second] = [
+      arcPath({ r: 10, from: 0, to: 120 }),
+      arcPath({ r: 10, from: 120, to: 240 }),
+    ];
+    expect(first.startsWith("M10 ")).toBe(true);
+    expect(first.split(" 0 0 0 ")[1]).toBe(second.slice(1).split(" A")[0]);
+    expect(arcPath({ r: 10, from: 0, to: 200 })).toContain(" 0 1 0 ");
+  });
+
+  it("sinks a countersunk head into its plate, narrower the deeper", () => {
+    const sunk = sceneOf(
+      "fastener",
+      { diameter_mm: 20, across: 35, high: 10, count: 0 },
+      "fastener_sunk",
+    );
+    const rings = sunk?.things.filter(({ look }) => look === "gone") ?? [];
+    expect(rings.map(({ y }) => y)).toEqual([-2.5, -5, -7.5, -10]);
+    for (let i = 1; i < rings.length; i++)
+      expect(rings[i]?.width ?? 0).toBeLessThan(rings[i - 1]?.width ?? 0);
+    expect(sunk?.cuts).toEqual([]);
   });
 
   it("has no picture of pieces: their order is the picture", () => {

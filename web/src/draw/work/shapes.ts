@@ -2,10 +2,17 @@
 
 export type Box = { x: number; y: number; width: number; height: number };
 /** A thing to draw: what it is made of, and the stages that work on it. */
-export type Thing = Box & { look: "steel" | "gone" | "kept" | "rail" | "hole"; stages: string[] };
+export type Thing = Box & {
+  look: "steel" | "gone" | "kept" | "rail" | "hole";
+  stages: string[];
+  /** A round one, seen from above. */
+  round?: boolean;
+};
 export type Scene = {
   things: Thing[];
   cuts: Cut[];
+  /** Parts of a circle that the jet follows, seen from above. */
+  arcs?: Arc[];
   torch: Record<string, Torch>;
   sizes: Size[];
   words: string;
@@ -14,6 +21,8 @@ export type Scene = {
 export type Size = { from: [number, number]; to: [number, number]; mm: number };
 /** A line that the jet follows. */
 export type Cut = { from: [number, number]; to: [number, number]; stages: string[] };
+/** A part of a circle: from and to in degrees, anticlockwise from the right. */
+export type Arc = { r: number; from: number; to: number; stages: string[] };
 /** Where the tip stands in a stage, and which way it points: degrees off straight down, to the left. */
 export type Torch = { x: number; y: number; lean: number };
 
@@ -39,7 +48,19 @@ function fastener(of: Numbers, what: string): Scene {
       stages: ["fastener_wash_skin", "wash_to_thread"],
     },
   ];
-  if (what !== "fastener_slices") {
+  if (what === "fastener_sunk") {
+    // level with the plate: it goes down into it, narrower the deeper
+    const rings = [0, 1, 2, 3].map((i) => {
+      const half = (across / 2) * (1 - i / 4) + (d / 2) * (i / 4);
+      return {
+        ...box(-half, (-high * (i + 1)) / 4, 2 * half, high / 4),
+        look: "gone" as const,
+        stages: [what, "wash_to_thread"],
+      };
+    });
+    things.splice(2, 2, ...rings);
+  }
+  if (what !== "fastener_slices" && what !== "fastener_sunk") {
     things.push({ ...box(-d / 2, high, d, 0.5 * d), look: "kept", stages: ["wash_to_thread"] });
   }
   const at = (y: number): Cut => ({ from: [left, y], to: [-left, y], stages: [what] });
@@ -55,13 +76,25 @@ function fastener(of: Numbers, what: string): Scene {
     torch: {
       fastener_heat: sides ? { x: -off, y: top, lean: 0 } : beside,
       [what]: sides ? { x: -off, y: top, lean: 0 } : beside,
+      ...(what === "fastener_sunk"
+        ? {
+            fastener_heat: { x: 0, y: 5, lean: -20 },
+            fastener_sunk: { x: -across / 6, y: 4, lean: -35 },
+          }
+        : {}),
       fastener_wash_skin: { x: left - 4, y: skin + 3, lean: -75 },
       wash_to_thread: { x: left - 4, y: skin + 3, lean: -75 },
     },
-    sizes: [
-      { from: [left, high], to: [-left, high], mm: across },
-      { from: [-left, 0], to: [-left, high], mm: high },
-    ],
+    sizes:
+      what === "fastener_sunk"
+        ? [
+            { from: [left, 0], to: [-left, 0], mm: across },
+            { from: [-left, -high], to: [-left, 0], mm: high },
+          ]
+        : [
+            { from: [left, high], to: [-left, high], mm: across },
+            { from: [-left, 0], to: [-left, high], mm: high },
+          ],
     words:
       "From the side: what stands on the plate, the slices it goes in and the skin that is washed.",
   };
@@ -169,6 +202,48 @@ function longCut(of: Numbers): Scene {
   };
 }
 
+/** A circle from above, in its thirds; the scrap is what is not kept. */
+function circle(of: Numbers, kept: string): Scene {
+  const { diameter_mm: d = 300, pivot = d / 2 } = of;
+  const wide = 1.5 * d;
+  const disc = kept === "disc";
+  const thirds = ["circle_first", "circle_second", "circle_last"];
+  const at = (degrees: number, r = pivot): Torch => ({
+    x: r * Math.cos((degrees * Math.PI) / 180),
+    y: r * Math.sin((degrees * Math.PI) / 180),
+    lean: 0,
+  });
+  const start = at(0, disc ? pivot + 0.12 * d : pivot - 0.12 * d);
+  return {
+    things: [
+      {
+        ...box(-wide / 2, -wide / 2, wide, wide),
+        look: disc ? "gone" : "steel",
+        stages: [],
+      },
+      { ...box(-d / 2, -d / 2, d, d), look: disc ? "kept" : "hole", round: true, stages: [] },
+    ],
+    cuts: [
+      { from: [0, 0], to: [pivot, 0], stages: ["circle_pivot", "circle_bar", "circle_turn"] },
+      { from: [start.x, 0], to: [pivot, 0], stages: ["circle_heat"] },
+    ],
+    arcs: thirds.map((stage, i) => ({
+      r: pivot,
+      from: 120 * i,
+      to: 120 * (i + 1),
+      stages: [stage],
+    })),
+    torch: {
+      circle_heat: start,
+      ...Object.fromEntries(thirds.map((stage, i) => [stage, at(120 * i + 60)])),
+    },
+    sizes: [{ from: [-d / 2, wide / 2], to: [d / 2, wide / 2], mm: d }],
+    words: disc
+      ? "From above: the disc, the scrap around it, and the way of the tip in thirds."
+      : "From above: the hole, the plate around it, and the way of the tip in thirds.",
+  };
+}
+
 function heat(): Scene {
   const at: Torch = { x: 0, y: 12, lean: 0 };
   return {
@@ -181,7 +256,13 @@ function heat(): Scene {
 }
 
 /** The scene of a kind of work; null where the order of pieces is the picture. */
-export function sceneOf(kind: string, of: Numbers, cutStage: string): Scene | null {
+export function sceneOf(
+  kind: string,
+  of: Numbers,
+  cutStage: string,
+  words: Record<string, string | undefined> = {},
+): Scene | null {
+  if (kind === "circle") return circle(of, words.kept ?? "disc");
   if (kind === "fastener") return fastener(of, cutStage);
   if (kind === "wash") return wash(of);
   if (kind === "gouge") return gouge(of);
@@ -198,4 +279,13 @@ export function viewOf(scene: Scene): Box {
   const [low, high] = [Math.min(...ys), Math.max(...ys)];
   const room = 0.16 * Math.max(right - left, 1.6 * (high - low));
   return box(left - room, low - room / 2, right - left + 2 * room, high - low + 2 * room);
+}
+
+/** An arc as a path, y down: `arcPath({ r: 10, from: 0, to: 120 })` goes anticlockwise by a third. */
+export function arcPath({ r, from, to }: Pick<Arc, "r" | "from" | "to">): string {
+  const at = (degrees: number) => {
+    const angle = (degrees * Math.PI) / 180;
+    return `${r * Math.cos(angle)} ${-r * Math.sin(angle)}`;
+  };
+  return `M${at(from)} A${r} ${r} 0 ${to - from > 180 ? 1 : 0} 0 ${at(to)}`;
 }

@@ -1,6 +1,6 @@
 /** The stages of other work on a card: what to do and when to stop, one row each, under the drawing. */
 import type { CutPlan, CutPlanRequest } from "@/api/client";
-import { cutStage, measuresOf } from "@/cut/work/line";
+import { cutStage, measuresOf, wordsOf } from "@/cut/work/line";
 import { WorkDrawing } from "@/draw/work";
 import { sentence } from "@/text";
 import { WORK } from "@/text/work";
@@ -21,6 +21,7 @@ export function CardStages({ work, request, system }: Props) {
       <WorkDrawing
         kind={work.kind}
         measures={measuresOf(request ?? null, stages)}
+        words={wordsOf(request ?? null)}
         cutStage={cutStage(stages)}
         stage={cutStage(stages) || (main?.code ?? "")}
       />

@@ -3,26 +3,25 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ApiFailure, api, data, type GearView, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
+import { wholeRack } from "@/api/lists";
 import { once } from "@/api/once";
 import { refusal, SCREEN } from "@/text";
 import { Button, buttonLook } from "@/ui/button";
-import { Choice } from "@/ui/choice";
 import { type Level, Mark } from "@/ui/mark";
-import { MeasureField } from "@/ui/measure-field";
 import { usePreferences } from "@/ui/preferences";
 import { Sheet } from "@/ui/sheet";
 import { Failed } from "@/ui/states";
 import { ChartSheet } from "./ChartSheet";
+import { GearField, WIDTH } from "./GearField";
 import {
   FIELDS,
-  type Field,
   type Fields,
   type Gear,
   type GearKind,
   HEADINGS,
-  localMoment,
-  options,
   USUAL,
+  whole,
+  wiresInHand,
 } from "./model";
 
 type Props = {
@@ -32,8 +31,6 @@ type Props = {
   onGone: (gear: Gear) => void;
 };
 
-const WIDTH = "h-9 w-full rounded-md border border-line-strong bg-sheet px-2 text-sm text-ink";
-
 /** A new reading of a cylinder is of the moment it was typed in, unless another is given. */
 function readNow(kind: GearKind, before: Fields, now: Fields): Fields {
   const read = ["pressure_kpa", "gross_kg"].some((key) => before[key] !== now[key]);
@@ -42,18 +39,17 @@ function readNow(kind: GearKind, before: Fields, now: Fields): Fields {
   return stamp ? { ...now, read_at: new Date().toISOString() } : now;
 }
 
-const INPUTS = { text: "text", day: "date", moment: "datetime-local" } as const;
-
-/** The wires of the shop's tip cleaner, thin to thick. */
+/** The wires that a bore can be measured with, thin to thick: those of the sets in the rack, and those that the shop told before. */
 function useWires(wanted: boolean): number[] {
   const shop = useQuery({
     queryKey: keys.shop,
     enabled: wanted,
     queryFn: () => data(api.GET("/api/v1/shop")),
   });
+  const rack = useQuery({ queryKey: keys.rack, enabled: wanted, queryFn: wholeRack });
   const told = (shop.data?.settings as { cleaner_wires_mm?: number[] } | undefined)
     ?.cleaner_wires_mm;
-  return wanted ? [...(told ?? [])].sort((a, b) => a - b) : [];
+  return wanted ? wiresInHand(rack.data?.gear ?? [], told ?? []) : [];
 }
 
 export function GearSheet({ view, kind, onClose, onGone }: Props) {
@@ -68,7 +64,7 @@ export function GearSheet({ view, kind, onClose, onGone }: Props) {
   const refresh = () => queries.invalidateQueries();
   const save = useMutation({
     mutationFn: () => {
-      const known = readNow(kind, (gear?.fields as Fields) ?? {}, fields);
+      const known = whole(readNow(kind, (gear?.fields as Fields) ?? {}, fields));
       const body = { label, fields: known, in_service: serving, out_because: serving ? "" : why };
       if (gear === undefined) {
         // the moment of a reading is that of the first try
@@ -102,78 +98,16 @@ export function GearSheet({ view, kind, onClose, onGone }: Props) {
     },
   });
   const failure = save.error instanceof ApiFailure ? save.error : null;
+  // a mark of a dial or a wire is refused by its place: it is told with its row
   const problem = (path: string) => {
-    const found = failure?.fields.find((each) => each.path === path);
+    const found = failure?.fields.find(
+      (each) => each.path === path || each.path.startsWith(`${path}.`),
+    );
     return found === undefined ? undefined : refusal(found, system);
   };
   const set = (key: string, value: unknown) => setFields((now) => ({ ...now, [key]: value }));
 
   const wires = useWires(kind === "tip");
-  function control(field: Field) {
-    const at = `fields.${field.key}`;
-    const value = fields[field.key];
-    if (field.as === "measure") {
-      return (
-        <div className="flex flex-col gap-1">
-          <MeasureField
-            label={field.label}
-            kind={field.kind}
-            value={typeof value === "number" ? value : null}
-            error={problem(at)}
-            onCommit={(next) => set(field.key, next)}
-          />
-          {field.key === "bore_mm" && wires.length > 0 && (
-            <Choice
-              label={SCREEN.byWire}
-              value={String(wires.find((wire) => wire === value) ?? "")}
-              options={wires.map((wire) => ({ value: String(wire), text: `${wire} mm` }))}
-              onChange={(wire) => set(field.key, Number(wire))}
-            />
-          )}
-        </div>
-      );
-    }
-    if (field.as === "choice") {
-      return (
-        <Choice
-          label={field.label}
-          value={String(value ?? "")}
-          options={options(field.options)}
-          error={problem(at)}
-          onChange={(next) => set(field.key, next)}
-        />
-      );
-    }
-    if (field.as === "yes") {
-      return (
-        <label className="flex min-h-9 items-end gap-2 pb-1.5 text-sm">
-          <input
-            type="checkbox"
-            className="size-5 accent-[var(--accent)]"
-            checked={value === true}
-            onChange={(event) => set(field.key, event.target.checked)}
-          />
-          {field.label}
-        </label>
-      );
-    }
-    return (
-      <label className="flex flex-col gap-0.5 text-xs text-ink-2">
-        {field.label}
-        <input
-          type={INPUTS[field.as]}
-          value={field.as === "moment" ? localMoment(value) : String(value ?? "")}
-          onChange={({ target: { value: typed } }) => {
-            const kept = field.as === "moment" && typed ? new Date(typed).toISOString() : typed;
-            set(field.key, kept === "" ? undefined : kept);
-          }}
-          className={WIDTH}
-        />
-        {problem(at) && <span className="text-stop">{problem(at)}</span>}
-      </label>
-    );
-  }
-
   const lay = kind === "cylinder" && fields.gas === "acetylene";
   return (
     <Sheet open onClose={onClose} title={gear?.label ?? `New: ${HEADINGS[kind].toLowerCase()}`}>
@@ -196,7 +130,18 @@ export function GearSheet({ view, kind, onClose, onGone }: Props) {
           {FIELDS[kind]
             .filter((field) => field.only?.(fields) ?? true)
             .map((field) => (
-              <div key={field.key}>{control(field)}</div>
+              <div
+                key={field.key}
+                className={field.as === "dial" || field.as === "wires" ? "col-span-2" : undefined}
+              >
+                <GearField
+                  field={field}
+                  value={fields[field.key]}
+                  problem={problem(`fields.${field.key}`)}
+                  wires={wires}
+                  onSet={(value) => set(field.key, value)}
+                />
+              </div>
             ))}
         </div>
         {lay && (

@@ -134,6 +134,11 @@ function told(view: GearView, system: System): string {
     typeof fields.mixing === "string" ? word(fields.mixing) : null,
     typeof fields.fuels === "string" ? word(fields.fuels) : null,
     typeof fields.inspected_on === "string" ? `inspected ${fields.inspected_on}` : null,
+    Array.isArray(view.gear.fields.dial) ? `${view.gear.fields.dial.length} marks timed` : null,
+    typeof fields.rail_mm === "number" ? `rail ${print(fields.rail_mm, "length", system)}` : null,
+    Array.isArray(view.gear.fields.wires_mm) ? `${view.gear.fields.wires_mm.join(", ")} mm` : null,
+    typeof fields.fuel === "string" ? word(fields.fuel) : null,
+    typeof fields.flow_l_min === "number" ? print(fields.flow_l_min, "gas_flow", system) : null,
   ];
   return parts.filter((part) => part !== null).join(" · ");
 }

@@ -1,6 +1,17 @@
 import { describe, expect, it } from "vitest";
 import sentences from "../../../../reference/text/en.toml";
-import { ago, FIELDS, fill, HEADINGS, KINDS, localMoment, options, USUAL } from "./model";
+import {
+  ago,
+  FIELDS,
+  fill,
+  HEADINGS,
+  KINDS,
+  localMoment,
+  options,
+  USUAL,
+  whole,
+  wiresInHand,
+} from "./model";
 
 describe("the forms of the rack", () => {
   it("have a word of the shop for each choice: no code reaches the screen", () => {
@@ -92,5 +103,36 @@ describe("when something was read", () => {
       "",
       "",
     ]);
+  });
+});
+
+describe("a carriage", () => {
+  const mark = { mark: 20, mm: 304.8, s: 60 };
+
+  it("keeps a mark on the sheet until it is whole, and sends no empty dial", () => {
+    const open = { mark: 40, mm: 304.8, s: null };
+    expect(whole({ rail_mm: 2_400, dial: [mark, open] })).toEqual({ rail_mm: 2_400, dial: [mark] });
+    expect(whole({ dial: [open] })).toEqual({});
+    expect(whole({ dial: [] })).toEqual({});
+  });
+
+  it("is alone in having a dial: other gear is sent as it stands", () => {
+    const hose = { gas: "fuel", bore_mm: 6.35 };
+    expect(whole(hose)).toBe(hose);
+  });
+});
+
+describe("the wires in hand", () => {
+  const set = (wires_mm: number[], in_service = true) =>
+    ({ gear: { kind: "wire_set", in_service, fields: { wires_mm } } }) as never;
+
+  it("are those of every set in service and of the shop, each once, thin to thick", () => {
+    expect(wiresInHand([set([1.2, 0.8]), set([2, 1.2])], [0.6])).toEqual([0.6, 0.8, 1.2, 2]);
+  });
+
+  it("leave out a set that is lost, and are none where there is none", () => {
+    expect(wiresInHand([set([0.8], false)], [])).toEqual([]);
+    const tip = { gear: { kind: "tip", in_service: true, fields: { wires_mm: [3] } } } as never;
+    expect(wiresInHand([tip], [1])).toEqual([1]);
   });
 });

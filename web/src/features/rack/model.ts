@@ -1,12 +1,23 @@
 /** What is known of each kind of gear, and how a form asks for it. */
-import type { Schemas } from "@/api/client";
+import type { GearView, Schemas } from "@/api/client";
+import type { Mark } from "@/cut/work/kinds";
 import { word } from "@/text";
 import type { Kind } from "@/units";
 
 export type Gear = Schemas["Gear"];
 export type Fields = Record<string, unknown>;
 
-export const KINDS = ["cylinder", "tip", "hose", "regulator", "arrestor", "torch"] as const;
+export const KINDS = [
+  "cylinder",
+  "tip",
+  "hose",
+  "regulator",
+  "arrestor",
+  "torch",
+  "carriage",
+  "wire_set",
+  "heating_head",
+] as const;
 export type GearKind = (typeof KINDS)[number];
 
 export const HEADINGS: Record<GearKind, string> = {
@@ -16,6 +27,9 @@ export const HEADINGS: Record<GearKind, string> = {
   regulator: "Regulators",
   arrestor: "Flashback arrestors",
   torch: "Torches",
+  carriage: "Carriages",
+  wire_set: "Tip cleaner wires",
+  heating_head: "Heating heads",
 };
 
 export type Field =
@@ -33,6 +47,7 @@ export type Field =
       as: "text" | "day" | "moment";
       only?: (fields: Fields) => boolean;
     }
+  | { key: string; label: string; as: "dial" | "wires"; only?: (fields: Fields) => boolean }
   | { key: string; label: string; as: "yes"; only?: (fields: Fields) => boolean };
 
 const oxygen = (fields: Fields) => fields.gas === "oxygen";
@@ -121,6 +136,20 @@ export const FIELDS: Record<GearKind, readonly Field[]> = {
     { key: "max_oxygen_kpa", label: "Most oxygen it takes", as: "measure", kind: "pressure" },
     { key: "seat", label: "Seat of its tips", as: "choice", options: SEATS },
   ],
+  carriage: [
+    { key: "rail_mm", label: "Its rail, long", as: "measure", kind: "length" },
+    { key: "dial", label: "Timed marks of its dial", as: "dial" },
+  ],
+  wire_set: [{ key: "wires_mm", label: "Wires, mm, thin to thick", as: "wires" }],
+  heating_head: [
+    {
+      key: "fuel",
+      label: "Burns",
+      as: "choice",
+      options: ["acetylene", "propane", "propylene", "natural_gas"],
+    },
+    { key: "flow_l_min", label: "Fuel, by its maker's chart", as: "measure", kind: "gas_flow" },
+  ],
 };
 
 /** What a new piece of a kind starts with. */
@@ -131,7 +160,28 @@ export const USUAL: Record<GearKind, Fields> = {
   regulator: { gas: "oxygen" },
   arrestor: { gas: "oxygen" },
   torch: { build: "combination", mixing: "equal_pressure", fuels: "all_fuels" },
+  carriage: {},
+  wire_set: { wires_mm: [] },
+  heating_head: { fuel: "acetylene" },
 };
+
+/** The rows of a dial as they stand in its field. */
+export const dialOf = (value: unknown): Mark[] => (Array.isArray(value) ? (value as Mark[]) : []);
+
+/** Fields as they are sent: a mark of a dial that is not whole yet stays on the sheet. */
+export function whole(fields: Fields): Fields {
+  if (!("dial" in fields)) return fields;
+  const { dial, ...rest } = fields;
+  const marks = dialOf(dial).filter((mark) => Object.values(mark).every((part) => part !== null));
+  return marks.length > 0 ? { ...rest, dial: marks } : rest;
+}
+
+/** The wires that a bore can be measured with, thin to thick, each once: of the sets in service, and told by the shop before. */
+export function wiresInHand(rack: readonly GearView[], told: readonly number[]): number[] {
+  const sets = rack.filter(({ gear }) => gear.kind === "wire_set" && gear.in_service);
+  const own = sets.flatMap(({ gear }) => (gear.fields as { wires_mm?: number[] }).wires_mm ?? []);
+  return [...new Set([...own, ...told])].sort((a, b) => a - b);
+}
 
 /** How full a cylinder is, 0 to 1; null where it is not known. `fill(3450, {rated_l: 6900})` is 0.5. */
 export function fill(litres: number | null | undefined, fields: Fields): number | null {

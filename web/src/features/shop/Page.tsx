@@ -7,6 +7,7 @@ import { v7 } from "uuid";
 import { ApiFailure, api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { FuelPicker } from "@/cut/FuelPicker";
+import { wiresOf } from "@/cut/wires";
 import { refusal, SCREEN, word } from "@/text";
 import { PEOPLE } from "@/text/people";
 import { Choice } from "@/ui/choice";
@@ -18,7 +19,6 @@ import type { Kind } from "@/units";
 import { EdgeWeights } from "./EdgeWeights";
 import { MachineWords } from "./MachineWords";
 import { Marking } from "./Marking";
-import { wiresOf } from "./wires";
 
 type School = Schemas["School"];
 

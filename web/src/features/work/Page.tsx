@@ -4,13 +4,16 @@ import { ToggleGroup } from "radix-ui";
 import { useRef } from "react";
 import { ApiFailure, api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
+import { wholeRack } from "@/api/lists";
 import { Warnings } from "@/cut";
 import { AddToJob } from "@/cut/AddToJob";
 import { Asked } from "@/cut/work/Asked";
-import { AT_FIRST, requestOf, type Said, type WorkKind } from "@/cut/work/kinds";
+import { headsOf } from "@/cut/work/heads";
+import { AT_FIRST, askedHeat, requestOf, type Said, type WorkKind } from "@/cut/work/kinds";
 import { lineOf, workFacts } from "@/cut/work/line";
 import { Planned } from "@/cut/work/Planned";
-import { refusal, SCREEN } from "@/text";
+import { HeatColours } from "@/draw/work/heat-colours";
+import { refusal, SCREEN, sentence } from "@/text";
 import { tipName } from "@/text/tip";
 import { WORK, WORK_KINDS } from "@/text/work";
 import { useKept } from "@/ui/kept";
@@ -28,7 +31,7 @@ function Kinds({ kind, onKind }: { kind: WorkKind; onKind: (kind: WorkKind) => v
       value={kind}
       onValueChange={(next) => next !== "" && onKind(next as WorkKind)}
       aria-label={WORK.kind}
-      className="grid grid-cols-2 gap-1 sm:grid-cols-4 lg:grid-cols-7"
+      className="grid grid-cols-2 gap-1 sm:grid-cols-4 lg:grid-cols-8"
     >
       {Object.entries(WORK_KINDS).map(([code, { name, when }]) => (
         <ToggleGroup.Item
@@ -72,9 +75,14 @@ function Figures({ plan, system }: { plan: Plan; system: System }) {
 function Shown({ plan, said }: { plan: Plan; said: Said }) {
   const { system } = usePreferences();
   const line = lineOf(said);
+  const colour = plan.notes.find(({ code }) => /^work_heat_(glow|film)$/.test(code));
+  const looks = colour ? sentence("notes", colour.code, colour.values, system, colour.text) : null;
   return (
     <div className="flex min-w-0 flex-col gap-2" data-verdict={plan.verdict}>
       <Planned work={plan} request={requestOf(said)}>
+        {plan.colours !== undefined && plan.colours.length > 0 && (
+          <HeatColours colours={plan.colours} asked={askedHeat(said)} said={looks} />
+        )}
         <Figures plan={plan} system={system} />
         <Warnings notes={plan.notes.filter((note) => note.level !== "info")} />
       </Planned>
@@ -108,6 +116,7 @@ export function WorkPage() {
         }),
       ),
   });
+  const rack = useQuery({ queryKey: keys.rack, queryFn: wholeRack, enabled: said.kind === "heat" });
   const failure = planned.error instanceof ApiFailure ? planned.error : null;
   const refused = Object.fromEntries(
     (failure?.fields ?? []).map((field) => [field.path, refusal(field, system)]),
@@ -122,7 +131,12 @@ export function WorkPage() {
       <p className="text-sm text-ink-2">{WORK.lead}</p>
       <Kinds kind={said.kind} onKind={(kind) => setSaid({ ...said, kind })} />
       <div className="grid gap-4 lg:grid-cols-[22rem_1fr]">
-        <Asked said={said} onSaid={setSaid} refused={refused} />
+        <Asked
+          said={said}
+          onSaid={setSaid}
+          refused={refused}
+          heads={headsOf(rack.data?.gear ?? [])}
+        />
         {failure !== null && failure.fields.length === 0 && (
           <Failed error={failure} onRetry={() => void planned.refetch()} />
         )}

@@ -7,8 +7,9 @@ use galvanon_core::quantity::{Angle, Duration, GasFlow, Length, Mass, Temperatur
 use galvanon_core::range::Range;
 use galvanon_core::trace::Kind;
 use galvanon_core::work::apart::{self, Piece, TakeApart};
+use galvanon_core::work::circle::{self, Circle, Kept, Turned};
 use galvanon_core::work::dial::{self, Timed};
-use galvanon_core::work::fastener::{self, Coated, Fastener, Save};
+use galvanon_core::work::fastener::{self, Coated, Fastener, Save, What};
 use galvanon_core::work::gouge::{self, Gouge};
 use galvanon_core::work::heat::{self, Heat};
 use galvanon_core::work::long_cut::{self, LongCut};
@@ -30,7 +31,8 @@ const fn fields_of(kind: WorkKind) -> &'static [&'static str] {
         WorkKind::Rail => {
             &["length_mm", "thickness_mm", "highest_mm", "rail_mm", "bevel_deg", "dial"]
         }
-        WorkKind::Fastener => &["fastener", "diameter_mm", "save", "rusted", "coated"],
+        WorkKind::Fastener => &["fastener", "head", "diameter_mm", "save", "rusted", "coated"],
+        WorkKind::Circle => &["diameter_mm", "thickness_mm", "kept", "turned"],
         WorkKind::Wash => &["thickness_mm", "width_mm", "length_mm", "leave_mm"],
         WorkKind::Gouge | WorkKind::LongCut => &["depth_mm", "length_mm", "thickness_mm"],
         WorkKind::TakeApart => &["pieces"],
@@ -60,6 +62,7 @@ impl WorkRequest {
             WorkKind::Wash => Asked::Wash(self.wash(&mut fields)),
             WorkKind::Gouge => Asked::Gouge(self.gouge(&mut fields)),
             WorkKind::LongCut => Asked::LongCut(self.long_cut(&mut fields)),
+            WorkKind::Circle => Asked::Circle(self.circle(&mut fields)),
             WorkKind::TakeApart => Asked::TakeApart(self.take_apart(&mut fields)),
             WorkKind::Heat => Asked::Heat(self.heat(&mut fields)),
         };
@@ -119,35 +122,20 @@ impl WorkRequest {
             ),
             highest: length(fields, ("highest_mm", &rail::HIGHEST), self.highest_mm.as_ref()),
             bevel: Angle::from_rad(fields.number(&bevel, self.bevel_deg.as_ref(), Some(0.0))),
-            dial: self.dial(fields),
+            dial: read_dial(fields, "dial", self.dial.as_deref()),
         }
-    }
-
-    fn dial(&self, fields: &mut Fields) -> Vec<Timed> {
-        let Some(marks) = &self.dial else { return Vec::new() };
-        let (fewest, most) = dial::MARKS;
-        if !(fewest..=most).contains(&marks.len()) {
-            let expected = format!("{fewest} to {most} timed marks");
-            fields.errors.push(wrong_shape("dial", &expected, json!(marks.len())));
-            return Vec::new();
-        }
-        let mut read = |(at, timed): (usize, &TimedWire)| {
-            let path = |name: &str| format!("dial.{at}.{name}");
-            let mark = NumberField::new(path("mark"), &dial::MARK, Kind::Ratio);
-            let mm = NumberField::new(path("mm"), &dial::LENGTH, Kind::Length);
-            let s = NumberField::new(path("s"), &dial::TIME, Kind::Duration);
-            Timed {
-                mark: fields.number(&mark, timed.mark.as_ref(), None),
-                length: Length::from_m(fields.number(&mm, timed.mm.as_ref(), None)),
-                time: Duration::from_s(fields.number(&s, timed.s.as_ref(), None)),
-            }
-        };
-        marks.iter().enumerate().map(&mut read).collect()
     }
 
     fn fastener(&self, fields: &mut Fields) -> Fastener {
+        let what: What = fields.code("fastener", self.fastener.as_ref(), None);
+        let usual = what.usual_head();
+        if usual.is_none() && self.head.as_ref().is_some_and(Given::is_said) {
+            let words = [("kind", what.code().to_owned())];
+            fields.refuse("head", "not_of_this_work", json!(what.code()), &words);
+        }
         Fastener {
-            what: fields.code("fastener", self.fastener.as_ref(), None),
+            what,
+            head: fields.code("head", self.head.as_ref(), Some(usual.unwrap_or_default())),
             diameter: length(
                 fields,
                 ("diameter_mm", &fastener::DIAMETER),
@@ -156,6 +144,16 @@ impl WorkRequest {
             save: fields.code("save", self.save.as_ref(), Some(Save::None)),
             rusted: self.rusted.unwrap_or_default(),
             coated: fields.code("coated", self.coated.as_ref(), Some(Coated::None)),
+        }
+    }
+
+    fn circle(&self, fields: &mut Fields) -> Circle {
+        let thickness = ("thickness_mm", &circle::THICKNESS);
+        Circle {
+            diameter: length(fields, ("diameter_mm", &circle::DIAMETER), self.diameter_mm.as_ref()),
+            thickness: length(fields, thickness, self.thickness_mm.as_ref()),
+            kept: fields.code("kept", self.kept.as_ref(), Some(Kept::Disc)),
+            turned: fields.code("turned", self.turned.as_ref(), Some(Turned::Pivot)),
         }
     }
 
@@ -236,6 +234,29 @@ impl WorkRequest {
                 .map(Temperature::from_k),
         }
     }
+}
+
+/// Reads the timed marks of a dial; none where none are said.
+pub fn read_dial(fields: &mut Fields, path: &str, dial: Option<&[TimedWire]>) -> Vec<Timed> {
+    let Some(marks) = dial else { return Vec::new() };
+    let (fewest, most) = dial::MARKS;
+    if !(fewest..=most).contains(&marks.len()) {
+        let expected = format!("{fewest} to {most} timed marks");
+        fields.errors.push(wrong_shape(path, &expected, json!(marks.len())));
+        return Vec::new();
+    }
+    let mut read = |(at, timed): (usize, &TimedWire)| {
+        let path = |name: &str| format!("{path}.{at}.{name}");
+        let mark = NumberField::new(path("mark"), &dial::MARK, Kind::Ratio);
+        let mm = NumberField::new(path("mm"), &dial::LENGTH, Kind::Length);
+        let s = NumberField::new(path("s"), &dial::TIME, Kind::Duration);
+        Timed {
+            mark: fields.number(&mark, timed.mark.as_ref(), None),
+            length: Length::from_m(fields.number(&mm, timed.mm.as_ref(), None)),
+            time: Duration::from_s(fields.number(&s, timed.s.as_ref(), None)),
+        }
+    };
+    marks.iter().enumerate().map(&mut read).collect()
 }
 
 /// What core still refuses: marks and pieces that contradict each other. Anything else is a fault of ours.

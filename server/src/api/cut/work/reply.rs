@@ -5,12 +5,14 @@ use std::collections::BTreeMap;
 use galvanon_core::code::Code;
 use galvanon_core::note::{Level, Verdict};
 use galvanon_core::trace::Kind;
+use galvanon_core::work::WorkKind;
+use galvanon_core::work::heat_colour::{HeatColour, heat_colours};
 use galvanon_core::work::stage::{Fitted, Stage, WorkPlan};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use crate::wire::note::{NoteWire, in_words};
-use crate::wire::text::{Section, with_values};
+use crate::wire::text::{Section, with_values, words};
 use crate::wire::unit::{litres, tidy, wire};
 use crate::wire::value::{ValueWire, Words, values};
 
@@ -63,6 +65,23 @@ pub struct WorkTip {
     pub name: Option<String>,
 }
 
+/// A colour of warm steel.
+#[derive(Clone, Debug, Deserialize, PartialEq, Serialize, ToSchema)]
+pub struct HeatColourWire {
+    /// Its code.
+    #[schema(value_type = String)]
+    pub colour: Words,
+    /// What it is called.
+    #[schema(value_type = String)]
+    pub text: Words,
+    /// Whether the steel glows; a film of oxide else.
+    pub glows: bool,
+    /// From.
+    pub low_c: f64,
+    /// To.
+    pub high_c: f64,
+}
+
 /// A work, planned.
 #[derive(Clone, Debug, Deserialize, PartialEq, Serialize, ToSchema)]
 pub struct WorkReply {
@@ -86,6 +105,26 @@ pub struct WorkReply {
     pub notes: Vec<NoteWire>,
     /// Rail: the mark of the dial for the pace; null where none was timed. A note says where it lies outside those that were.
     pub dial_for_pace: Option<f64>,
+    /// Heat: the colours of warm steel, the coolest first; empty for other work.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub colours: Vec<HeatColourWire>,
+}
+
+impl HeatColourWire {
+    fn all(kind: WorkKind) -> Vec<Self> {
+        if kind != WorkKind::Heat {
+            return Vec::new();
+        }
+        // the table was read when the work was planned
+        let of = |it: HeatColour| Self {
+            colour: it.colour.code().into(),
+            text: words(it.colour.code()).into(),
+            glows: it.glows,
+            low_c: tidy(it.low.as_c()),
+            high_c: tidy(it.high.as_c()),
+        };
+        heat_colours().unwrap_or_default().into_iter().map(of).collect()
+    }
 }
 
 impl StageWire {
@@ -161,6 +200,7 @@ impl WorkReply {
             time_s: tidy(made.time().as_s()),
             notes: in_words(&made.notes),
             dial_for_pace: made.dial.map(|dial| tidy(dial.mark)),
+            colours: HeatColourWire::all(made.kind),
         }
     }
 }

@@ -55,7 +55,7 @@ pub struct PieceWire {
 #[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct WorkRequest {
-    /// rail, fastener, wash, gouge, long_cut, take_apart, heat.
+    /// rail, fastener, wash, gouge, long_cut, circle, take_apart, heat.
     #[schema(value_type = String)]
     #[serde(skip_serializing_if = "Option::is_none")]
     pub kind: Option<Given>,
@@ -82,7 +82,7 @@ pub struct WorkRequest {
     #[schema(value_type = Option<f64>)]
     #[serde(skip_serializing_if = "Option::is_none")]
     pub length_mm: Option<Given>,
-    /// Rail and gouge: the plate; wash: the bar; long cut: steel in the jet's way.
+    /// Rail, gouge and circle: the plate; wash: the bar; long cut: steel in the jet's way.
     #[schema(value_type = Option<f64>)]
     #[serde(skip_serializing_if = "Option::is_none")]
     pub thickness_mm: Option<Given>,
@@ -105,7 +105,19 @@ pub struct WorkRequest {
     #[schema(value_type = Option<String>)]
     #[serde(skip_serializing_if = "Option::is_none")]
     pub fastener: Option<Given>,
-    /// Fastener: of shank or thread.
+    /// Fastener: button, pan, countersunk, hex, of a rivet's or a bolt's head; a rivet's is button and a bolt's hex when left out.
+    #[schema(value_type = Option<String>)]
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub head: Option<Given>,
+    /// Circle: disc, hole; disc when left out.
+    #[schema(value_type = Option<String>)]
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub kept: Option<Given>,
+    /// Circle: pivot, carriage; pivot when left out.
+    #[schema(value_type = Option<String>)]
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub turned: Option<Given>,
+    /// Fastener: of shank or thread; circle: of disc or hole.
     #[schema(value_type = Option<f64>)]
     #[serde(skip_serializing_if = "Option::is_none")]
     pub diameter_mm: Option<Given>,
@@ -147,7 +159,7 @@ pub struct WorkRequest {
 
 impl WorkRequest {
     /// Each field that a kind may ask for, and whether it was said.
-    pub(super) fn said(&self) -> [(&'static str, bool); 17] {
+    pub(super) fn said(&self) -> [(&'static str, bool); 20] {
         let said = |given: &Option<Given>| given.as_ref().is_some_and(Given::is_said);
         [
             ("length_mm", said(&self.length_mm)),
@@ -157,6 +169,9 @@ impl WorkRequest {
             ("bevel_deg", said(&self.bevel_deg)),
             ("dial", self.dial.is_some()),
             ("fastener", said(&self.fastener)),
+            ("head", said(&self.head)),
+            ("kept", said(&self.kept)),
+            ("turned", said(&self.turned)),
             ("diameter_mm", said(&self.diameter_mm)),
             ("save", said(&self.save)),
             ("rusted", self.rusted.is_some()),

@@ -1,5 +1,5 @@
 /** The stage of other work at hand: what to do, what to watch, when to stop, in large type. */
-import { cutStage, measuresOf } from "@/cut/work/line";
+import { cutStage, measuresOf, wordsOf } from "@/cut/work/line";
 import { WorkDrawing } from "@/draw/work";
 import { sentence } from "@/text";
 import { RUN } from "@/text/run";
@@ -43,6 +43,7 @@ export function WorkStage({ cut, order }: { cut: Cut; order: number }) {
       <WorkDrawing
         kind={work.kind}
         measures={measuresOf(cut.request.work ?? null, work.stages)}
+        words={wordsOf(cut.request.work ?? null)}
         cutStage={cutStage(work.stages)}
         stage={code}
       />
