@@ -73,7 +73,7 @@ impl App {
         let mut admin = PgConnection::connect(&server).await?;
         let copy = format!("CREATE DATABASE {name} TEMPLATE {shop}");
         sqlx::query(AssertSqlSafe(copy)).execute(&mut admin).await?;
-        let pool = PgPool::connect_with(options.database(&name)).await?;
+        let pool = galvanon_server::config::pool().connect_with(options.database(&name)).await?;
         let top = top();
         let web = top.join("web/dist");
         anyhow::ensure!(web.join("index.html").exists(), "web/dist is not built: run bin/test");

@@ -43,6 +43,7 @@ mod record {
 
 mod run {
     mod events;
+    mod gas;
     mod rack;
     mod runs;
     mod schools;

@@ -62,7 +62,7 @@ async fn new_database(server: &str, like: &str) -> PgPool {
     let made = format!("CREATE DATABASE {name} {like}");
     sqlx::query(AssertSqlSafe(made)).execute(&mut admin).await.unwrap();
     let options: PgConnectOptions = server.parse().unwrap();
-    PgPool::connect_with(options.database(&name)).await.unwrap()
+    galvanon_server::config::pool().connect_with(options.database(&name)).await.unwrap()
 }
 
 /// An answer: status and body.

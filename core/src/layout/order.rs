@@ -220,21 +220,6 @@ mod tests {
     }
 
     #[test]
-    fn the_nearest_next_is_not_taken_where_as_listed_is_shorter() {
-        let at = |(x, y): (f64, f64)| Item { from: Point::new(x, y), ..item(0.0, &[]) };
-        let places = [(0.314, 0.404), (1.269, 0.0), (1.517, 1.191), (0.481, 1.252), (0.508, 1.996)];
-        let mut items: Vec<Item> = places.map(at).into();
-        for item in &mut items {
-            item.to = item.from;
-        }
-        items[4].after = vec![0, 1, 2, 3];
-        let found = order(&items, OrderBy::Near);
-        assert!(
-            cost(&items, &found, OrderBy::Near) <= cost(&items, &[0, 1, 2, 3, 4], OrderBy::Near)
-        );
-    }
-
-    #[test]
     fn crossed_ways_are_uncrossed() {
         let at = |x: f64, y: f64| {
             let p = Point::new(x, y);

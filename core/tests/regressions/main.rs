@@ -5,3 +5,5 @@
 mod chart_marks;
 mod drawn_from_thin_air;
 mod feet_before_a_plate;
+mod nearest_next_ends_far_off;
+mod one_large_hot_tip;

@@ -309,3 +309,49 @@ async fn a_faulty_demo_says_which_file_and_line_and_loads_nothing_of_that_job() 
     assert!(faulty.contains("20 plate 36 guided") && faulty.contains("bare_number"), "{faulty}");
     std::fs::remove_dir_all(&folder).unwrap();
 }
+
+/// What the demo kept besides is told by what is wrong with it: a cylinder that is none, a line that is none, a step that is never
+/// left out.
+#[actix_web::test]
+async fn a_faulty_run_of_the_demo_says_what_is_wrong_with_it() {
+    let run = |cylinder: &str, line: u32, skip: &str| {
+        format!(
+            "trials = []\nquotes = []\n[[runs]]\njob = 1\nfuel = \"acetylene\"\ndays_ago = 1\nby = \"\"\nminutes = 9\n\
+             cylinders = [\"{cylinder}\"]\noxygen = {{ cylinder = \"{cylinder}\", before_kpa = 9000, after_kpa = 8000 }}\n\
+             skips = [{{ key = \"{skip}\", reason = \"because\" }}]\n\
+             cuts = [{{ line = {line}, outcome = \"good\", start_s = 9, pace = 1.0 }}]\n"
+        )
+    };
+    let bottle = "[[gear]]\nkind = \"cylinder\"\nlabel = \"A\"\nread_hours_ago = 1\n[gear.fields]\ngas = \"oxygen\"\n\
+                  water_volume_l = 44.5\npressure_kpa = 9000\n";
+    let job = "name = \"J\"\nnote = \"\"\ndays_ago = 1\nby = \"\"\n[rig]\n[[lines]]\ntyped = \"12 mm plate 300 mm guided\"\n";
+    for (kept, wrong) in [
+        (run("B", 1, "soap_test"), "\"B\": no such gear"),
+        (run("A", 7, "soap_test"), "line 7 of job 1"),
+        (run("A", 1, "acetylene_ceiling"), "a run of job 1"),
+        (run("A", 1, "soap_test"), ""),
+    ] {
+        let app = TestApp::unowned().await;
+        let folder = std::env::temp_dir().join(format!("galvanon-demo-{}", id()));
+        std::fs::create_dir_all(folder.join("jobs")).unwrap();
+        std::fs::write(folder.join("shop.toml"), "people = []\n[settings]\n").unwrap();
+        std::fs::write(folder.join("rack.toml"), bottle).unwrap();
+        std::fs::write(folder.join("jobs/1.toml"), job).unwrap();
+        std::fs::write(folder.join("kept.toml"), &kept).unwrap();
+        let loaded = demo::load(&app.pool, &folder).await;
+        std::fs::remove_dir_all(&folder).unwrap();
+        match loaded {
+            Ok(_) => {
+                assert_eq!(wrong, "", "{kept}");
+                let cuts: i64 = sqlx::query_scalar("SELECT count(*) FROM burns")
+                    .fetch_one(&app.pool)
+                    .await
+                    .unwrap();
+                assert_eq!(cuts, 1, "its cut is a burn");
+            }
+            Err(error) => {
+                assert!(!wrong.is_empty() && error.to_string().contains(wrong), "{error}")
+            }
+        }
+    }
+}

@@ -12,7 +12,7 @@ import { GasBadge } from "@/ui/gas-badge";
 import { type Level, LevelWord } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
 import { Failed, Loading } from "@/ui/states";
-import { CompareSheet } from "./CompareSheet";
+import { CompareSheet } from "./compare/CompareSheet";
 import { ExpectedEdge } from "./ExpectedEdge";
 import { FuelPicker } from "./FuelPicker";
 import { Inputs } from "./Inputs";

@@ -4,7 +4,7 @@ import { refusal, word } from "@/text";
 import { Choice } from "@/ui/choice";
 import { MeasureField } from "@/ui/measure-field";
 import { usePreferences } from "@/ui/preferences";
-import type { Kind } from "@/units";
+import { FIELDS, type Field, HOLE, TAKEN, USUAL } from "./asks";
 import { ShapeField } from "./ShapeField";
 
 type Props = {
@@ -60,50 +60,6 @@ const FAMILIES = [
     "round_bar",
   ]).map((each) => ({ ...each, text: `own sizes: ${each.text}` })),
 ];
-/** What a new kind of cut begins with, so that there is something to drag and to type over; mm and degrees. */
-const USUAL: Record<string, Partial<Cut>> = {
-  mitre: { angle_deg: 45 },
-  bevel: { angle_deg: 30 },
-  saddle: { angle_deg: 90, header_mm: 219.1 },
-  cope: { length_mm: 100, depth_mm: 40 },
-  web_opening: { width_mm: 120, height_mm: 80 },
-  strip: { length_mm: 1000 },
-  split: { length_mm: 1000 },
-};
-type Field = { key: keyof Cut & `${string}_${"mm" | "deg"}`; label: string; kind?: Kind };
-const FIELDS: Record<string, readonly Field[]> = {
-  mitre: [{ key: "angle_deg", label: "Slant", kind: "angle" }],
-  bevel: [{ key: "angle_deg", label: "Tilt", kind: "angle" }],
-  saddle: [
-    { key: "header_mm", label: "Fitted to, outside" },
-    { key: "angle_deg", label: "Between the two", kind: "angle" },
-  ],
-  cope: [
-    { key: "depth_mm", label: "Deep" },
-    { key: "length_mm", label: "Long" },
-    { key: "radius_mm", label: "Corner radius" },
-  ],
-  access_hole: [
-    { key: "height_mm", label: "High" },
-    { key: "length_mm", label: "Long" },
-    { key: "radius_mm", label: "Corner radius" },
-  ],
-  web_opening: [
-    { key: "width_mm", label: "Along the shape" },
-    { key: "height_mm", label: "Across the web" },
-    { key: "radius_mm", label: "Corner radius" },
-    { key: "offset_mm", label: "Off the middle" },
-  ],
-  strip: [{ key: "length_mm", label: "Long" }],
-  split: [
-    { key: "length_mm", label: "Long" },
-    { key: "offset_mm", label: "Off the middle" },
-  ],
-};
-/** What the server takes where nothing is said, so that the field shows it. */
-const TAKEN: Record<string, number> = { radius_mm: 12.7, offset_mm: 0 };
-const HOLE: Record<string, number> = { height_mm: 25, length_mm: 40, radius_mm: 12.7 };
-
 export function SectionInputs({ request, kinds, isTube, grades, errors, onChange }: Props) {
   const { system } = usePreferences();
   const section = request.section ?? { cut: { kind: "square" } };

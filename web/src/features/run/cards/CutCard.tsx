@@ -3,15 +3,11 @@
 import { useState } from "react";
 import { facts } from "@/cut";
 import { askedAfter } from "@/cut/work/line";
-import { SectionEnd } from "@/draw/section-end";
-import { SignPicture } from "@/draw/sign";
 import { sentence, word } from "@/text";
 import { OUTCOMES, RUN } from "@/text/run";
-import { holdsBefore } from "@/text/section";
 import { tipShort } from "@/text/tip";
 import { usePreferences } from "@/ui/preferences";
 import { print, setting } from "@/units";
-import { face } from "../clock";
 import { type Going, type Outcome, partAt } from "../going";
 import {
   type Cut,
@@ -19,16 +15,17 @@ import {
   cutsSinceCleaned,
   type Doc,
   distances,
-  minutesLeft,
   type RunEvent,
 } from "../model";
 import { Big } from "../panels/Big";
-import { HeatRamp } from "../panels/HeatRamp";
 import { Pace } from "../panels/Pace";
 import { type Part, partsOf } from "../parts";
 import type { Marks } from "../useGoing";
-import { useSeconds, useTicks } from "../useTicks";
+import { Clock, GasLeft, Heating } from "./Clocks";
+import { Lost } from "./GoOn";
 import { PathAhead } from "./PathAhead";
+import { Signs } from "./Signs";
+import { Stroke, StrokeBefore } from "./StrokeAhead";
 import { After, WorkStage } from "./WorkStage";
 
 type Props = {
@@ -92,187 +89,6 @@ function Settings({ doc, cut, part }: { doc: Doc; cut: Cut; part: Part }) {
         </dd>
       </div>
     </dl>
-  );
-}
-
-/** Where the torch may come from was settled when the strokes were planned. */
-const SIDES = ["above", "near", "far", "below"];
-
-/** The stroke at hand: where it runs, how the torch is held, what must hold first, and why it comes now. */
-function Stroke({ cut, order }: { cut: Cut; order: number }) {
-  const { system } = usePreferences();
-  const section = cut.plan.section;
-  const stroke = section?.strokes.find((each) => each.order === order);
-  if (!section || !stroke) return null;
-  const shown = { stroke: order - 1, part: 0, slow: false };
-  return (
-    <div
-      className="grid items-center gap-4 md:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]"
-      data-stroke={order}
-    >
-      <div className="flex flex-col gap-2 text-xl">
-        <p className="text-2xl leading-tight font-bold">
-          {order}. {stroke.part_text}, {print(stroke.travel_mm, "length", system)}
-        </p>
-        <p>
-          {stroke.turned && "Turn the piece. "}
-          Start: {word(stroke.start)}; {word(`attitude_${stroke.attitude}`)}, from{" "}
-          {word(stroke.from)}. Stand: {word(stroke.stand)}.
-        </p>
-        {holdsBefore(section, order, system).map((hold) => (
-          <p key={hold} className="font-bold text-caution">
-            First {hold}.
-          </p>
-        ))}
-        <p>{sentence("steps", stroke.why_code, {}, system, stroke.why)}</p>
-        {stroke.slow.map((zone) => (
-          <p key={zone.from_mm}>
-            Slow at the {word(zone.why)}: {print(zone.speed_mm_min, "speed", system)}
-          </p>
-        ))}
-      </div>
-      <SectionEnd section={section} torch={shown} running={false} sides={SIDES} />
-    </div>
-  );
-}
-
-/** Below so many minutes the gas left is told as a warning: time to end a cut and change a cylinder. Ours. */
-const SOON = 5;
-
-/** Signs that are told by their picture, before the outcome or not at all. */
-const SIGNS = [
-  "drag_lines_raked",
-  "dross_hard",
-  "top_edge_rounded",
-  "face_gouged",
-  "notch_at_stop",
-  "not_through",
-  "kerf_wide",
-  "out_of_square",
-];
-
-function Signs({
-  signs,
-  seen,
-  onSeen,
-}: {
-  signs: Doc["signs"];
-  seen: string[];
-  onSeen: (seen: string[]) => void;
-}) {
-  const shown = SIGNS.flatMap((code) => signs.findings.filter((each) => each.code === code));
-  return (
-    <fieldset className="flex flex-col gap-2">
-      <legend className="pb-1 text-xl">{RUN.signs}</legend>
-      <div className="grid gap-2 md:grid-cols-2">
-        {shown.map((finding) => {
-          const on = seen.includes(finding.code);
-          return (
-            <Big
-              key={finding.code}
-              look={on ? "picked" : "plain"}
-              aria-pressed={on}
-              onClick={() =>
-                onSeen(on ? seen.filter((each) => each !== finding.code) : [...seen, finding.code])
-              }
-              className="justify-start text-left"
-              data-sign={finding.code}
-            >
-              <SignPicture finding={finding} right={signs.right} />
-              {finding.text}
-            </Big>
-          );
-        })}
-      </div>
-    </fieldset>
-  );
-}
-
-function Lost({ cut, onGoOn }: { cut: Cut; onGoOn: () => void }) {
-  const { system } = usePreferences();
-  const [through, setThrough] = useState<boolean | null>(null);
-  if (through === null)
-    return (
-      <div className="flex flex-col gap-3" data-recovery="asked">
-        <p className="text-2xl font-bold">{RUN.through}</p>
-        <div className="grid grid-cols-2 gap-3">
-          <Big onClick={() => setThrough(true)}>{RUN.yes}</Big>
-          <Big onClick={() => setThrough(false)}>{RUN.no}</Big>
-        </div>
-      </div>
-    );
-  const steps = through ? cut.lost_through : cut.lost_not_through;
-  return (
-    <div className="flex flex-col gap-3" data-recovery={through ? "through" : "not_through"}>
-      <ol className="flex list-decimal flex-col gap-2 pl-10 text-xl">
-        {steps.map((step) => (
-          <li key={step.code}>{sentence("steps", step.code, step.values, system, step.text)}</li>
-        ))}
-      </ol>
-      <Big look="next" onClick={onGoOn}>
-        {RUN.outOfHere}
-      </Big>
-    </div>
-  );
-}
-
-/** How the stroke before came out: good, where nobody says otherwise. */
-function StrokeBefore({ going, onStroke }: { going: Going; onStroke: Props["onStroke"] }) {
-  const last = going.made?.at(-1);
-  if (last === undefined) return null;
-  return (
-    <fieldset className="flex flex-col gap-2" data-stroke-before={last.outcome}>
-      <legend className="pb-1 text-xl">
-        {RUN.strokeBefore} {last.order}
-      </legend>
-      <div className="grid grid-cols-2 gap-2 lg:grid-cols-4">
-        {OUTCOMES.map(({ code, text }) => (
-          <Big
-            key={code}
-            look={last.outcome === code ? "picked" : "plain"}
-            aria-pressed={last.outcome === code}
-            onClick={() => onStroke(code)}
-          >
-            {text}
-          </Big>
-        ))}
-      </div>
-    </fieldset>
-  );
-}
-
-/** A clock that shows across the room. */
-function Clock({ from, large }: { from: number | null; large: string }) {
-  const seconds = useSeconds(from);
-  return (
-    <p
-      role="timer"
-      className={`${large} leading-none font-bold tabular-nums`}
-      data-seconds={seconds.toFixed(1)}
-    >
-      {face(seconds)}
-    </p>
-  );
-}
-
-type HeatingProps = { from: number | null; part: Part; cue: string; hot: string };
-
-function Heating({ from, part, cue, hot }: HeatingProps) {
-  const now = useTicks(from !== null);
-  const seconds = from === null ? 0 : (now - from) / 1000;
-  return <HeatRamp seconds={seconds} band={part.heat} colour={cue} hot={hot} />;
-}
-
-/** For how long the gas on the rig lasts, where somebody said what stands there. */
-function GasLeft({ doc, events, from }: Pick<Props, "doc" | "events"> & { from: number | null }) {
-  const seconds = useSeconds(from);
-  const left = minutesLeft(doc, events, seconds);
-  if (left === null) return null;
-  const minutes = Math.floor(left.minutes);
-  return (
-    <p className={`text-xl ${minutes < SOON ? "font-bold text-stop" : ""}`} data-gas-left={minutes}>
-      {RUN.lasts} {minutes} {RUN.minutes} ({word(left.gas)})
-    </p>
   );
 }
 

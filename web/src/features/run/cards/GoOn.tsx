@@ -1,0 +1,35 @@
+/** A cut that went out: was it through, and how it is picked up again. */
+import { useState } from "react";
+import { sentence } from "@/text";
+import { RUN } from "@/text/run";
+import { usePreferences } from "@/ui/preferences";
+import type { Cut } from "../model";
+import { Big } from "../panels/Big";
+
+export function Lost({ cut, onGoOn }: { cut: Cut; onGoOn: () => void }) {
+  const { system } = usePreferences();
+  const [through, setThrough] = useState<boolean | null>(null);
+  if (through === null)
+    return (
+      <div className="flex flex-col gap-3" data-recovery="asked">
+        <p className="text-2xl font-bold">{RUN.through}</p>
+        <div className="grid grid-cols-2 gap-3">
+          <Big onClick={() => setThrough(true)}>{RUN.yes}</Big>
+          <Big onClick={() => setThrough(false)}>{RUN.no}</Big>
+        </div>
+      </div>
+    );
+  const steps = through ? cut.lost_through : cut.lost_not_through;
+  return (
+    <div className="flex flex-col gap-3" data-recovery={through ? "through" : "not_through"}>
+      <ol className="flex list-decimal flex-col gap-2 pl-10 text-xl">
+        {steps.map((step) => (
+          <li key={step.code}>{sentence("steps", step.code, step.values, system, step.text)}</li>
+        ))}
+      </ol>
+      <Big look="next" onClick={onGoOn}>
+        {RUN.outOfHere}
+      </Big>
+    </div>
+  );
+}
