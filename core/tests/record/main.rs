@@ -11,5 +11,6 @@ mod learn;
 mod own;
 mod poor_edges;
 mod quote;
+mod share;
 mod shops;
 mod trial;

@@ -2,6 +2,7 @@
 
 pub mod against;
 pub mod cleared;
+pub mod cylinder_log;
 pub mod gear_checked;
 pub mod gear_fields;
 pub mod job;

@@ -14,6 +14,7 @@ use utoipa::{IntoParams, ToSchema};
 use uuid::Uuid;
 
 use crate::api::record::factors::ClassWire;
+use crate::api::record::held::HeldWire;
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::fields::{Fields, Given};
 use crate::plan::learning::MOST;
@@ -56,10 +57,9 @@ pub struct CalibrationPoint {
 pub struct CalibrationClass {
     /// Which.
     pub class: ClassWire,
-    /// Burns.
-    pub n: u32,
-    /// How many lay in their bands.
-    pub within: u32,
+    /// Its burns.
+    #[serde(flatten)]
+    pub held: HeldWire,
 }
 
 /// Burns beside what was told of them.
@@ -113,8 +113,11 @@ fn reply(kind: Kind, burns: &[learned::Taught]) -> CalibrationReply {
     points.drain(..points.len().saturating_sub(DRAWN));
     let mut classes: Vec<CalibrationClass> = classes
         .into_iter()
-        .map(|(key, (n, within))| CalibrationClass { class: ClassWire::of(&key), n, within })
+        .map(|(key, (n, within))| CalibrationClass {
+            class: ClassWire::of(&key),
+            held: HeldWire::of(within, n),
+        })
         .collect();
-    classes.sort_by_key(|class| std::cmp::Reverse(class.n));
+    classes.sort_by_key(|class| std::cmp::Reverse(class.held.n));
     CalibrationReply { kind: kind.code().to_owned(), points, classes }
 }

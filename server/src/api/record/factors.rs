@@ -13,6 +13,7 @@ use time::{Duration, OffsetDateTime};
 use utoipa::ToSchema;
 use uuid::Uuid;
 
+use crate::api::record::held::HeldWire;
 use crate::error::{ApiError, ApiResult};
 use crate::plan::learning::MOST;
 use crate::plan::taught::{State, Taught, seen};
@@ -103,9 +104,8 @@ pub struct TruerWire {
     /// Which figure.
     pub kind: String,
     /// Burns that were held against what those before them told.
-    pub n: u32,
-    /// How many of them lay within the 80 % band.
-    pub within: u32,
+    #[serde(flatten)]
+    pub held: HeldWire,
     /// How far burns lay from the tables, percent.
     pub before_percent: f64,
     /// How far from what the burns before them told.
@@ -221,8 +221,7 @@ fn reply(taught: &Taught, burns: &[learned::Taught]) -> FactorsReply {
         let percent = |ln: f64| fine((ln.exp() - 1.0) * 100.0);
         found.truer.push(TruerWire {
             kind: kind.code().to_owned(),
-            n: held.n,
-            within: held.within,
+            held: HeldWire::of(held.within, held.n),
             before_percent: percent(held.before),
             after_percent: percent(held.after),
         });

@@ -6,6 +6,7 @@ pub mod burns;
 pub mod calibration;
 pub mod choices;
 pub mod factors;
+pub mod held;
 pub mod import;
 pub mod log;
 pub mod notebook;

@@ -4,7 +4,7 @@ use std::collections::BTreeMap;
 
 use actix_web::{get, web};
 use galvanon_core::code::Code;
-use galvanon_core::gas::cylinder_log::{Turn, is_empty, taken, turns};
+use galvanon_core::gas::cylinder_log::{Turn, is_empty};
 use galvanon_core::gas::fuel::Gas;
 use galvanon_core::gas::job_supply::Cylinder;
 use galvanon_core::gas::order::Stand;
@@ -20,10 +20,11 @@ use uuid::Uuid;
 use crate::api::record::tips::life_starts;
 use crate::error::ApiResult;
 use crate::http::caller::Caller;
-use crate::plan::rack::{GearView, contents, inspection};
+use crate::plan::cylinder_log::{Logged, logged};
+use crate::plan::rack::{GearView, inspection};
 use crate::plan::shop::Shop;
 use crate::plan::supply::{cylinder, ready, surroundings};
-use crate::store::gear::cylinder_log::{CylinderReading, readings};
+use crate::store::gear::cylinder_log::readings;
 use crate::store::line_figures::{Needed, Which, count, needed};
 use crate::store::tip_log::{self, Use};
 use crate::wire::unit::litres;
@@ -189,34 +190,10 @@ fn stand(shop: &Shop, gas: Gas, needed: &[Needed]) -> ApiResult<Stand> {
     })
 }
 
-/// What became of the cylinders since a moment, by their readings: of each its gas and what happened, with when.
-type Became = BTreeMap<Uuid, (Gas, Vec<(Turn, CylinderReading)>)>;
-
-fn became(read: Vec<CylinderReading>) -> Became {
-    let mut of: BTreeMap<Uuid, Vec<(GasVolume, CylinderReading)>> = BTreeMap::new();
-    for reading in read {
-        // a reading that cannot be stands as a fault in the rack, and tells nothing here
-        if let Ok(Some(inside)) = contents(&reading.fields) {
-            of.entry(reading.gear_id).or_default().push((inside, reading));
-        }
-    }
-    let mut found = Became::new();
-    for (id, all) in of {
-        let Some((inside, newest)) = all.last() else { continue };
-        let Some(gas) = newest.fields["gas"].as_str().and_then(Gas::of) else { continue };
-        let rated = newest.fields["rated_l"].as_f64().map(|l| GasVolume::from_m3(l / 1e3));
-        let volumes: Vec<GasVolume> = all.iter().map(|(volume, _)| *volume).collect();
-        let turns = turns(&volumes, rated.unwrap_or(*inside));
-        let after = all.into_iter().skip(1).map(|(_, reading)| reading);
-        found.insert(id, (gas, turns.into_iter().zip(after).collect()));
-    }
-    found
-}
-
-fn changed(became: &Became) -> Vec<CylinderChanged> {
-    let of = |(gas, turns): &(Gas, Vec<(Turn, CylinderReading)>)| {
-        let gas = gas.code().to_owned();
-        let each = turns.iter().filter_map(|(turn, after)| {
+fn changed(cylinders: &[Logged]) -> Vec<CylinderChanged> {
+    let of = |cylinder: &Logged| {
+        let gas = cylinder.gas.code().to_owned();
+        let each = cylinder.turns.iter().filter_map(move |(turn, after)| {
             let Turn::Changed { left, with } = turn else { return None };
             Some(CylinderChanged {
                 gear_id: after.gear_id,
@@ -229,7 +206,7 @@ fn changed(became: &Became) -> Vec<CylinderChanged> {
         });
         each.collect::<Vec<_>>()
     };
-    let mut all: Vec<CylinderChanged> = became.values().flat_map(of).collect();
+    let mut all: Vec<CylinderChanged> = cylinders.iter().flat_map(of).collect();
     all.sort_by_key(|it| std::cmp::Reverse(it.at));
     all
 }
@@ -289,23 +266,20 @@ pub async fn stores(pool: web::Data<PgPool>, caller: Caller) -> ApiResult<web::J
     let now = OffsetDateTime::now_utc();
     let shop = Shop::read(&pool, caller.person).await?;
     let needed = needed(&pool, now - BACK).await?;
-    let became = became(readings(&pool, now - BACK).await?);
-    let changed = changed(&became);
+    let cylinders = logged(readings(&pool, now - BACK).await?);
+    let changed = changed(&cylinders);
     let mut order = Vec::new();
     let mut gases = Vec::new();
     for gas in Gas::IN_CYLINDERS {
         let stand = stand(&shop, gas, &needed)?;
-        let of_gas: Vec<_> = became.values().filter(|(it, _)| *it == gas).collect();
-        let took = of_gas.iter().map(|(_, turns)| {
-            taken(&turns.iter().map(|(turn, _)| *turn).collect::<Vec<_>>()).as_m3()
-        });
-        let took = GasVolume::from_m3(took.sum());
-        let cylinders = stand.cylinders();
-        if cylinders != Some(0) {
+        let of_gas: Vec<&Logged> = cylinders.iter().filter(|it| it.gas == gas).collect();
+        let took = GasVolume::from_m3(of_gas.iter().map(|it| it.taken().as_m3()).sum());
+        let missing = stand.cylinders();
+        if missing != Some(0) {
             order.push(ToOrder {
                 kind: GearKind::Cylinder.code().to_owned(),
                 gas: Some(gas.code().to_owned()),
-                count: cylinders,
+                count: missing,
                 gear_id: None,
                 label: None,
                 why: "short".to_owned(),

@@ -1,9 +1,6 @@
 //! What gas a run took, by the readings of the cylinders that stood on its rig.
 
-use std::collections::BTreeMap;
-
-use galvanon_core::gas::cylinder_log::{taken, turns};
-use galvanon_core::quantity::GasVolume;
+use galvanon_core::code::Code;
 use serde::Serialize;
 use sqlx::PgPool;
 use time::{Duration, OffsetDateTime};
@@ -11,8 +8,8 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::error::ApiResult;
-use crate::plan::rack::contents;
-use crate::store::gear::cylinder_log::{CylinderReading, between};
+use crate::plan::cylinder_log::{Logged, logged};
+use crate::store::gear::cylinder_log::between;
 use crate::store::job_runs::JobRun;
 use crate::wire::unit::litres;
 
@@ -45,24 +42,15 @@ pub async fn of_run(
 ) -> ApiResult<Vec<GasTaken>> {
     let until = run.ended_at.unwrap_or_else(OffsetDateTime::now_utc);
     let read = between(pool, cylinders, (run.begun_at - AROUND, until + AROUND)).await?;
-    let mut of: BTreeMap<Uuid, Vec<(GasVolume, CylinderReading)>> = BTreeMap::new();
-    for reading in read {
-        if let Ok(Some(inside)) = contents(&reading.fields) {
-            of.entry(reading.gear_id).or_default().push((inside, reading));
-        }
-    }
-    let told = |(gear_id, all): (Uuid, Vec<(GasVolume, CylinderReading)>)| {
-        let (_, newest) = all.last().filter(|_| all.len() > 1)?;
-        let volumes: Vec<GasVolume> = all.iter().map(|(volume, _)| *volume).collect();
-        let rated = newest.fields["rated_l"].as_f64().map(|l| GasVolume::from_m3(l / 1e3));
-        let rated = rated.or_else(|| volumes.first().copied())?;
-        Some(GasTaken {
-            gear_id,
-            label: newest.label.clone(),
-            gas: newest.fields["gas"].as_str().unwrap_or_default().to_owned(),
-            taken_l: litres(taken(&turns(&volumes, rated))),
-            readings: all.len(),
+    let told = |cylinder: Logged| {
+        let taken_l = litres(cylinder.taken());
+        (!cylinder.turns.is_empty()).then(|| GasTaken {
+            gear_id: cylinder.gear_id,
+            label: cylinder.label,
+            gas: cylinder.gas.code().to_owned(),
+            taken_l,
+            readings: cylinder.turns.len() + 1,
         })
     };
-    Ok(of.into_iter().filter_map(told).collect())
+    Ok(logged(read).into_iter().filter_map(told).collect())
 }

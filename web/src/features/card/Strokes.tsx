@@ -10,8 +10,10 @@ import { print, type System, setting } from "@/units";
 
 type Section = NonNullable<CutPlan["section"]>;
 const BEFORE = { stroke: -1, part: 0, slow: false };
-/** As many strokes as leave the card on one sheet; a long split says the rest in one row. */
+/** As many strokes as leave the card on one sheet. */
 const ROWS = 7;
+/** A long split has more, all alike: so many of them stand there, and one row says the rest. */
+const ALIKE = 5;
 
 export function Strokes({
   section,
@@ -24,8 +26,9 @@ export function Strokes({
   sides: readonly string[];
   system: System;
 }) {
-  const shown = section.strokes.slice(0, ROWS);
-  const more = section.strokes.length - shown.length;
+  const { strokes } = section;
+  const shown = strokes.length > ROWS ? strokes.slice(0, ALIKE) : strokes;
+  const more = strokes.length - shown.length;
   return (
     <div className="flex flex-col gap-2" data-card-strokes={section.strokes.length}>
       <p className="text-sm">

@@ -4,14 +4,18 @@ import { api, data } from "@/api/client";
 import { keys } from "@/api/keys";
 import { className, RECORD } from "@/text/record";
 import { usePreferences } from "@/ui/preferences";
-import { across, honesty, PICTURE, said, strip, up } from "./model";
+import { across, PICTURE, said, shareSaid, strip, up } from "./model";
 
 const MARKS = [0.8, 0.9, 1, 1.1, 1.25];
 
 /** Classes that are shown at most: those with the most burns. */
 const SHOWN = 6;
 const at = ({ told, done }: { told: number; done: number }) => `${across(told)},${up(done)}`;
-const HONEST = { honest: RECORD.bandHonest, tight: RECORD.bandTight, wide: RECORD.bandWide };
+const HONEST: Record<string, string> = {
+  honest: RECORD.bandHonest,
+  tight: RECORD.bandTight,
+  wide: RECORD.bandWide,
+};
 
 export function Calibration({ kind, title }: { kind: string; title: string }) {
   const { system } = usePreferences();
@@ -84,8 +88,8 @@ export function Calibration({ kind, title }: { kind: string; title: string }) {
           {(found.data?.classes ?? []).slice(0, SHOWN).map((each) => {
             const name = className(each.class, system);
             return (
-              <li key={name}>
-                {name}: {each.within} {RECORD.of} {each.n}. {HONEST[honesty(each)]}
+              <li key={name} data-honesty={each.honesty}>
+                {name}: {shareSaid(each)}. {HONEST[each.honesty]}
               </li>
             );
           })}

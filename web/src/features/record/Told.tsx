@@ -4,7 +4,7 @@ import { className, KINDS, RECORD } from "@/text/record";
 import { Button } from "@/ui/button";
 import { usePreferences } from "@/ui/preferences";
 import { May } from "@/ui/session";
-import { firstChanges, honesty } from "./model";
+import { firstChanges, shareSaid } from "./model";
 
 type Props = {
   reply: Schemas["FactorsReply"];
@@ -15,7 +15,11 @@ type Props = {
 
 const day = (at: string) =>
   new Date(at).toLocaleDateString(undefined, { day: "numeric", month: "short" });
-const HONEST = { honest: RECORD.honest, tight: RECORD.tight, wide: RECORD.wide };
+const HONEST: Record<string, string> = {
+  honest: RECORD.honest,
+  tight: RECORD.tight,
+  wide: RECORD.wide,
+};
 /** Burns that are shown as far off at most: the newest. */
 const FLAGGED = 5;
 
@@ -77,9 +81,9 @@ export function Told({ reply, nameOf, onChanged }: Props) {
                 kind: KINDS[one.kind] ?? "",
                 before: one.before_percent.toFixed(0),
                 after: one.after_percent.toFixed(0),
-                share: ((100 * one.within) / one.n).toFixed(0),
+                share: shareSaid(one),
               })}{" "}
-              {HONEST[honesty(one)]}
+              {HONEST[one.honesty]}
             </li>
           ))}
         </ul>

@@ -4,11 +4,11 @@ import { className } from "@/text/record";
 import {
   across,
   firstChanges,
-  honesty,
   numbersOf,
   PICTURE,
   place,
   rowsOf,
+  shareSaid,
   stacked,
   strip,
   up,
@@ -78,10 +78,11 @@ describe("what the burns teach", () => {
   });
 
   it("says whether a band is honest, with the luck of so few", () => {
-    expect(honesty({ n: 200, within: 160 })).toBe("honest");
-    expect(honesty({ n: 200, within: 130 })).toBe("tight");
-    expect(honesty({ n: 400, within: 370 })).toBe("wide");
-    expect(honesty({ n: 5, within: 3 })).toBe("honest");
+    const of = { n: 180, within: 142, share: 142 / 180, share_low: 0.7235, share_high: 0.842 };
+    expect(shareSaid(of)).toBe("142 of 180, 79 % (72 to 84)");
+    // few burns leave a wide margin, and it is said
+    const few = { n: 5, within: 3, share: 0.6, share_low: 0.231, share_high: 0.882 };
+    expect(shareSaid(few)).toBe("3 of 5, 60 % (23 to 88)");
   });
 
   it("tells a change once for each rig and figure, when it began", () => {

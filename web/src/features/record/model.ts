@@ -1,5 +1,7 @@
 /** What the burns teach, as rows of a drawing. Pure. */
+
 import type { Schemas } from "@/api/client";
+import { RECORD } from "@/text/record";
 
 type Factor = Schemas["FactorWire"];
 
@@ -70,10 +72,17 @@ export function rowsOf(factors: readonly Factor[], kind: string): Row[] {
     }));
 }
 
-/** Whether the band that should hold 80 of 100 holds about as many, with the luck of so few burns. */
-export function honesty({ n, within }: { n: number; within: number }): "honest" | "tight" | "wide" {
-  const off = (within - 0.8 * n) / Math.sqrt(Math.max(n * 0.8 * 0.2, 1e-9));
-  return off < -2.5 ? "tight" : off > 2.5 ? "wide" : "honest";
+/** A class's share with its own margin: `142 of 180, 79 % (72 to 84)`. */
+export function shareSaid(of: {
+  n: number;
+  within: number;
+  share: number;
+  share_low: number;
+  share_high: number;
+}): string {
+  const percent = (part: number) => Math.round(100 * part);
+  const margin = `${percent(of.share_low)} to ${percent(of.share_high)}`;
+  return `${of.within} ${RECORD.of} ${of.n}, ${percent(of.share)} % (${margin})`;
 }
 
 /** Hands on the scale, those that would lie on each other in rows above: which row each stands in. */

@@ -32,7 +32,7 @@ export const RECORD = {
   bandTight: "The band is too narrow: take it with care.",
   bandWide: "The band is wider than it need be.",
   truerLine:
-    "{kind}: burns lay {before} % off the tables, {after} % off what those before them taught; {share} of 100 inside the band that should hold 80.",
+    "{kind}: burns lay {before} % off the tables, {after} % off what those before them taught; {share} inside the band that should hold 80 %.",
   honest: "That band is honest.",
   tight: "That band is too narrow: take it with care.",
   wide: "That band is wider than it need be.",
