@@ -201,7 +201,7 @@ impl ApiError {
             }
             Self::MayNot(why) => why.clone(),
             Self::TooMany(seconds) => {
-                format!("Too many tries. Wait {seconds} s, then try again.")
+                format!("Too many tries at once. Wait {seconds} s, then try again.")
             }
             Self::Busy => "Sign-in is busy. Try again in a moment.".into(),
             Self::Database(error) if is_away(error) => {

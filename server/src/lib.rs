@@ -28,6 +28,7 @@ use tracing_actix_web::TracingLogger;
 use crate::config::Config;
 use crate::doors::flood::Flood;
 use crate::doors::state::Doors;
+use crate::doors::turns::Turns;
 
 /// Nothing from outside, scripts from here alone. Radix sets style attributes and one style
 /// element for its scroll lock, so styles may stand inline.
@@ -54,6 +55,7 @@ pub fn serve(listener: TcpListener, pool: PgPool, config: &Config) -> std::io::R
     let pool = web::Data::new(pool);
     let doors = web::Data::new(Doors::of(config));
     let flood = web::Data::new(Flood::of(config.flood_per_second));
+    let turns = web::Data::new(Turns::default());
     let secure = doors.secure;
     let server = HttpServer::new(move || {
         let headers = DefaultHeaders::new()
@@ -69,6 +71,7 @@ pub fn serve(listener: TcpListener, pool: PgPool, config: &Config) -> std::io::R
             .app_data(pool.clone())
             .app_data(doors.clone())
             .app_data(flood.clone())
+            .app_data(turns.clone())
             .app_data(web::PayloadConfig::new(config::BODY_LIMIT))
             .wrap(from_fn(doors::enter::enter))
             .wrap(from_fn(http::guard::same_origin))

@@ -74,6 +74,7 @@ mod layout {
     mod files;
     mod lines;
     mod marking;
+    mod nest;
     mod paths;
     mod read;
 }

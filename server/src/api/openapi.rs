@@ -34,6 +34,7 @@ use crate::error::{ApiError, ApiResult};
         layout::paths::find_paths,
         layout::out::file::write_file,
         layout::line_check::check_line,
+        layout::nest::nest_parts,
         shop::chart_file::write_chart,
         edge::signs::list_findings,
         edge::signs::list_causes,

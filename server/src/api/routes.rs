@@ -155,7 +155,8 @@ pub fn routes(app: &mut web::ServiceConfig) {
                 .service(layout::shape::draw_shape)
                 .service(layout::paths::find_paths)
                 .service(layout::out::file::write_file)
-                .service(layout::line_check::check_line),
+                .service(layout::line_check::check_line)
+                .service(layout::nest::nest_parts),
         );
     app.service(
         web::scope("/api")

@@ -13,3 +13,4 @@ pub mod secret;
 pub mod state;
 pub mod totp;
 pub mod tries;
+pub mod turns;

@@ -155,6 +155,7 @@ pub const TABLE: &[Rule] = &[
     ("POST", "/api/v1/quotes/price", Open),
     ("POST", "/api/v1/layout/out", OpenKnown),
     ("POST", "/api/v1/layout/line-check", Open),
+    ("POST", "/api/v1/layout/nest", OpenKnown),
     ("POST", "/api/v1/setup/run-sheet", Open),
     ("POST", "/api/v1/work/plan", Open),
     ("GET", "/api/v1/reference", Open),

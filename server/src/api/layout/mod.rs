@@ -8,6 +8,7 @@ pub mod file;
 pub mod laid;
 pub mod line_check;
 pub mod marking;
+pub mod nest;
 pub mod out;
 pub mod paths;
 pub mod post;
