@@ -29,6 +29,7 @@ async fn views(app: &App) -> Result<Vec<(String, &'static str)>> {
         ("/steel".into(), "[data-cuttability]"),
         (format!("/jobs/{job}/gas"), "[data-tips]"),
         (format!("/jobs/{job}/list"), "[data-list-text]"),
+        (format!("/jobs/{job}/nest"), "main p"),
         (shape(1)?, "[data-stroke-open]"),
         (shape(2)?, "[data-stroke-open]"),
         ("/template?diameter=88.9&kind=saddle&header=168.3".into(), "[data-strip]"),

@@ -154,3 +154,50 @@ async fn a_part_is_led_path_by_path() -> Result<()> {
     })
     .await
 }
+
+/// A job's parts are laid on plates of the size that is bought; a plate too small says so; the quote weighs them.
+#[tokio::test(flavor = "multi_thread")]
+async fn the_parts_of_a_job_are_laid_on_plates_and_weighed_in_its_quote() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        let (job, _) = app.job("Walkway").await?;
+        browser.open(&format!("/jobs/{job}")).await?;
+        browser.click("Parts on plates").await?;
+        browser.see("[data-nest='laid']").await?;
+        browser.reads("[data-to-buy]", "1 plate of 1/2 in").await?;
+        browser.fill_field("Along", "48").await?;
+        browser.fill_field("Across", "30").await?;
+        // lugs and gussets of 1/2 plate, four bearing plates of 1 in
+        browser.reads("[data-nest-group='12.7'] figcaption", "6 of no. 1, 24 of no. 2").await?;
+        browser.reads("[data-nest-group='25.4'] figcaption", "4 of no. 1").await?;
+        browser.see("[data-nest-group='12.7'] [data-nested='1']").await?;
+        browser.see("[data-remnant]").await?;
+        browser.fill_field("Across", "8").await?;
+        browser.reads("[data-nest-group='25.4'] [data-level='caution']", "Too large for every plate").await?;
+        browser.fill_field("Across", "1/8").await?;
+        browser.see("[aria-invalid='true']").await?;
+        // reloaded, it asks for the plate that was said last
+        browser.fill_field("Across", "24").await?;
+        browser.see("[data-used]").await?;
+        browser.reload().await?;
+        browser.see("[data-used]").await?;
+        let across = browser.field("Across").await?.prop("value").await?;
+        ensure!(across.as_deref() == Some("24"), "{across:?}");
+        browser.open("/record?part=quotes").await?;
+        browser.click("Walkway fittings, first offer").await?;
+        browser.reads("[data-weighs]", "The pieces weigh").await?;
+        Ok(())
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn plates_are_read_on_a_phone() -> Result<()> {
+    journey(PHONE, |app, browser| async move {
+        let (job, _) = app.job("Walkway").await?;
+        browser.open(&format!("/jobs/{job}/nest")).await?;
+        browser.see("[data-nest-plate]").await?;
+        ensure!(browser.overflow().await? <= 0, "nothing hangs over the side");
+        Ok(())
+    })
+    .await
+}

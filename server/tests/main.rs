@@ -64,6 +64,7 @@ mod entry {
 mod job {
     mod figures;
     mod lists;
+    mod nest;
     mod precedence;
     mod rows;
     mod storage;

@@ -10,6 +10,25 @@ use crate::range::Range;
 /// Widths of a cut that are taken.
 pub const KERF: Range = Range::new("layout.kerf", "m", 0.0003, 0.03);
 
+/// Between parts on a plate at least, beside the kerf, m. Source: `common_practice`.
+const BETWEEN: f64 = 0.006;
+
+/// How far parts on a plate keep from each other where nobody says: kerf + 6 mm, and the plate's thickness at least.
+///
+/// Source: `common_practice`.
+///
+/// ```
+/// use galvanon_core::layout::kerf::usual_gap;
+/// use galvanon_core::quantity::Length;
+///
+/// let gap = |kerf, plate| usual_gap(Length::from_mm(kerf), Length::from_mm(plate)).as_mm();
+/// assert_eq!((gap(2.0, 6.0), gap(3.0, 40.0)), (8.0, 40.0));
+/// ```
+#[must_use]
+pub fn usual_gap(kerf: Length, thickness: Length) -> Length {
+    Length::from_m((kerf.as_m() + BETWEEN).max(thickness.as_m()))
+}
+
 /// Which side of a contour is kept.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
 #[strum(serialize_all = "snake_case")]

@@ -8,7 +8,7 @@
 use crate::band::Band;
 use crate::cut::prices::{PRICE, Prices};
 use crate::cut::{Cost, Process, Settings};
-use crate::quantity::Duration;
+use crate::quantity::{Duration, Mass};
 use crate::range::Range;
 
 /// Percent on top.
@@ -37,6 +37,18 @@ impl Rates {
     pub fn of(prices: Prices, machine_h: f64, process: Process) -> Self {
         Self { prices, machine_h: if process == Process::Machine { machine_h } else { 0.0 } }
     }
+}
+
+/// What the steel in some pieces is worth: by its mass, and what was typed for pieces that nobody can weigh.
+///
+/// ```
+/// use galvanon_core::quantity::Mass;
+/// use galvanon_core::record::quote::steel;
+/// assert_eq!(steel(Mass::from_kg(250.0), 1.5, 40.0), 415.0);
+/// ```
+#[must_use]
+pub fn steel(mass: Mass, price_kg: f64, typed: f64) -> f64 {
+    mass.as_kg() * price_kg + typed
 }
 
 /// The plates that pieces of such a worth are paid for with.

@@ -25,6 +25,7 @@ use crate::error::{ApiError, ApiResult};
         job::compare::sensitivity,
         job::gas_plan::gas_plan,
         job::tips::tips,
+        job::nest::nest_job,
         job::cut_lists::plan_list,
         job::kept_lists::keep,
         job::kept_lists::write_list,

@@ -21,6 +21,7 @@ fn worked(v1: Scope) -> Scope {
         .service(job::compare::sensitivity)
         .service(job::gas_plan::gas_plan)
         .service(job::tips::tips)
+        .service(job::nest::nest_job)
         .service(job::kept_lists::write_list)
         .service(shop::chart_file::write_chart)
         .service(edge::signs::list_findings)

@@ -168,6 +168,7 @@ pub const TABLE: &[Rule] = &[
     ("GET", "/api/v1/jobs/{id}", Needs(Look)),
     ("GET", "/api/v1/jobs/{id}/gas-plan", Needs(Look)),
     ("GET", "/api/v1/jobs/{id}/tips", Needs(Look)),
+    ("POST", "/api/v1/jobs/{id}/nest", Needs(Look)),
     ("GET", "/api/v1/jobs/{id}/cuts.csv", Needs(Look)),
     ("PUT", "/api/v1/jobs/{id}", Needs(Plan)),
     ("PATCH", "/api/v1/jobs/{id}", Needs(Plan)),

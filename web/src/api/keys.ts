@@ -17,6 +17,7 @@ export const keys = {
   shop: ["shop"] as const,
   rack: ["rack"] as const,
   gasPlan: (id: string) => ["gas-plan", id] as const,
+  nest: (id: string, wish: object) => ["nest", id, wish] as const,
   jobTips: (id: string) => ["job-tips", id] as const,
   fuels: (jobId: string | null, input: unknown) => ["fuels", jobId, input] as const,
   sensitivity: (jobId: string | null, input: unknown, quantity: string) =>

@@ -44,6 +44,11 @@ const gas = createRoute({
   path: "/jobs/$jobId/gas",
   component: lazyRouteComponent(() => import("@/features/job"), "GasPage"),
 });
+const nest = createRoute({
+  getParentRoute: () => root,
+  path: "/jobs/$jobId/nest",
+  component: lazyRouteComponent(() => import("@/features/nest"), "NestPage"),
+});
 const run = createRoute({
   getParentRoute: () => root,
   path: "/jobs/$jobId/run",
@@ -145,6 +150,7 @@ const pages = [
   jobs,
   job,
   gas,
+  nest,
   list,
   run,
   layout,

@@ -46,6 +46,14 @@ pub struct SectionRequest {
     pub explain: Option<usize>,
 }
 
+impl SectionRequest {
+    /// What the piece weighs before it is cut into, by its length; `None` where nobody said how long it is.
+    #[must_use]
+    pub fn piece_mass(&self) -> Option<Mass> {
+        self.piece.map(|long| Mass::from_kg(self.profile.mass_per_metre * long.as_m()))
+    }
+}
+
 /// One stroke, with what to set.
 #[derive(Clone, Debug, PartialEq)]
 pub struct StrokePlan {

@@ -9,6 +9,7 @@ pub mod gas_plan;
 pub mod jobs;
 pub mod kept_lists;
 pub mod lines;
+pub mod nest;
 pub mod tips;
 pub mod today;
 pub mod work_draft;

@@ -138,9 +138,9 @@ pub struct NestReply {
 }
 
 /// Sides of a plate.
-const SIDE: Range = Range::new("layout.nest.side", "m", 0.01, 30.0);
+pub const SIDE: Range = Range::new("layout.nest.side", "m", 0.01, 30.0);
 /// Gap and margin.
-const APART: Range = Range::new("layout.nest.apart", "m", 0.0, 0.5);
+pub const APART: Range = Range::new("layout.nest.apart", "m", 0.0, 0.5);
 /// How long a person in the shop waits, s. Source: `ours`.
 const SECONDS: Range = Range::new("layout.nest.seconds", "s", 0.1, 60.0);
 /// And who is not known. Source: `ours`.
@@ -295,7 +295,9 @@ fn placed(one: &Placed) -> NestPlaced {
 }
 
 impl NestReply {
-    fn of(nested: &Nested) -> Self {
+    /// As it came out.
+    #[must_use]
+    pub fn of(nested: &Nested) -> Self {
         let laid = |one: &Laid| NestLaid {
             plate: one.plate,
             placed: one.placed.iter().map(placed).collect(),
@@ -324,7 +326,9 @@ const fn in_words(why: Why) -> &'static str {
     }
 }
 
-fn refused(none: NoNest) -> ApiError {
+/// Why nothing can be laid, at its field.
+#[must_use]
+pub fn refused(none: NoNest) -> ApiError {
     let mut fields = Fields::default();
     let (path, code) = match none {
         NoNest::Plate(at) => (format!("plates.{at}"), "nest_no_plate"),

@@ -16,6 +16,7 @@ pub mod poor_edges;
 pub mod quote;
 pub mod quote_of_job;
 pub mod quotes;
+pub mod steel;
 pub mod stores;
 pub mod tips;
 pub mod trial;

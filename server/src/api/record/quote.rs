@@ -7,8 +7,10 @@ use galvanon_core::cut::Prices;
 use galvanon_core::cut::prices::{PRICE, TIP_LIFE};
 use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::note::Verdict;
+use galvanon_core::quantity::Mass;
 use galvanon_core::record::quote::{
-    COUNT, ON_TOP, OnTop, Parts, Rates, SET_UP, USED, Worth, parts, plates, together, total, worth,
+    COUNT, ON_TOP, OnTop, Parts, Rates, SET_UP, USED, Worth, parts, plates, steel, together, total,
+    worth,
 };
 use galvanon_core::trace::Kind;
 use serde::{Deserialize, Serialize};
@@ -16,6 +18,7 @@ use serde_json::{Value, json};
 use utoipa::ToSchema;
 
 use crate::api::cut::request::CutPlanRequest;
+use crate::api::record::steel::piece_mass;
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::{Body, read};
 use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
@@ -57,9 +60,12 @@ pub struct BesidesWire {
     /// An hour of the machine: of cuts by machine while they burn.
     #[schema(value_type = Option<f64>)]
     pub machine_h: Option<Given>,
-    /// What the plate in the pieces is worth, once a quote.
+    /// What the steel in pieces of unknown mass is worth, once a quote.
     #[schema(value_type = Option<f64>)]
     pub plate: Option<Given>,
+    /// A kilogram of the steel in the pieces, of those whose mass is known.
+    #[schema(value_type = Option<f64>)]
+    pub steel_kg: Option<Given>,
     /// The part of the plates that the pieces use, 5 to 100; 100 when left out. The rest is paid for too.
     #[schema(value_type = Option<f64>)]
     pub used_percent: Option<Given>,
@@ -139,6 +145,8 @@ pub struct QuoteReply {
     pub parts: Vec<MoneyParts>,
     /// How long all pieces of each line take, as planned.
     pub times_s: Vec<f64>,
+    /// What all pieces of each line weigh; null where nobody can tell: a cut has no part, a shape no length.
+    pub masses_kg: Vec<Option<f64>>,
     /// Setting up, once, as money.
     pub set_up: f64,
     /// The plates, once: what is in the pieces over the part that they use.
@@ -162,9 +170,19 @@ impl From<Band<f64>> for MoneyBand {
     }
 }
 
+/// The steel that is paid for.
+struct Bought {
+    price_kg: f64,
+    /// What pieces of unknown mass are worth.
+    typed: f64,
+    /// The part of the plates that all pieces use.
+    used: f64,
+}
+
 struct Asked {
     lines: Vec<(CutPlanRequest, u32)>,
     machine_h: f64,
+    steel: Bought,
     on_top: OnTop,
 }
 
@@ -217,7 +235,8 @@ impl QuoteRequest {
             fields.number(&NumberField::new(path, &PRICE, Kind::Ratio), given, Some(0.0))
         };
         let machine_h = once("machine_h", besides.machine_h.as_ref());
-        let pieces = once("plate", besides.plate.as_ref());
+        let typed = once("plate", besides.plate.as_ref());
+        let price_kg = once("steel_kg", besides.steel_kg.as_ref());
         let freight = once("freight", besides.freight.as_ref());
         let used = NumberField::new("besides.used_percent", &USED, Kind::Percent);
         let used = fields.number(&used, besides.used_percent.as_ref(), Some(1.0));
@@ -232,8 +251,9 @@ impl QuoteRequest {
             }
         }
         let set_up = set_up / 3_600.0 * wage;
-        let on_top = OnTop { set_up, plates: plates(pieces, used), freight, overhead, margin };
-        fields.done(Asked { lines, machine_h, on_top })
+        // the plates are known once the pieces are weighed
+        let on_top = OnTop { set_up, plates: 0.0, freight, overhead, margin };
+        fields.done(Asked { lines, machine_h, steel: Bought { price_kg, typed, used }, on_top })
     }
 
     fn line(&self, line: &Value) -> ApiResult<(CutPlanRequest, u32)> {
@@ -261,7 +281,7 @@ impl QuoteRequest {
     /// # Errors
     /// [`ApiError::Invalid`] with every field at fault.
     pub fn priced(&self) -> ApiResult<QuoteReply> {
-        let asked = self.read()?;
+        let mut asked = self.read()?;
         let priced: Vec<Priced> = asked
             .lines
             .iter()
@@ -271,10 +291,14 @@ impl QuoteRequest {
         let worths: Vec<Worth> = priced.iter().map(|line| line.worth).collect();
         let lines: Vec<MoneyBand> = worths.iter().map(|one| together(&[*one]).into()).collect();
         let sum = lines.iter().map(|line| line.set).sum();
+        let mass = priced.iter().filter_map(|line| line.mass).map(Mass::as_kg).sum();
+        let Bought { price_kg, typed, used } = asked.steel;
+        asked.on_top.plates = plates(steel(Mass::from_kg(mass), price_kg, typed), used);
         Ok(QuoteReply {
             lines,
             parts: priced.iter().map(|line| line.parts.into()).collect(),
             times_s: priced.iter().map(|line| line.time).collect(),
+            masses_kg: priced.iter().map(|line| line.mass.map(|it| cents(it.as_kg()))).collect(),
             set_up: cents(asked.on_top.set_up),
             plates: cents(asked.on_top.plates),
             freight: cents(asked.on_top.freight),
@@ -302,7 +326,7 @@ impl QuoteRequest {
         (place, machine_h): (&str, f64),
         (request, count): &(CutPlanRequest, u32),
     ) -> ApiResult<Priced> {
-        let work = request.to_work().map_err(|error| error.under(place))?;
+        let (work, laid) = request.to_work_laid().map_err(|error| error.under(place))?;
         let prices = self.of_fuel(work.request().gas.fuel)?;
         let rates = Rates::of(prices, machine_h, work.request().cut.process);
         let settings = work.settings().map_err(|errors| crate::error::faults(&errors))?;
@@ -311,6 +335,8 @@ impl QuoteRequest {
             worth: worth(&settings, &rates, *count),
             parts: parts(&settings, &rates, *count),
             time: time.round(),
+            mass: piece_mass(&work, laid.as_ref())
+                .map(|it| Mass::from_kg(it.as_kg() * f64::from(*count))),
         })
     }
 }
@@ -320,6 +346,7 @@ struct Priced {
     worth: Worth,
     parts: Parts,
     time: f64,
+    mass: Option<Mass>,
 }
 
 /// Prices a list of cuts.

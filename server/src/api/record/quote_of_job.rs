@@ -52,6 +52,8 @@ pub struct QuoteLine {
     pub parts: Option<MoneyParts>,
     /// All its pieces, as planned.
     pub time_s: Option<f64>,
+    /// What all its pieces weigh; null where nobody can tell.
+    pub mass_kg: Option<f64>,
 }
 
 /// What the whole would come to another way.
@@ -181,17 +183,19 @@ pub async fn found_of(asked: &QuoteRequest, lines: &[QuotedCut]) -> ApiResult<Qu
 }
 
 fn found(asked: &QuoteRequest, cuts: &[QuotedCut]) -> ApiResult<QuoteFound> {
-    let QuoteReply { lines, parts, times_s, set_up, plates, freight, total } = asked.priced()?;
-    let mut all = lines.into_iter().zip(parts).zip(times_s);
+    let QuoteReply { lines, parts, times_s, masses_kg, set_up, plates, freight, total } =
+        asked.priced()?;
+    let mut all = lines.into_iter().zip(parts).zip(times_s).zip(masses_kg);
     let line = |cut: &QuotedCut| {
         let priced = if cut.left_out.is_none() { all.next() } else { None };
-        let Some(((band, parts), time)) = priced else {
+        let Some((((band, parts), time), mass_kg)) = priced else {
             return QuoteLine {
                 cut: cut.clone(),
                 all: None,
                 piece: None,
                 parts: None,
                 time_s: None,
+                mass_kg: None,
             };
         };
         QuoteLine {
@@ -200,6 +204,7 @@ fn found(asked: &QuoteRequest, cuts: &[QuotedCut]) -> ApiResult<QuoteFound> {
             piece: Some(hundredths(band.set / f64::from(cut.count.max(1)))),
             parts: Some(parts),
             time_s: Some(time),
+            mass_kg,
         }
     };
     let lines = cuts.iter().map(line).collect();

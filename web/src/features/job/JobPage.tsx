@@ -1,15 +1,7 @@
 /** One job: its cuts on the left, the chosen one on the bench. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate, useParams, useSearch } from "@tanstack/react-router";
-import {
-  ClipboardList,
-  Cylinder,
-  Eye,
-  FileText,
-  Flame,
-  Printer,
-  TableProperties,
-} from "lucide-react";
+import { Eye, FileText, Flame, Printer } from "lucide-react";
 import { useRef, useState } from "react";
 import {
   ApiFailure,
@@ -32,6 +24,7 @@ import { usePreferences } from "@/ui/preferences";
 import { May, useSession } from "@/ui/session";
 import { Empty, Failed, Loading, Nothing } from "@/ui/states";
 import { Undo } from "@/ui/undo";
+import { Actions } from "./Actions";
 import { BurnSheet } from "./BurnSheet";
 import { ConflictSheet } from "./ConflictSheet";
 import { JobSheet } from "./JobSheet";
@@ -150,22 +143,7 @@ export function JobPage() {
         </div>
         <div className="flex min-w-0 flex-col gap-2 sm:items-end">
           <Stages view={chosen} kept={record.data} />
-          <span className="flex flex-wrap gap-2">
-            <May right="burn">
-              <Link to="/jobs/$jobId/run" params={{ jobId }} className={buttonLook("next")}>
-                <Flame size={16} aria-hidden="true" /> At the torch
-              </Link>
-            </May>
-            <Link to="/jobs/$jobId/gas" params={{ jobId }} className={buttonLook("quiet")}>
-              <Cylinder size={16} aria-hidden="true" /> Gas and tips
-            </Link>
-            <Link to="/jobs/$jobId/list" params={{ jobId }} className={buttonLook("quiet")}>
-              <TableProperties size={16} aria-hidden="true" /> Cut list
-            </Link>
-            <Link to="/jobs/$jobId/record" params={{ jobId }} className={buttonLook("quiet")}>
-              <ClipboardList size={16} aria-hidden="true" /> Record
-            </Link>
-          </span>
+          <Actions jobId={jobId} lines={lines} />
         </div>
       </header>
       <May right="plan">

@@ -1,7 +1,7 @@
 /** What a quote says. */
 export const QUOTE = {
   title: "Quotes",
-  lead: "A quote prices every cut of a job with the shop’s prices as they stand today: gas, the hand’s time, tips and cleaning, setting up once. It says how far each may be off. Plate, freight and the machine’s hour are added where they are typed. Half an hour of setting up is our guess: type your own.",
+  lead: "A quote prices every cut of a job with the shop’s prices as they stand today: gas, the hand’s time, tips and cleaning, setting up once. It says how far each may be off. Steel goes by what the pieces weigh and your price; freight and the machine’s hour are added where they are typed. Half an hour of setting up is our guess: type your own.",
   none: "No quote has been made yet.",
   make: "Make a quote",
   job: "Of which job",
@@ -9,7 +9,8 @@ export const QUOTE = {
   note: "Note on the quote",
   setUp: "Setting up, minutes",
   machineHour: "Machine, an hour",
-  plate: "Plate in the pieces",
+  steel: "Steel, each kg",
+  plate: "Plate nobody can weigh",
   used: "Plate used, %",
   freight: "Freight",
   overhead: "Overhead, %",
@@ -37,7 +38,12 @@ export const QUOTE = {
   tips: "Tips",
   parts: "Where the money goes",
   setUpLine: "Setting up, once for the lot",
-  plateLine: "Plate, with what is cut off around the pieces",
+  plateLine: "Steel, with what is cut off around the pieces",
+  weighs: "The pieces weigh {mass}.",
+  weighsNone: "No piece can be weighed.",
+  unknown:
+    "{count} of the cuts have no weight: a straight cut makes no piece that is known, a shape needs its length. Type what their plate is worth.",
+  usedWhere: "How much of the plate is used: lay the parts on plates.",
   freightLine: "Freight",
   machine: "Machine",
   onTop: "Total, with {overhead} % overhead and {margin} % margin",

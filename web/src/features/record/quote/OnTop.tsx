@@ -1,4 +1,4 @@
-/** What goes on top of the cuts: setting up once, plate and freight, the machine's hour, overhead, margin. */
+/** What goes on top of the cuts: setting up once, steel and freight, the machine's hour, overhead, margin. */
 import { QUOTE } from "@/text/record/quote";
 import { MeasureField } from "@/ui/measure-field";
 import type { Top } from "./quote";
@@ -24,6 +24,12 @@ export function OnTop({ top, onChange }: Props) {
         kind="money"
         value={besides.machine_h}
         onCommit={(machine_h) => bought({ machine_h })}
+      />
+      <MeasureField
+        label={QUOTE.steel}
+        kind="money"
+        value={besides.steel_kg}
+        onCommit={(steel_kg) => bought({ steel_kg })}
       />
       <MeasureField
         label={QUOTE.plate}

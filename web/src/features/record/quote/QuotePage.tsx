@@ -9,12 +9,23 @@ import { word } from "@/text";
 import { QUOTE } from "@/text/record/quote";
 import { Button, buttonLook } from "@/ui/button";
 import { useCurrency } from "@/ui/currency";
+import { usePreferences } from "@/ui/preferences";
 import { May } from "@/ui/session";
 import { Failed, Loading } from "@/ui/states";
 import { Wide } from "@/ui/wide";
-import { clock } from "@/units";
+import { clock, print } from "@/units";
 import { OnTop } from "./OnTop";
-import { against, type Found, money, onceFor, range, shares, type Top, topOf } from "./quote";
+import {
+  against,
+  type Found,
+  money,
+  onceFor,
+  range,
+  shares,
+  type Top,
+  topOf,
+  weighed,
+} from "./quote";
 
 export function QuotePage() {
   const { quoteId } = useParams({ from: "/quotes/$quoteId" });
@@ -66,6 +77,7 @@ export function QuotePage() {
         </p>
       </header>
       <Lines found={found} asked={asked} currency={currency} />
+      <Steel found={found} jobId={shown.job_id} />
       <div className="grid gap-4 sm:grid-cols-2">
         <Parts found={found} currency={currency} />
         <Other found={found} currency={currency} />
@@ -152,6 +164,23 @@ function Lines({ found, asked, currency }: Shown & { asked: Partial<Top> }) {
         </tfoot>
       </table>
     </Wide>
+  );
+}
+
+/** What the pieces weigh, and where the used share of the plates is found. */
+function Steel({ found, jobId }: { found: Found; jobId: string }) {
+  const { system } = usePreferences();
+  const { kg, unknown } = weighed(found.lines);
+  return (
+    <p className="text-sm text-ink-2 print:hidden" data-weighs={kg}>
+      {kg > 0 ? QUOTE.weighs.replace("{mass}", print(kg, "mass", system)) : QUOTE.weighsNone}{" "}
+      {unknown > 0 && QUOTE.unknown.replace("{count}", String(unknown))}{" "}
+      {kg > 0 && (
+        <Link to="/jobs/$jobId/nest" params={{ jobId }} className="underline">
+          {QUOTE.usedWhere}
+        </Link>
+      )}
+    </p>
   );
 }
 

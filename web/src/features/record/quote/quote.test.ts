@@ -1,5 +1,15 @@
 import { expect, it } from "vitest";
-import { against, type Found, money, onceFor, range, shares, topOf, USUAL_TOP } from "./quote";
+import {
+  against,
+  type Found,
+  money,
+  onceFor,
+  range,
+  shares,
+  topOf,
+  USUAL_TOP,
+  weighed,
+} from "./quote";
 
 type Parts = NonNullable<Found["lines"][number]["parts"]>;
 const line = (parts: Parts | null): Found["lines"][number] => ({
@@ -11,6 +21,7 @@ const line = (parts: Parts | null): Found["lines"][number] => ({
   piece: null,
   parts,
   time_s: null,
+  mass_kg: null,
 });
 const PARTS = { burning: 30, handling: 10, cleaning: 5, oxygen: 20, fuel: 10, tips: 1, machine: 0 };
 
@@ -40,8 +51,20 @@ it("asks again for what goes on top as it was, and what was left out as nothing"
     set_up_s: 600,
     overhead_percent: 0,
     margin_percent: 20,
-    besides: { machine_h: 0, plate: 300, used_percent: 80, freight: 0 },
+    besides: { machine_h: 0, steel_kg: 0, plate: 300, used_percent: 80, freight: 0 },
   });
+});
+
+it("weighs what can be weighed and counts what cannot, of priced cuts alone", () => {
+  const all = { low: 1, set: 2, high: 3 };
+  const lines = [
+    { all, mass_kg: 120.5 },
+    { all, mass_kg: null },
+    { all },
+    { all: null, mass_kg: 9 },
+  ];
+  expect(weighed(lines)).toEqual({ kg: 120.5, unknown: 2 });
+  expect(weighed([])).toEqual({ kg: 0, unknown: 0 });
 });
 
 it("names what is paid once for the lot, and no plate where none was", () => {

@@ -4,7 +4,13 @@ import { PARTS, QUOTE } from "@/text/record/quote";
 
 export type Found = Schemas["QuoteFound"];
 type Money = Schemas["MoneyBand"];
-type Besides = { machine_h: number; plate: number; used_percent: number; freight: number };
+type Besides = {
+  machine_h: number;
+  steel_kg: number;
+  plate: number;
+  used_percent: number;
+  freight: number;
+};
 
 /** What goes on top of the cuts. */
 export type Top = {
@@ -19,7 +25,7 @@ export const USUAL_TOP: Top = {
   set_up_s: 1800,
   overhead_percent: 0,
   margin_percent: 0,
-  besides: { machine_h: 0, plate: 0, used_percent: 100, freight: 0 },
+  besides: { machine_h: 0, steel_kg: 0, plate: 0, used_percent: 100, freight: 0 },
 };
 
 /** What goes on top as a quote was asked with it; what it left out cost nothing. */
@@ -43,6 +49,16 @@ export function onceFor(found: Pick<Found, "set_up"> & Partial<Found>): [string,
     [QUOTE.freightLine, found.freight ?? 0],
   ];
   return all.filter(([, amount], i) => i === 0 || amount > 0);
+}
+
+/** What the pieces weigh together, and how many priced cuts nobody can weigh; a quote of before weighed none. */
+export function weighed(lines: readonly Partial<Found["lines"][number]>[]): {
+  kg: number;
+  unknown: number;
+} {
+  const priced = lines.filter(({ all }) => all != null);
+  const known = priced.flatMap(({ mass_kg }) => (mass_kg == null ? [] : [mass_kg]));
+  return { kg: known.reduce((sum, kg) => sum + kg, 0), unknown: priced.length - known.length };
 }
 
 /** Money as a shop writes it: `$ 1,234.50`. */

@@ -1,0 +1,140 @@
+/** A job's parts on plates: what to buy, how much of it is used, and where each part lies. */
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { Link, useParams } from "@tanstack/react-router";
+import { useState } from "react";
+import { ApiFailure, api, data, type Schemas } from "@/api/client";
+import { keys } from "@/api/keys";
+import { refusal } from "@/text";
+import { NEST } from "@/text/nest";
+import { Button, buttonLook } from "@/ui/button";
+import { useKept } from "@/ui/kept";
+import { usePreferences } from "@/ui/preferences";
+import { Empty, Failed, Loading } from "@/ui/states";
+import { plateName, print } from "@/units";
+import { Laid, plateOf } from "./Laid";
+import { longerThan, percent, platesOf, usualWish, type Wish, wishOf } from "./model";
+import { Plates } from "./Plates";
+
+function ToBuy({ found }: { found: Schemas["JobNest"] }) {
+  const { system } = usePreferences();
+  const mass = (kg: number) => print(kg, "mass", system);
+  return (
+    <section aria-label={NEST.buy} className="flex flex-col gap-1 text-sm" data-to-buy="">
+      <h2 className="font-semibold">{NEST.buy}</h2>
+      <ul className="flex flex-col gap-1">
+        {found.groups.map((group) => {
+          const name = plateOf(group, plateName(group.thickness_mm, system));
+          return (
+            <li key={name} className="flex flex-col border-t border-line pt-1">
+              <strong>{platesOf(group.plates.length, name)}</strong>
+              <span className="text-ink-2">
+                {NEST.weighs
+                  .replace("{plates}", mass(group.plates_kg))
+                  .replace("{pieces}", mass(group.pieces_kg))
+                  .replace("{rest}", mass(group.remnants_kg))}
+              </span>
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
+
+function Found({ found, wish }: { found: Schemas["JobNest"]; wish: Wish }) {
+  if (found.groups.length === 0) return <Empty>{NEST.noParts}</Empty>;
+  return (
+    <div className="grid items-start gap-5 lg:grid-cols-[1fr_18rem]">
+      <div className="order-2 flex min-w-0 flex-col gap-5 lg:order-1">
+        {found.groups.map((group) => (
+          <Laid key={`${group.thickness_mm} ${group.grade}`} group={group} wish={wish} />
+        ))}
+      </div>
+      <aside className="order-1 flex flex-col gap-3 lg:order-2">
+        {found.spent_share != null && (
+          <p data-used={found.spent_share}>
+            <strong className="block text-xl tabular-nums">
+              {NEST.used.replace("{share}", percent(found.spent_share))}
+            </strong>
+            <span className="text-sm text-ink-2">
+              {NEST.usedWhy.replace("{whole}", percent(found.used_share ?? 0))}
+            </span>
+          </p>
+        )}
+        <ToBuy found={found} />
+        {found.others.length > 0 && (
+          <p className="text-sm text-ink-2">
+            {NEST.others}: {found.others.join("; ")}
+          </p>
+        )}
+        <p className="text-sm text-ink-2">
+          {NEST.advice} {NEST.toQuote}
+        </p>
+      </aside>
+    </div>
+  );
+}
+
+export function NestPage() {
+  const { jobId } = useParams({ from: "/jobs/$jobId/nest" });
+  const { system } = usePreferences();
+  const [kept, setKept] = useKept<Partial<Wish> | null>("galvanon.nest", null);
+  const [seconds, setSeconds] = useState(2);
+  const wish = wishOf(kept, usualWish(system));
+  const path = { params: { path: { id: jobId } } };
+  const job = useQuery({
+    queryKey: keys.job(jobId),
+    queryFn: () => data(api.GET("/api/v1/jobs/{id}", path)),
+  });
+  const nest = useQuery({
+    queryKey: keys.nest(jobId, { ...wish, seconds }),
+    retry: false,
+    placeholderData: keepPreviousData,
+    queryFn: async () => {
+      const body = { ...wish, seconds };
+      // the drawing is of the plate that was asked, whatever is typed meanwhile
+      return { wish, found: await data(api.POST("/api/v1/jobs/{id}/nest", { ...path, body })) };
+    },
+  });
+  const failure = nest.error instanceof ApiFailure ? nest.error : null;
+  const refused = Object.fromEntries(
+    (failure?.fields ?? []).map((field) => [field.path, refusal(field, system)]),
+  );
+  const elsewhere = failure?.fields.filter((field) => !(field.path in wish)) ?? [];
+  const longer = longerThan(seconds);
+  return (
+    <div className="flex flex-col gap-4" data-nest={nest.isFetching ? "laying" : "laid"}>
+      <header className="flex flex-wrap items-start justify-between gap-2">
+        <div className="max-w-3xl">
+          <h1 className="text-lg font-semibold">
+            {NEST.title.replace("{job}", job.data?.job.name ?? "")}
+          </h1>
+          <p className="text-sm text-ink-2">{NEST.lead}</p>
+        </div>
+        <Link to="/jobs/$jobId" params={{ jobId }} className={buttonLook("quiet")}>
+          {NEST.back}
+        </Link>
+      </header>
+      <div className="flex flex-wrap items-end gap-3">
+        <div className="min-w-0 flex-1">
+          <Plates wish={wish} onWish={setKept} refused={refused} />
+        </div>
+        {longer !== null && (
+          <Button look="next" disabled={nest.isFetching} onClick={() => setSeconds(longer)}>
+            {NEST.longer.replace("{seconds}", String(longer))}
+          </Button>
+        )}
+      </div>
+      {elsewhere.map((field) => (
+        <p key={field.path} role="alert" className="text-sm font-semibold text-stop">
+          {refusal(field, system)}
+        </p>
+      ))}
+      {failure !== null && failure.fields.length === 0 && (
+        <Failed error={failure} onRetry={() => void nest.refetch()} />
+      )}
+      {nest.isFetching && <Loading what={NEST.laying} />}
+      {nest.data && failure === null && <Found found={nest.data.found} wish={nest.data.wish} />}
+    </div>
+  );
+}

@@ -1,0 +1,3 @@
+/** A job's parts on plates. */
+
+export { NestPage } from "./Page";
