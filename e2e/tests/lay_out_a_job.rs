@@ -59,6 +59,11 @@ async fn on_the_bench_small_holes_are_drilled_or_cut_and_the_card_grows_old() ->
         browser.see("[data-path-row='1'][aria-pressed='true']").await?;
         // the hole is a circle, and the torch is guided by hand
         browser.reads("[data-by-hand='5']", "inside the circle").await?;
+        // and leads to the stages of a circle, as it was drawn: 1-1/8 in 1 in plate
+        browser.click("Its stages round a pivot").await?;
+        browser.see("[data-work-figures]").await?;
+        let across = browser.field("Disc or hole, across").await?.prop("value").await?;
+        ensure!(across.as_deref() == Some("1-1/8"), "{across:?}");
         Ok(())
     })
     .await
@@ -172,7 +177,9 @@ async fn the_parts_of_a_job_are_laid_on_plates_and_weighed_in_its_quote() -> Res
         browser.see("[data-nest-group='12.7'] [data-nested='1']").await?;
         browser.see("[data-remnant]").await?;
         browser.fill_field("Across", "8").await?;
-        browser.reads("[data-nest-group='25.4'] [data-level='caution']", "Too large for every plate").await?;
+        browser
+            .reads("[data-nest-group='25.4'] [data-level='caution']", "Too large for every plate")
+            .await?;
         browser.fill_field("Across", "1/8").await?;
         browser.see("[aria-invalid='true']").await?;
         // reloaded, it asks for the plate that was said last

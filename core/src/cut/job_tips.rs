@@ -3,7 +3,7 @@
 //!
 //! A tip counts for a cut where the plan with it has no stop and nothing to say of its size; time and gas are those of that
 //! plan. A stroke of a shape and a run of a layout are cuts of their own, with
-//! their times. Left out: what a tip is worn.
+//! their times. Other work is made with the tip that its own plan has, and no other. Left out: what a tip is worn.
 
 use crate::cut::consumption::Amounts;
 use crate::cut::request::Request;
@@ -15,7 +15,7 @@ use crate::note::Verdict;
 use crate::quantity::{Duration, GasVolume, Length};
 use crate::section::Stroke;
 use crate::tip::choose::{comfortable, generic_series, suits};
-use crate::tip::owned::{Tip, TipKind};
+use crate::tip::owned::{Label, Tip, TipKind};
 
 /// One tip with the cuts it makes.
 #[derive(Clone, Debug, PartialEq)]
@@ -24,6 +24,10 @@ pub struct TipUse {
     pub bore: Length,
     /// Its face.
     pub face: TipFace,
+    /// What it is made for.
+    pub kind: TipKind,
+    /// What a hand knows it by.
+    pub label: Label,
     /// Places of its cuts in the job.
     pub cuts: Vec<usize>,
 }
@@ -53,10 +57,12 @@ pub struct JobTips {
 }
 
 /// What a plan takes with one tip, all pieces.
-#[derive(Clone, Copy, Debug, PartialEq)]
+#[derive(Clone, Debug, PartialEq)]
 struct Taken {
     bore: Length,
     face: TipFace,
+    kind: TipKind,
+    label: Label,
     time: f64,
     oxygen: f64,
     fuel: f64,
@@ -76,23 +82,27 @@ pub struct Cutting {
     pub spared: Duration,
     /// How many pieces.
     pub count: u32,
+    /// Other work, as it is planned: its tip is its own.
+    pub own: Option<Box<Settings>>,
 }
 
 impl From<Request> for Cutting {
     fn from(request: Request) -> Self {
-        Self { count: request.cut.count, request, stroke: None, spared: Duration::from_s(0.0) }
+        let (count, spared) = (request.cut.count, Duration::from_s(0.0));
+        Self { count, request, stroke: None, spared, own: None }
     }
 }
 
 impl Cutting {
     fn planned(&self, request: &Request) -> Result<Taken, Vec<Error>> {
-        let (settings, time, gas) = match &self.stroke {
-            None => {
+        let (settings, time, gas) = match (&self.stroke, &self.own) {
+            (_, Some(own)) => ((**own).clone(), own.time, own.gas),
+            (None, None) => {
                 let settings = plan(request)?;
                 let (time, gas) = (settings.time, settings.gas);
                 (settings, time, gas)
             }
-            Some((stroke, first)) => {
+            (Some((stroke, first)), None) => {
                 let made = stroke_plan(stroke, *first, request)?;
                 (made.settings, made.time, made.gas)
             }
@@ -101,6 +111,8 @@ impl Cutting {
         Ok(Taken {
             bore: settings.bore,
             face: settings.face,
+            kind: settings.tip_kind,
+            label: settings.tip_label.clone(),
             time: (time.total().as_s() - self.spared.as_s()) * pieces,
             oxygen: gas.oxygen.as_m3() * pieces,
             fuel: gas.fuel.as_m3() * pieces,
@@ -111,6 +123,13 @@ impl Cutting {
 
     fn with(&self, (tip, face): &(Tip, TipFace)) -> Result<Option<Taken>, Vec<Error>> {
         let one = |error| vec![error];
+        if let Some(own) = &self.own {
+            let its = is_tip(tip, *face, own);
+            return its.then(|| self.planned(&self.request)).transpose();
+        }
+        if tip.kind == TipKind::Gouging {
+            return Ok(None);
+        }
         let (request, fuel) = (&self.request, self.request.gas.fuel);
         let path = request.steel.thickness.as_m() / request.cut.bevel.as_rad().cos();
         let could = characteristics(fuel).map_err(one)?.tip_face == *face
@@ -121,6 +140,17 @@ impl Cutting {
         let taken = self.planned(&Request { tip: Some(tip.clone()), ..request.clone() })?;
         Ok(taken.fits.then_some(taken))
     }
+}
+
+/// Whether it is the tip of a plan.
+fn is_tip(tip: &Tip, face: TipFace, plan: &Settings) -> bool {
+    (tip.bore, face, tip.kind) == (plan.bore, plan.face, plan.tip_kind)
+}
+
+/// The tip of a plan, as far as a choice of tips asks it.
+fn tip_of(plan: &Settings) -> Tip {
+    let (face, kind, label) = (Some(plan.face), plan.tip_kind, plan.tip_label.clone());
+    Tip { face, kind, label, ..Tip::of_bore(plan.bore) }
 }
 
 /// Whether a plan has no stop, and nothing to say of the tip's size.
@@ -140,7 +170,12 @@ type Table = Vec<Vec<Option<Taken>>>;
 fn tips_of(cuttings: &[Cutting]) -> Result<Vec<(Tip, TipFace)>, Vec<Error>> {
     let one = |error| vec![error];
     let mut tips: Vec<(Tip, TipFace)> = Vec::new();
-    for Cutting { request, .. } in cuttings {
+    let own: Vec<(Tip, TipFace)> = cuttings
+        .iter()
+        .filter_map(|cutting| cutting.own.as_ref())
+        .map(|plan| (tip_of(plan), plan.face))
+        .collect();
+    for Cutting { request, .. } in cuttings.iter().filter(|cutting| cutting.own.is_none()) {
         let wanted = characteristics(request.gas.fuel).map_err(one)?.tip_face;
         let owned = if request.drawer.is_empty() {
             generic_series().map_err(one)?
@@ -156,6 +191,15 @@ fn tips_of(cuttings: &[Cutting]) -> Result<Vec<(Tip, TipFace)>, Vec<Error>> {
         }
     }
     tips.sort_by(|a, b| a.0.bore.as_m().total_cmp(&b.0.bore.as_m()));
+    for (tip, face) in own {
+        let known = |(other, its): &(Tip, TipFace)| {
+            (other.bore, *its, other.kind) == (tip.bore, face, tip.kind)
+        };
+        // in front: work has no other tip, a cut may have
+        if !tips.iter().any(known) {
+            tips.insert(0, (tip, face));
+        }
+    }
     tips.truncate(MOST_TIPS);
     Ok(tips)
 }
@@ -163,7 +207,7 @@ fn tips_of(cuttings: &[Cutting]) -> Result<Vec<(Tip, TipFace)>, Vec<Error>> {
 /// Of the tips in `set`, the one with which a cut takes least time; of equal ones the nearest to the comfortable middle.
 fn cheapest(row: &[Option<Taken>], set: u32) -> Option<(usize, Taken)> {
     let inside = row.iter().enumerate().filter(|(tip, _)| set & (1 << tip) != 0);
-    inside.filter_map(|(tip, taken)| taken.map(|taken| (tip, taken))).min_by(|a, b| {
+    inside.filter_map(|(tip, taken)| Some((tip, taken.clone()?))).min_by(|a, b| {
         // a millisecond is no difference
         let time = |taken: &Taken| (taken.time * 1e3).round();
         time(&a.1).total_cmp(&time(&b.1)).then(a.1.off.total_cmp(&b.1.off))
@@ -207,10 +251,15 @@ fn choice(of: impl Iterator<Item = (usize, Taken)>) -> TipChoice {
         time += taken.time;
         oxygen += taken.oxygen;
         fuel += taken.fuel;
-        let same = |tip: &&mut TipUse| tip.bore == taken.bore && tip.face == taken.face;
+        let same = |tip: &&mut TipUse| {
+            (tip.bore, tip.face, tip.kind) == (taken.bore, taken.face, taken.kind)
+        };
         match tips.iter_mut().find(same) {
             Some(tip) => tip.cuts.push(cut),
-            None => tips.push(TipUse { bore: taken.bore, face: taken.face, cuts: vec![cut] }),
+            None => {
+                let Taken { bore, face, kind, label, .. } = taken;
+                tips.push(TipUse { bore, face, kind, label, cuts: vec![cut] });
+            }
         }
     }
     tips.sort_by(|a, b| a.bore.as_m().total_cmp(&b.bore.as_m()));

@@ -11,7 +11,7 @@ use crate::cut::{Flows, Note, Request, Settings};
 use crate::error::Result;
 use crate::gas::OXYGEN;
 use crate::quantity::{Duration, GaugePressure, Length};
-use crate::trace::{Kind, Measure, Named};
+use crate::trace::{Kind, Measure, Named, Trace};
 use crate::work::stage::Fitted;
 
 /// A tip with what is set and what flows.
@@ -29,6 +29,8 @@ pub struct Jet {
     pub heat: Duration,
     /// What its gear makes one say.
     pub notes: Vec<Note>,
+    /// How pressures, flows of the flame and heating came to be.
+    pub traces: Vec<Trace>,
 }
 
 impl Jet {
@@ -38,18 +40,19 @@ impl Jet {
         let pressure = Band { low: p, set: p, high: p };
         let flow = Band { low: q, set: q, high: q };
         let tip = TipPlan { pressure, flow, chart: None, ..tip.clone() };
-        let ((fuel, preheat_oxygen), _) = flame(request.gas.fuel, path)?;
+        let ((fuel, preheat_oxygen), of_flame) = flame(request.gas.fuel, path)?;
         let flows = Flows { oxygen: tip.flow.set, preheat_oxygen, fuel };
-        let (oxygen, mut notes, _) = oxygen_setting(request, &tip, &flows)?;
-        let (fuel, of_fuel, _) = fuel_setting(request, (path, &tip), fuel)?;
+        let (oxygen, mut notes, by_oxygen) = oxygen_setting(request, &tip, &flows)?;
+        let (fuel, of_fuel, by_fuel) = fuel_setting(request, (path, &tip), fuel)?;
         notes.extend(of_fuel);
         let stands =
             |band: Band<GaugePressure>, gas| (!has_no_setting(&notes, gas)).then_some(band.set);
         let (oxygen, fuel) = (stands(oxygen, OXYGEN), stands(fuel, request.gas.fuel.code()));
-        let (heat, _) = start_preheat(request, (path, tip.tip.kind))?;
+        let (heat, by_heat) = start_preheat(request, (path, tip.tip.kind))?;
+        let traces = of_flame.into_iter().chain([by_oxygen, by_fuel, by_heat]).collect();
         let fitted =
             Fitted { bore: tip.tip.bore, face: tip.face, kind: tip.tip.kind, label: tip.tip.label };
-        Ok(Self { tip: fitted, oxygen, fuel, flows, heat: heat.first.set, notes })
+        Ok(Self { tip: fitted, oxygen, fuel, flows, heat: heat.first.set, notes, traces })
     }
 
     /// As a cut is set.
@@ -67,6 +70,7 @@ impl Jet {
             flows: settings.flows(),
             heat: settings.start_preheat.set,
             notes: settings.notes.clone(),
+            traces: settings.traces.clone(),
         }
     }
 

@@ -1,7 +1,7 @@
 //! A work as one cut: what a job, its gas plan, its card and its price ask of a cut.
 //!
 //! Times, gas and money are those of its stages; tip, pressures and pace those of the cut that it is like. Where the jet is no
-//! cutting jet, as in a wash or a groove, they are that jet's, and only what is summed up can say how it came to be.
+//! cutting jet, as in a wash or a groove, they are that jet's, with how they came to be; its pace and width stand in its stages.
 
 use crate::band::Band;
 use crate::cut::cost::Cost;
@@ -67,7 +67,9 @@ pub(super) fn of_its_own(
     let cut = plan_cut(like)?;
     let burning: f64 = made.stages.iter().map(|stage| stage.jet.as_s()).sum();
     let pace = only(Speed::from_m_s(like.cut.length.as_m() / burning.max(1e-9)));
-    let traces = cut.traces.iter().filter(|trace| SUMMED.contains(&trace.quantity));
+    // what is summed up is told of all stages; what the jet sets itself, of the jet
+    let summed = cut.traces.iter().filter(|trace| SUMMED.contains(&trace.quantity));
+    let of_jet = jet.traces.iter().filter(|trace| !SUMMED.contains(&trace.quantity));
     let own = Settings {
         bore: jet.tip.bore,
         face: jet.tip.face,
@@ -83,7 +85,7 @@ pub(super) fn of_its_own(
         travel_speed: pace,
         kerf: width,
         drag: Length::from_m(0.0),
-        traces: traces.cloned().collect(),
+        traces: of_jet.chain(summed).cloned().collect(),
         ..cut
     };
     Ok(as_one(made, own, like))

@@ -198,7 +198,11 @@ proptest! {
         let sways = compare::sensitivity(&work, Quantity::Time, |_| Some(10.0)).expect("sways");
         let own = [Input::Thickness, Input::Length];
         prop_assert!(sways.iter().all(|sway| !own.contains(&sway.input)), "{:?}", sways);
-        prop_assert!(work.cuttings().expect("cuttings").is_empty(), "its tip is its own");
+        let cuttings = work.cuttings().expect("cuttings");
+        prop_assert_eq!(cuttings.len(), 1, "one cut, whatever its stages");
+        let whole = work.settings().expect("settings");
+        let own = cuttings[0].own.as_ref().map(|own| (own.bore, own.tip_kind));
+        prop_assert_eq!(own, Some((whole.bore, whole.tip_kind)), "its tip is its own");
     }
 
     /// Without prices no money is said, and nothing else moves.

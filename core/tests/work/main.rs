@@ -5,6 +5,7 @@
 mod dial;
 mod kinds;
 mod laws;
+mod tips;
 
 use galvanon_core::cut::Request;
 use galvanon_core::error::Error;

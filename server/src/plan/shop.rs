@@ -86,19 +86,6 @@ impl Shop {
         carriages.find_map(timed).unwrap_or(Value::Null)
     }
 
-    /// Mark and name of the drawer's tip of a bore, mm, and a face; the first of several alike, as the planner takes it.
-    #[must_use]
-    pub fn tip_named(&self, bore_mm: f64, face: &str) -> (Option<String>, Option<String>) {
-        let alike = |tip: &&TipWire| {
-            let bore = tip.bore_mm.as_ref().and_then(|given| given.0.as_f64());
-            let known = tip.face.as_ref().and_then(|given| given.0.as_str());
-            bore.is_some_and(|bore| (bore - bore_mm).abs() < 1e-3)
-                && known.is_none_or(|known| known == face)
-        };
-        let found = self.drawer.iter().find(alike);
-        found.map_or((None, None), |tip| (tip.mark.clone(), tip.name.clone()))
-    }
-
     /// The shop's prices with that of a fuel.
     #[must_use]
     pub fn prices(&self, fuel: &str) -> Value {

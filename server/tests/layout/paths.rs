@@ -98,6 +98,7 @@ async fn by_the_kerf_alone_a_lug_is_its_hole_and_then_its_outline() {
     assert_eq!([&outer["of"], &outer["keep"], &outer["start"]], ["outer", "inside", "pierce"]);
     assert!((hole["length_mm"].as_f64().unwrap() - 2.0 * PI * 14.0).abs() < 1e-3);
     assert_eq!(hole["pivot_mm"], 14.0);
+    assert_eq!((&hole["across_mm"], &outer["across_mm"]), (&json!(30.0), &json!(null)));
     assert!(hole["clear_mm"].as_f64().unwrap() >= 6.0 - 1e-6);
     for name in ["time_s", "oxygen_l", "fuel_l"] {
         assert!(found.body[name].is_null(), "{name}");

@@ -1,5 +1,6 @@
 /** What the layout says. */
 export const LAYOUT = {
+  asCircle: "Its stages round a pivot, with stance and times",
   title: "Layout",
   lead: "Draw the part, or read it from a file: the torch's path comes with its kerf, starts, order and stops.",
   typed: "Type the part",

@@ -10,8 +10,9 @@ use crate::cut::request::Request;
 use crate::cut::section::notes::section_notes;
 use crate::cut::section::plan::{SectionPlan, SectionRequest, StrokePlan, WayTotals};
 use crate::cut::section::strokes::{requests_of, way_plan};
+use crate::cut::settings::Settings;
 use crate::error::Error;
-use crate::quantity::{Duration, Length};
+use crate::quantity::Length;
 use crate::section::balance::part;
 use crate::section::carry::YIELD;
 use crate::section::freed::freed;
@@ -100,14 +101,11 @@ impl SectionPlan {
         let requests = requests_of(asked, &self.way).into_iter().zip(&self.strokes).enumerate();
         requests
             .map(|(at, (mut request, it))| {
-                let face = Some(it.settings.face);
-                request.tip = Some(Tip { face, ..Tip::of_bore(it.settings.bore) });
-                Cutting {
-                    request,
-                    stroke: Some((it.stroke.clone(), at == 0)),
-                    spared: Duration::from_s(0.0),
-                    count: asked.base.cut.count,
-                }
+                let Settings { bore, face, tip_kind: kind, ref tip_label, .. } = it.settings;
+                let (face, label) = (Some(face), tip_label.clone());
+                request.tip = Some(Tip { face, kind, label, ..Tip::of_bore(bore) });
+                let (stroke, count) = (Some((it.stroke.clone(), at == 0)), asked.base.cut.count);
+                Cutting { stroke, count, ..request.into() }
             })
             .collect()
     }

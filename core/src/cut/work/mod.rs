@@ -114,15 +114,18 @@ impl Work {
         self.plan().map(|made| made.settings)
     }
 
-    /// The cuts that tips are chosen for: the plate, each stroke with the tip that its plan has, or each run.
+    /// The cuts that tips are chosen for: the plate, each stroke with the tip that its plan has, each run,
+    /// or other work with the tip that is its own.
     ///
     /// # Errors
     /// Every input that is not possible.
     pub fn cuttings(&self) -> Result<Vec<Cutting>, Vec<Error>> {
         match self {
             Self::Plate(request) => Ok(vec![(**request).clone().into()]),
-            // its tip is that of the work, and no other makes it
-            Self::Other(..) => Ok(Vec::new()),
+            Self::Other(request, whole) => {
+                let own = Some(Box::new(whole.settings(request)?));
+                Ok(vec![Cutting { own, ..(**request).clone().into() }])
+            }
             Self::Section(asked) => Ok(plan_section(asked)?.cuttings(asked)),
             Self::Runs(asked) => Ok(asked.cuttings()),
         }

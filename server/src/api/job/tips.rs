@@ -3,6 +3,7 @@
 use actix_web::{get, web};
 use galvanon_core::code::Code;
 use galvanon_core::cut::job_tips::{Cutting, TipChoice, TipUse, job_tips};
+use galvanon_core::tip::owned::Label;
 use galvanon_core::trace::Kind;
 use serde::Serialize;
 use sqlx::PgPool;
@@ -103,7 +104,7 @@ pub async fn tips(
     };
     let wire = |tip: &TipUse| {
         let (bore_mm, face) = (wire(Kind::Bore, tip.bore.as_m()), tip.face.code());
-        let (mark, name) = shop.tip_named(bore_mm, face);
+        let Label { mark, name } = tip.label.clone();
         TipUseWire {
             bore_mm,
             face: face.into(),

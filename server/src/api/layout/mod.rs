@@ -10,6 +10,7 @@ pub mod line_check;
 pub mod marking;
 pub mod nest;
 pub mod out;
+pub mod path;
 pub mod paths;
 pub mod post;
 pub mod read;

@@ -58,7 +58,12 @@ export function LayoutBench(props: Props) {
           className="max-h-[46vh] w-full rounded-md border border-line bg-sunk"
         />
         <Legend />
-        <PathList laid={laid} picked={picked} onPick={setPicked} />
+        <PathList
+          laid={laid}
+          picked={picked}
+          onPick={setPicked}
+          thickness={request.steel.thickness_mm}
+        />
       </div>
       <div className="flex min-w-0 flex-col gap-2" data-refused={errors.length > 0}>
         <SettingsTable

@@ -1,8 +1,11 @@
 /** The paths in the order of cutting, each with its start and why. */
+import { Link } from "@tanstack/react-router";
 import type { Schemas } from "@/api/client";
+import { AT_FIRST, type Said, withCircle } from "@/cut/work/kinds";
 import { Sign } from "@/draw/layout/signs";
 import { sentence, word } from "@/text";
 import { LAYOUT, pathName, SIGNS } from "@/text/layout";
+import { useKept } from "@/ui/kept";
 import { usePreferences } from "@/ui/preferences";
 import { clock, print } from "@/units";
 
@@ -10,9 +13,11 @@ type Props = {
   laid: Schemas["PathsReply"];
   picked: number | null;
   onPick: (order: number) => void;
+  /** Of the plate, where it is known. */
+  thickness: number | null;
 };
 
-export function PathList({ laid, picked, onPick }: Props) {
+export function PathList({ laid, picked, onPick, thickness }: Props) {
   const { system } = usePreferences();
   return (
     <section aria-label={LAYOUT.paths} className="flex flex-col gap-1">
@@ -55,12 +60,30 @@ export function PathList({ laid, picked, onPick }: Props) {
             {picked === path.order && path.by_hand.length > 0 && (
               <div className="text-sm">
                 <ByHand steps={path.by_hand} />
+                {path.across_mm != null && (
+                  <ToCircle of={path.of} across={path.across_mm} thickness={thickness} />
+                )}
               </div>
             )}
           </li>
         ))}
       </ol>
     </section>
+  );
+}
+
+/** From a circle of the part to its stages round a pivot: stance, thirds, times. */
+function ToCircle(props: { of: string; across: number; thickness: number | null }) {
+  const [said, setSaid] = useKept<Said>("galvanon.work", AT_FIRST);
+  const circle = { of: props.of, across_mm: props.across };
+  return (
+    <Link
+      to="/work"
+      className="underline"
+      onClick={() => setSaid(withCircle(said, circle, props.thickness))}
+    >
+      {LAYOUT.asCircle}
+    </Link>
   );
 }
 

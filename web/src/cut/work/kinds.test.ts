@@ -1,7 +1,36 @@
 import { describe, expect, it } from "vitest";
-import { AT_FIRST, CHOICES, MEASURES, requestOf, type Said, type WorkKind } from "./kinds";
+import {
+  AT_FIRST,
+  CHOICES,
+  MEASURES,
+  requestOf,
+  type Said,
+  type WorkKind,
+  withCircle,
+} from "./kinds";
 
 const said = (change: Partial<Said>): Said => ({ ...AT_FIRST, ...change });
+
+describe("a circle that is laid out", () => {
+  const before = said({
+    numbers: { wash: { width_mm: 50 }, circle: { thickness_mm: 8 } },
+    words: { kept: "disc", save: "stud" },
+  });
+
+  it("is asked for as what it keeps, in its plate, and nothing that was said is lost", () => {
+    const hole = withCircle(before, { of: "hole", across_mm: 120 }, 25);
+    expect(requestOf(hole)).toMatchObject({
+      kind: "circle",
+      diameter_mm: 120,
+      thickness_mm: 25,
+      kept: "hole",
+    });
+    expect(hole.numbers.wash).toEqual({ width_mm: 50 });
+    expect(hole.words.save).toBe("stud");
+    const disc = withCircle(hole, { of: "outer", across_mm: 300 }, null);
+    expect(requestOf(disc)).toMatchObject({ diameter_mm: 300, thickness_mm: 25, kept: "disc" });
+  });
+});
 
 describe("the request of a work", () => {
   it("asks of each kind its own measures and no other's", () => {

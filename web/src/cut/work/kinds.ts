@@ -132,6 +132,21 @@ export function choicesOf(said: Said) {
   return headed ? all : all.filter(({ name }) => name !== "head");
 }
 
+/** What was said, with a circle that is laid out asked for: a disc keeps what it encloses, a hole what is round it. */
+export function withCircle(
+  said: Said,
+  path: { of: string; across_mm: number },
+  thickness_mm: number | null,
+): Said {
+  const circle = { ...said.numbers.circle, diameter_mm: path.across_mm };
+  const numbers = {
+    ...said.numbers,
+    circle: thickness_mm === null ? circle : { ...circle, thickness_mm },
+  };
+  const kept = path.of === "hole" ? "hole" : "disc";
+  return { ...said, kind: "circle", numbers, words: { ...said.words, kept } };
+}
+
 /** The request of what stands there; null while something that it needs is missing. */
 export function requestOf(said: Said): WorkRequest | null {
   const request: Record<string, unknown> = { kind: said.kind, gas: { fuel: said.fuel } };

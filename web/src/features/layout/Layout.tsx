@@ -146,7 +146,13 @@ export function Layout({ storage, begin, line: old, typed }: Props) {
           />
         )}
         {laid !== undefined && (
-          <Sheets laid={laid} picked={picked} onPick={pick} count={asked.count} />
+          <Sheets
+            laid={laid}
+            picked={picked}
+            onPick={pick}
+            count={asked.count}
+            thickness={asked.thickness_mm}
+          />
         )}
       </div>
       <div className="flex min-w-0 flex-col gap-3">

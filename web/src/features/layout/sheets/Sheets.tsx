@@ -13,12 +13,14 @@ type Props = {
   onPick: (order: number) => void;
   /** Pieces that are wanted. */
   count: number;
+  /** Of the plate, where it is known. */
+  thickness: number | null;
 };
 
 const LOOK =
   "px-3 py-1.5 text-sm hover:bg-sunk data-[state=active]:border-b-3 data-[state=active]:border-accent data-[state=active]:font-semibold";
 
-export function Sheets({ laid, picked, onPick, count }: Props) {
+export function Sheets({ laid, picked, onPick, count, thickness }: Props) {
   return (
     <Tabs.Root defaultValue="paths" className="flex flex-col gap-2">
       <Tabs.List className="flex border-b border-line" aria-label={LAYOUT.title}>
@@ -33,7 +35,7 @@ export function Sheets({ laid, picked, onPick, count }: Props) {
         </Tabs.Trigger>
       </Tabs.List>
       <Tabs.Content value="paths">
-        <PathList laid={laid} picked={picked} onPick={onPick} />
+        <PathList laid={laid} picked={picked} onPick={onPick} thickness={thickness} />
       </Tabs.Content>
       <Tabs.Content value="marks">
         {laid.strips != null && <StripMarks strips={laid.strips} count={count} />}
