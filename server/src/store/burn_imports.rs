@@ -5,6 +5,7 @@ use sqlx::{PgConnection, PgPool};
 use uuid::Uuid;
 
 use crate::error::{ApiError, ApiResult, Conflict};
+use crate::store::burns::NewBurn;
 
 /// A notebook to be kept.
 #[derive(Clone, Debug)]
@@ -47,4 +48,32 @@ pub async fn insert(connection: &mut PgConnection, new: &NewImport) -> ApiResult
                ON CONFLICT (id) DO NOTHING";
     let query = sqlx::query(sql).bind(new.id).bind(new.by).bind(new.kept).bind(&new.digest);
     Ok(query.execute(connection).await?.rows_affected() == 1)
+}
+
+/// Of each burn, whether one that was read in before says the same: moment, plate, fuel, times, pace, edge.
+///
+/// # Errors
+/// When the database fails.
+pub async fn stand_already(pool: &PgPool, burns: &[NewBurn]) -> ApiResult<Vec<bool>> {
+    let sql = "SELECT EXISTS (
+                   SELECT 1 FROM burns b
+                   WHERE b.deleted_at IS NULL AND b.import_id IS NOT NULL AND b.happened_at = u.at
+                     AND b.thickness_m IS NOT DISTINCT FROM u.thickness AND b.fuel IS NOT DISTINCT FROM u.fuel
+                     AND b.start_s IS NOT DISTINCT FROM u.start AND b.duration_s IS NOT DISTINCT FROM u.duration
+                     AND b.pace_m_s IS NOT DISTINCT FROM u.pace AND b.outcome IS NOT DISTINCT FROM u.outcome)
+               FROM unnest($1::timestamptz[], $2::float8[], $3::text[], $4::float8[], $5::float8[], $6::float8[], $7::text[])
+                    WITH ORDINALITY AS u (at, thickness, fuel, start, duration, pace, outcome, i)
+               ORDER BY u.i";
+    fn all<T>(burns: &[NewBurn], of: impl Fn(&NewBurn) -> T) -> Vec<T> {
+        burns.iter().map(of).collect()
+    }
+    let found = sqlx::query_scalar(sql)
+        .bind(all(burns, |burn| burn.happened_at))
+        .bind(all(burns, |burn| burn.against.thickness_m))
+        .bind(all(burns, |burn| burn.against.fuel.clone()))
+        .bind(all(burns, |burn| burn.start_s))
+        .bind(all(burns, |burn| burn.duration_s))
+        .bind(all(burns, |burn| burn.pace_m_s))
+        .bind(all(burns, |burn| burn.outcome.clone()));
+    Ok(found.fetch_all(pool).await?)
 }

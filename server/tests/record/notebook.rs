@@ -85,6 +85,28 @@ async fn a_notebook_is_kept_once_and_teaches() {
     assert!((ratio - 2.0).abs() < 1e-3, "{was} and {now}");
 }
 
+/// The same notebook under another id, or with a row more, is told before it counts twice; a person may still keep it.
+#[tokio::test]
+async fn rows_that_were_read_in_before_are_told() {
+    let app = TestApp::start().await;
+    assert_eq!(read(&app, &answered()).await["doubled"], json!([]));
+    import(&app, Uuid::now_v7(), &answered()).await;
+    let mut longer = answered();
+    let more = format!("{OWN}05/11/2026;Lil;20;acetylene;guided;400;1,2;15;290;1:23;usable;new\n");
+    longer["text"] = json!(more);
+    let found = read(&app, &longer).await;
+    assert_eq!((&found["doubled"], found["rows"].as_array().unwrap().len()), (&json!([2, 3]), 3));
+    longer["leave"] = found["doubled"].clone();
+    assert_eq!(read(&app, &longer).await["doubled"], json!([]), "those left out are not told");
+    let (status, kept) = import(&app, Uuid::now_v7(), &longer).await;
+    assert_eq!((status, &kept["kept"]), (201, &json!(1)), "{kept}");
+    // a burn that was deleted stands in the log no more
+    let burns = app.get("/api/v1/burns").await.body;
+    assert_eq!(burns["burns"].as_array().unwrap().len(), 3);
+    sqlx::query("UPDATE burns SET deleted_at = now()").execute(&app.pool).await.unwrap();
+    assert_eq!(read(&app, &answered()).await["doubled"], json!([]));
+}
+
 /// Commas, days of three orders, a burn of no time, ten metres a minute, a plate no torch cuts: each by its place, and the rest
 /// can be kept without them.
 #[tokio::test]

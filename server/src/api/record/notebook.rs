@@ -18,6 +18,7 @@ use crate::api::tip::charts::{ColumnWire, SaidWire, read_table};
 use crate::error::{ApiError, ApiResult, ErrorBody, Limits};
 use crate::http::body::Body;
 use crate::http::fields::{Fields, Given, NumberField};
+use crate::store::burn_imports::stand_already;
 use crate::wire::text::{Section, sentence};
 
 /// How far a clock can lie from the world's, seconds: the farthest zones.
@@ -101,6 +102,8 @@ pub struct NotebookReply {
     pub rows: Vec<NotebookRow>,
     /// Every faulty cell, without those of rows left out.
     pub faults: Vec<NotebookFault>,
+    /// Rows that say what a burn read in before says: kept again, they would count twice.
+    pub doubled: Vec<usize>,
 }
 
 /// A notebook that was read, and its burns as they would be kept.
@@ -163,7 +166,9 @@ impl NotebookRequest {
         faults.retain(|fault| !left(fault.row));
         faults.sort_by_key(|fault| fault.row);
         let (columns, asks) = (columns(&found), asks(&found));
-        Ok(Reading { reply: NotebookReply { columns, preview, asks, rows, faults }, burns })
+        let doubled = Vec::new();
+        let reply = NotebookReply { columns, preview, asks, rows, faults, doubled };
+        Ok(Reading { reply, burns })
     }
 }
 
@@ -210,7 +215,11 @@ fn asks(found: &Notebook) -> Vec<AskWire> {
 pub async fn reading(pool: &PgPool, request: NotebookRequest) -> ApiResult<Reading> {
     let shop = Shop::read(pool).await?;
     let read = web::block(move || request.read(&shop)).await;
-    read.map_err(|error| ApiError::Internal(error.to_string()))?
+    let mut read = read.map_err(|error| ApiError::Internal(error.to_string()))??;
+    let known = stand_already(pool, &read.burns).await?;
+    let known = read.reply.rows.iter().zip(known).filter(|(_, known)| *known);
+    read.reply.doubled = known.map(|(row, _)| row.row).collect();
+    Ok(read)
 }
 
 /// Reads a notebook and says what is asked, what is faulty and what it gives; keeps nothing.

@@ -11,6 +11,8 @@ export const NOTEBOOK = {
   more: "and {count} more rows like these: mend them in the file, then pick it again",
   far: "Far from what is planned, half or twice; check before you keep them. Rows:",
   found: "Read: {burns}.",
+  doubled: "{count} stand in the log already, read in before: kept again, they count twice. Rows:",
+  leaveDoubled: "Leave them out",
   left: "Rows left out: {count}.",
   takeBack: "Take them back",
   keep: "Keep {burns}",

@@ -12,7 +12,7 @@ import { MatchedColumns, type Said, saying } from "@/ui/matched-columns";
 import { Notice } from "@/ui/notice";
 import { Sheet } from "@/ui/sheet";
 import { Failed } from "@/ui/states";
-import { faultsByRow, ROLES, request } from "./notebook";
+import { faultsByRow, ROLES, request, someRows } from "./notebook";
 
 export function Notebook({ onClose }: { onClose: () => void }) {
   const queries = useQueryClient();
@@ -45,6 +45,7 @@ export function Notebook({ onClose }: { onClose: () => void }) {
   const rows = found?.rows.length ?? 0;
   const far = (found?.rows ?? []).filter((row) => row.far.length > 0);
   const faults = faultsByRow(found?.faults ?? []);
+  const doubled = found?.doubled ?? [];
   const count = (sentence: string, many: number) => sentence.replace("{count}", String(many));
   return (
     <Sheet open onClose={onClose} title={RECORD.readIn} wide>
@@ -125,12 +126,18 @@ export function Notebook({ onClose }: { onClose: () => void }) {
         )}
         {far.length > 0 && (
           <Notice level="caution">
-            {count(NOTEBOOK.far, far.length)}{" "}
-            {far
-              .slice(0, 12)
-              .map(({ row }) => row)
-              .join(", ")}
+            {count(NOTEBOOK.far, far.length)} {someRows(far.map(({ row }) => row))}
           </Notice>
+        )}
+        {doubled.length > 0 && (
+          <div className="flex flex-wrap items-center gap-2" data-doubled={doubled.length}>
+            <Notice level="caution">
+              {count(NOTEBOOK.doubled, doubled.length)} {someRows(doubled)}
+            </Notice>
+            <Button look="bare" onClick={() => setLeave([...leave, ...doubled])}>
+              {NOTEBOOK.leaveDoubled}
+            </Button>
+          </div>
         )}
         {found && found.asks.length === 0 && (
           <p className="text-sm" role="status" data-read={rows}>

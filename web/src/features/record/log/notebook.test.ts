@@ -2,7 +2,7 @@ import { expect, it } from "vitest";
 import { HOLDS } from "@/text/record/notebook";
 import { COLUMNS, chosenColumns, fileOf, toggled, USUAL } from "./columns";
 import { ANYTHING, asked } from "./Filters";
-import { faultsByRow, ROLES, request } from "./notebook";
+import { faultsByRow, ROLES, request, someRows } from "./notebook";
 
 it("sends what was said and leaves the rest to be asked", () => {
   const body = request({
@@ -62,4 +62,11 @@ it("asks for whole days, and leaves out what may be anything", () => {
     from: "2026-11-14T00:00:00.000Z",
     thickness_mm_from: "12",
   });
+});
+
+it("names a dozen rows and says that there are more", () => {
+  const rows = Array.from({ length: 14 }, (_, i) => i + 2);
+  expect(someRows(rows.slice(0, 3))).toBe("2, 3, 4");
+  expect(someRows(rows)).toBe("2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, ...");
+  expect(someRows([])).toBe("");
 });

@@ -61,3 +61,9 @@ export function faultsByRow(
   }
   return [...rows].map(([row, told]) => ({ row, told: `Row ${row}. ${told.join(" ")}` }));
 }
+
+/** The first dozen rows by their numbers; that there are more is said: `someRows([2, 3])` is `"2, 3"`. */
+export function someRows(rows: readonly number[]): string {
+  const first = rows.slice(0, 12).join(", ");
+  return rows.length > 12 ? `${first}, ...` : first;
+}
