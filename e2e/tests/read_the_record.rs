@@ -308,3 +308,20 @@ async fn the_runs_of_the_shop_are_read_and_lead_to_their_job() -> Result<()> {
     })
     .await
 }
+
+/// A burn that is far off is looked at in the log, among the others of its day, and back to all days.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_burn_far_off_is_looked_at_in_the_log() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/record").await?;
+        browser.see("[data-flagged]").await?;
+        browser.click("Look at it in the log").await?;
+        browser.see("tr[aria-current='true']").await?;
+        browser.reads("[data-around]", "Only cuts within half a day of").await?;
+        browser.click("Show all days").await?;
+        browser.gone("[data-around]").await?;
+        browser.see("[data-burns='50']").await?;
+        Ok(())
+    })
+    .await
+}

@@ -59,6 +59,9 @@ const list = createRoute({
   path: "/jobs/$jobId/list",
   component: lazyRouteComponent(() => import("@/features/job"), "ListPage"),
 });
+/** Which part of the record, and of the log the cuts around a moment with one that is meant. */
+type RecordAsked = { part?: string; around?: string; burn?: string };
+
 /** What an edge is asked about: a cut of a job, a trouble at the torch, a sign. */
 type EdgeAsked = { job?: string; line?: string; trouble?: string; sign?: string };
 
@@ -92,8 +95,11 @@ const edge = createRoute({
 const record = createRoute({
   getParentRoute: () => root,
   path: "/record",
-  validateSearch: ({ part }: Record<string, unknown>): { part?: string } =>
-    typeof part === "string" ? { part } : {},
+  validateSearch: ({ part, around, burn }: Record<string, unknown>): RecordAsked => ({
+    ...(typeof part === "string" ? { part } : {}),
+    ...(typeof around === "string" ? { around } : {}),
+    ...(typeof burn === "string" ? { burn } : {}),
+  }),
   component: lazyRouteComponent(() => import("@/features/record"), "RecordPage"),
 });
 const jobRecord = createRoute({

@@ -27,6 +27,7 @@ export type Kind =
   | "area"
   | "money"
   | "gas_price"
+  | "steel_price"
   | "count";
 
 const MM_PER_INCH = 25.4;
@@ -59,6 +60,8 @@ const INCH: Record<Kind, Scale> = {
   money: { unit: "", per: 1, digits: 2 },
   // gas is sold by the 100 ft³, and priced a m³ over the wire
   gas_price: { unit: "per 100 ft³", per: 10 / LITRES_PER_CUBIC_FOOT, digits: 2 },
+  // priced a kilogram over the wire
+  steel_price: { unit: "per lb", per: 1 / KG_PER_POUND, digits: 2 },
   count: { unit: "", per: 1, digits: 0 },
 };
 
@@ -82,6 +85,7 @@ const METRIC: Record<Kind, Scale> = {
   area: { unit: "mm²", per: 1, digits: 0 },
   money: { unit: "", per: 1, digits: 2 },
   gas_price: { unit: "per m³", per: 1, digits: 2 },
+  steel_price: { unit: "per kg", per: 1, digits: 2 },
   count: { unit: "", per: 1, digits: 0 },
 };
 
@@ -154,6 +158,9 @@ function decimals(number: number, digits: number): string {
   return signed(short);
 }
 
+/** What is written with its cents, be they nought. */
+const PRICES: readonly Kind[] = ["money", "gas_price", "steel_price"];
+
 /** The number alone, as a shop writes it. `number(19.05, "length", "inch")` is "3/4". */
 export function number(value: number, kind: Kind, system: System): string {
   const inReader = shown(value, kind, system);
@@ -163,7 +170,7 @@ export function number(value: number, kind: Kind, system: System): string {
   if (system === "inch" && kind === "gap") {
     return fraction(inReader, 32, 1 / 64 + 1e-9) ?? decimals(inReader, 2);
   }
-  if (kind === "money" || kind === "gas_price") return signed(inReader.toFixed(2));
+  if (PRICES.includes(kind)) return signed(inReader.toFixed(2));
   if (kind === "length" && inReader >= 100) return decimals(inReader, 0);
   if (kind === "pressure" && inReader < 10 && system === "inch") return decimals(inReader, 1);
   if (kind === "pressure" && inReader < 1 && system === "metric") return decimals(inReader, 2);

@@ -34,6 +34,7 @@ const KINDS: Kind[] = [
   "area",
   "money",
   "gas_price",
+  "steel_price",
   "count",
 ];
 
@@ -44,6 +45,7 @@ const SLACK: Partial<Record<Kind, number>> = {
   percent: 0.005,
   money: 0.005,
   gas_price: 0.005,
+  steel_price: 0.005,
   angle: 0.05,
   mass: 0.05,
   linear_mass: 0.05,
@@ -166,4 +168,11 @@ describe("what a hand reads", () => {
     // a hose of 50 ft is 15.24 m by definition of the foot
     expect(print(15.24, "run", "inch")).toBe("50 ft");
   });
+});
+
+it("steel of 1.50 a kilogram is 0.68 a pound", () => {
+  // a pound is 0.45359237 kg: 1.50 * 0.45359237 = 0.6804
+  expect(editable(1.5, "steel_price", "inch")).toBe("0.68");
+  expect(stored(0.68, "steel_price", "inch")).toBeCloseTo(1.499, 3);
+  expect(editable(1.5, "steel_price", "metric_kpa")).toBe("1.50");
 });

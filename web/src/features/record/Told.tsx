@@ -1,4 +1,5 @@
 /** What was learned this week, whether plans got truer, what changed, and which burns are far off. */
+import { Link } from "@tanstack/react-router";
 import type { Schemas } from "@/api/client";
 import { className, KINDS, RECORD } from "@/text/record";
 import { Button } from "@/ui/button";
@@ -103,7 +104,14 @@ export function Told({ reply, nameOf, onChanged }: Props) {
                   who: nameOf(one.person_id),
                   kind: (KINDS[one.kind] ?? "").toLowerCase(),
                   factor: one.factor.toFixed(2),
-                })}
+                })}{" "}
+                <Link
+                  to="/record"
+                  search={{ part: "log", around: one.happened_at, burn: one.burn_id }}
+                  className="underline"
+                >
+                  {RECORD.flaggedOpen}
+                </Link>
               </li>
             ))}
           </ul>

@@ -9,7 +9,7 @@ export const QUOTE = {
   note: "Note on the quote",
   setUp: "Setting up, minutes",
   machineHour: "Machine, an hour",
-  steel: "Steel, each kg",
+  steel: "Steel",
   plate: "Plate nobody can weigh",
   used: "Plate used, %",
   freight: "Freight",

@@ -10,6 +10,8 @@ export type Sought = {
   person: string;
   tip: string;
   since: string;
+  /** A moment: only the day around it. */
+  around: string | null;
   from_mm: number | null;
   to_mm: number | null;
 };
@@ -21,6 +23,7 @@ export const ANYTHING: Sought = {
   person: ANY,
   tip: ANY,
   since: ANY,
+  around: null,
   from_mm: null,
   to_mm: null,
 };
@@ -31,7 +34,7 @@ const DAY = 86_400_000; // ms
 
 /** What is asked of the server; what may be anything is left out. */
 export function asked(sought: Sought, now: Date = new Date()): Record<string, string> {
-  const { fuel, outcome, person, tip, since, from_mm, to_mm } = sought;
+  const { fuel, outcome, person, tip, since, around, from_mm, to_mm } = sought;
   const query: Record<string, string> = {};
   for (const [key, value] of Object.entries({ fuel, outcome, person, tip })) {
     if (value !== ANY) query[key] = value;
@@ -42,9 +45,19 @@ export function asked(sought: Sought, now: Date = new Date()): Record<string, st
     from.setUTCHours(0, 0, 0, 0);
     query.from = from.toISOString();
   }
+  if (around !== null) {
+    const at = new Date(around).getTime();
+    query.from = new Date(at - DAY / 2).toISOString();
+    query.to = new Date(at + DAY / 2).toISOString();
+  }
   if (from_mm !== null) query.thickness_mm_from = String(from_mm);
   if (to_mm !== null) query.thickness_mm_to = String(to_mm);
   return query;
+}
+
+/** A moment that can be looked around, or none. `aroundOf("2026-11-03T09:00:00Z")` is the same; `aroundOf("soon")` is null. */
+export function aroundOf(text: string | undefined): string | null {
+  return text !== undefined && !Number.isNaN(new Date(text).getTime()) ? text : null;
 }
 
 type Named = { id: string; name: string };

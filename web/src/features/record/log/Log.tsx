@@ -1,5 +1,6 @@
 /** The burns of the shop, newest first: looked through, written out, read in from a notebook; a wrong one is corrected. */
 import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
+import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { api, data } from "@/api/client";
 import { keys } from "@/api/keys";
@@ -12,12 +13,15 @@ import { Empty, Failed, Loading } from "@/ui/states";
 import { Wide } from "@/ui/wide";
 import { Correct } from "./Correct";
 import { COLUMNS, chosenColumns, fileOf, type Names, toggled, USUAL } from "./columns";
-import { ANYTHING, asked, Filters, type Sought } from "./Filters";
+import { ANYTHING, aroundOf, asked, Filters, type Sought } from "./Filters";
 import { Notebook } from "./Notebook";
 
 export function Log() {
   const { system } = usePreferences();
-  const [sought, setSought] = useState<Sought>(ANYTHING);
+  const { around, burn: meant } = useSearch({ from: "/record" });
+  const navigate = useNavigate();
+  const [said, setSaid] = useState<Sought>(ANYTHING);
+  const sought = { ...said, around: aroundOf(around) };
   const [codes, setCodes] = useKept<string[]>("galvanon.log.columns", [...USUAL]);
   const [correcting, setCorrecting] = useState<string | null>(null);
   const [reading, setReading] = useState(false);
@@ -44,12 +48,18 @@ export function Log() {
   const columns = chosenColumns(codes);
   return (
     <section aria-label={RECORD.log} className="flex flex-col gap-3">
-      <Filters
-        sought={sought}
-        people={people.data?.people ?? []}
-        tips={tips}
-        onChange={setSought}
-      />
+      <Filters sought={sought} people={people.data?.people ?? []} tips={tips} onChange={setSaid} />
+      {sought.around !== null && (
+        <p className="flex flex-wrap items-center gap-2 text-sm" data-around={sought.around}>
+          {RECORD.around.replace("{day}", new Date(sought.around).toLocaleDateString())}
+          <Button
+            look="bare"
+            onClick={() => void navigate({ to: "/record", search: { part: "log" } })}
+          >
+            {RECORD.allDays}
+          </Button>
+        </p>
+      )}
       <div className="flex flex-wrap items-start gap-2">
         <Button onClick={() => setReading(true)}>{RECORD.readIn}</Button>
         {(["csv", "xlsx", "json"] as const).map((format) => (
@@ -101,7 +111,12 @@ export function Log() {
             </thead>
             <tbody>
               {rows.map((burn) => (
-                <tr key={burn.id} className="border-t border-line align-top" data-burn={burn.id}>
+                <tr
+                  key={burn.id}
+                  aria-current={burn.id === meant ? true : undefined}
+                  className="border-t border-line align-top aria-current:bg-accent-soft aria-current:font-semibold"
+                  data-burn={burn.id}
+                >
                   {columns.map(({ code, cell }) => (
                     <td key={code} className="px-2 py-1" data-column={code}>
                       {cell(burn, system, names)}

@@ -1,7 +1,7 @@
 import { expect, it } from "vitest";
 import { HOLDS } from "@/text/record/notebook";
 import { COLUMNS, chosenColumns, fileOf, toggled, USUAL } from "./columns";
-import { ANYTHING, asked } from "./Filters";
+import { ANYTHING, aroundOf, asked } from "./Filters";
 import { faultsByRow, ROLES, request, someRows } from "./notebook";
 
 it("sends what was said and leaves the rest to be asked", () => {
@@ -51,6 +51,15 @@ it("shows the chosen columns in the log's order, and the usual ones where none i
 it("asks for a file of what is seen", () => {
   const file = fileOf("csv", { fuel: "propane" }, ["pace", "date"]);
   expect(file).toBe("/api/v1/burns.csv?fuel=propane&columns=date%2Cpace");
+});
+
+it("looks half a day around a moment, and around none that is no moment", () => {
+  const around = aroundOf("2026-11-03T09:00:00Z");
+  expect(asked({ ...ANYTHING, around })).toEqual({
+    from: "2026-11-02T21:00:00.000Z",
+    to: "2026-11-03T21:00:00.000Z",
+  });
+  expect([aroundOf(undefined), aroundOf("soon")]).toEqual([null, null]);
 });
 
 it("asks for whole days, and leaves out what may be anything", () => {

@@ -27,7 +27,7 @@ export function OnTop({ top, onChange }: Props) {
       />
       <MeasureField
         label={QUOTE.steel}
-        kind="money"
+        kind="steel_price"
         value={besides.steel_kg}
         onCommit={(steel_kg) => bought({ steel_kg })}
       />
