@@ -1,15 +1,18 @@
 //! A thing taken apart: in which order, so that nothing falls on the hand that cuts.
 //!
 //! A piece that holds another stays until that one is gone. What is heavier than a hand holds is held before it is cut. Each cut is
-//! taken as one through plate, as thick and long as is said or as is usual. Left out: the balance of what is left standing.
+//! taken as one through plate, as thick and long as is said or as is usual. A piece that nobody weighed
+//! is weighed by its shape or plate and its length, and hangs from its middle. Left out: the balance of what is left standing.
 
 use crate::cut::{Note, Process, Quality, Request, plan as plan_cut};
 use crate::error::{Error, Result};
 use crate::note::Level;
 use crate::quantity::{Duration, Length, Mass};
 use crate::range::{Range, all};
+use crate::section::Profile;
 use crate::section::held::BY_HAND;
-use crate::trace::{Kind, Measure};
+use crate::steel::thermal::DENSITY;
+use crate::trace::{Kind, Measure, Named};
 use crate::work::jet::Jet;
 use crate::work::stage::{Stage, WorkKind, WorkPlan};
 use crate::work::whole::as_one;
@@ -21,6 +24,8 @@ pub struct Piece {
     pub name: String,
     /// What it weighs.
     pub mass: Mass,
+    /// How long it is itself, where it is one bar or plate all along: it balances in its middle.
+    pub long: Option<Length>,
     /// What holds it: another piece by its name, or anything else.
     pub held_by: String,
     /// Steel that is cut to free it; what is usual where nobody says.
@@ -36,6 +41,39 @@ pub struct TakeApart {
     pub pieces: Vec<Piece>,
 }
 
+/// What a piece that nobody weighed is made of, all along.
+#[derive(Clone, Copy, Debug, PartialEq)]
+pub enum MadeOf {
+    /// A shape of the tables.
+    Shape(&'static Profile),
+    /// Plate: how wide and how thick.
+    Plate(Length, Length),
+}
+
+impl MadeOf {
+    /// What so much of it weighs.
+    ///
+    /// ```
+    /// use galvanon_core::quantity::Length;
+    /// use galvanon_core::work::apart::MadeOf;
+    ///
+    /// // 10 mm plate: 78.5 kg a square metre
+    /// let plate = MadeOf::Plate(Length::from_mm(500.0), Length::from_mm(10.0));
+    /// assert!((plate.mass(Length::from_mm(2_000.0)).as_kg() - 78.5).abs() < 1e-9);
+    /// ```
+    #[must_use]
+    pub fn mass(&self, long: Length) -> Mass {
+        match self {
+            Self::Shape(profile) => Mass::from_kg(profile.mass_per_metre * long.as_m()),
+            Self::Plate(wide, thick) => {
+                Mass::from_kg(DENSITY * wide.as_m() * thick.as_m() * long.as_m())
+            }
+        }
+    }
+}
+
+/// How long and how wide a piece is.
+pub const SIZE: Range = Range::new("size", "m", 0.003, 100.0);
 /// How many pieces.
 pub const PIECES: Range = Range::new("pieces", "1", 1.0, 200.0);
 /// What one weighs.
@@ -120,6 +158,15 @@ const BEFORE: [(&str, f64); 4] = [
     ("apart_stacks", 60.0),
 ];
 
+/// How a piece is held before it is cut: in its middle, where it is known to balance there.
+fn hold(piece: &Piece, mass: &Named) -> Stage {
+    let Some(long) = piece.long else {
+        return Stage::by_hand("apart_hold", HOLDING).with(vec![mass.clone()]);
+    };
+    let middle = ("middle", Measure::Number(Kind::Length, 0.5 * long.as_m()));
+    Stage::by_hand("apart_hold_middle", HOLDING).with(vec![mass.clone(), middle])
+}
+
 /// Plans the taking apart.
 ///
 /// # Errors
@@ -137,7 +184,7 @@ pub fn plan(asked: &TakeApart, base: &Request) -> std::result::Result<WorkPlan, 
         let mass = ("mass", Measure::Number(Kind::Mass, piece.mass.as_kg()));
         let named = |stage: Stage| Stage { piece: Some(piece.name.clone()), ..stage };
         if piece.mass > BY_HAND {
-            stages.push(named(Stage::by_hand("apart_hold", HOLDING)).with(vec![mass.clone()]));
+            stages.push(named(hold(piece, &mass)));
         }
         let settings = plan_cut(&piece.like(base))?;
         let time = settings.time;

@@ -7,7 +7,7 @@ use galvanon_core::gas::fuel::{Fuel, TipFace};
 use galvanon_core::note::Level;
 use galvanon_core::quantity::{Angle, Duration, GasFlow, Mass, Temperature};
 use galvanon_core::tip::owned::{Tip, TipKind};
-use galvanon_core::work::apart::{Piece, TakeApart, USUAL};
+use galvanon_core::work::apart::{MadeOf, Piece, TakeApart, USUAL};
 use galvanon_core::work::circle::{Circle, Kept, Turned};
 use galvanon_core::work::dial::Timed;
 use galvanon_core::work::fastener::{Coated, Fastener, Save, What};
@@ -301,7 +301,26 @@ fn a_long_cut_goes_at_half_pace_and_in_passes_where_it_is_blind() {
 fn piece(name: &str, kg: f64, held_by: &str) -> Piece {
     let (thickness, length) = USUAL;
     let (name, held_by) = (name.to_owned(), held_by.to_owned());
-    Piece { name, mass: Mass::from_kg(kg), held_by, thickness, length }
+    Piece { name, mass: Mass::from_kg(kg), long: None, held_by, thickness, length }
+}
+
+/// A bar balances in its middle; a piece of which only the weight is known is hung plumb, wherever that is. W12X26: 26 lb/ft.
+#[test]
+fn a_bar_hangs_from_its_middle_and_weighs_what_its_name_says() {
+    let beam = MadeOf::Shape(galvanon_core::section::find("W12X26").expect("in the tables"));
+    let long = mm(6_096.0);
+    assert!((beam.mass(long).as_kg() / (20.0 * 26.0 * 0.453_592_37) - 1.0).abs() < 0.005);
+    let bar = Piece { long: Some(long), ..piece("beam", beam.mass(long).as_kg(), "post") };
+    let pieces = vec![piece("post", 80.0, "ground"), bar, piece("lamp", 3.0, "beam")];
+    let plan = planned(&Asked::TakeApart(TakeApart { pieces }));
+    let middle = stage(&plan, "apart_hold_middle");
+    assert_eq!(middle.piece.as_deref(), Some("beam"));
+    assert!((set(middle, "middle") - 3.048).abs() < 1e-9);
+    let held: Vec<_> = plan.stages.iter().filter(|it| it.code == "apart_hold").collect();
+    assert_eq!(held.len(), 1, "the post, of which only the weight is known");
+    let short = Piece { long: Some(mm(400.0)), ..piece("lamp", 3.0, "") };
+    let light = planned(&Asked::TakeApart(TakeApart { pieces: vec![short] }));
+    assert!(!codes(&light).contains(&"apart_hold_middle"), "a hand holds it");
 }
 
 /// No stage takes away what a later piece is held by, and nothing heavy is cut before it is held.

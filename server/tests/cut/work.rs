@@ -146,6 +146,47 @@ async fn gas_and_gear_are_those_of_a_cut() {
     assert_eq!((refused.status.as_u16(), paths), (422, vec!["gas.fuel", "depth_mm"]));
 }
 
+async fn is_refused_at(app: &TestApp, (kind, more): (&str, &Value), path: &str) {
+    let refused = ask(app, kind, "acetylene", more).await;
+    assert_eq!(refused.status, 422, "{kind} {more}");
+    let field = &refused.body["error"]["fields"][0];
+    assert_eq!(field["path"], path, "{kind} {more} {}", refused.body);
+    let message = field["message"].as_str().unwrap();
+    assert!(message.contains(' ') && !message.contains('{'), "{message}");
+    // a field is called by its name, not by its key
+    assert!(
+        !message.starts_with(&format!("{path} ")) || path.contains('.') || path == "kind",
+        "{message}"
+    );
+}
+
+#[tokio::test]
+async fn a_piece_that_is_none_is_refused_at_its_field() {
+    let app = TestApp::start().await;
+    let bad = [
+        (json!({ "pieces": [] }), "pieces"),
+        (
+            json!({ "pieces": [{ "name": "a", "mass_kg": 5, "held_by": "b" }, { "name": "b", "mass_kg": 5, "held_by": "a" }] }),
+            "pieces",
+        ),
+        (json!({ "pieces": [{ "name": " ", "mass_kg": 5 }] }), "pieces.0.name"),
+        (json!({ "pieces": [{ "name": "a" }] }), "pieces.0.mass_kg"),
+        (json!({ "pieces": [{ "name": "a", "profile": "W12X26" }] }), "pieces.0.mass_kg"),
+        (
+            json!({ "pieces": [{ "name": "a", "profile": "W12X999", "long_mm": 900 }] }),
+            "pieces.0.profile",
+        ),
+        (
+            json!({ "pieces": [{ "name": "a", "wide_mm": 0, "thick_mm": 10, "long_mm": 900 }] }),
+            "pieces.0.wide_mm",
+        ),
+        (json!({ "pieces": [{ "name": "a", "mass_kg": 0 }] }), "pieces.0.mass_kg"),
+    ];
+    for (more, path) in bad {
+        is_refused_at(&app, ("take_apart", &more), path).await;
+    }
+}
+
 #[tokio::test]
 async fn what_cannot_be_is_refused_at_its_field_with_what_is_allowed() {
     let app = TestApp::start().await;
@@ -187,30 +228,12 @@ async fn what_cannot_be_is_refused_at_its_field_with_what_is_allowed() {
         ("circle", json!({ "diameter_mm": 10, "thickness_mm": 12 }), "diameter_mm"),
         ("circle", json!({ "diameter_mm": 300, "thickness_mm": 12, "kept": "ring" }), "kept"),
         ("circle", json!({ "diameter_mm": 300, "thickness_mm": 12, "length_mm": 5 }), "length_mm"),
-        ("take_apart", json!({ "pieces": [] }), "pieces"),
-        (
-            "take_apart",
-            json!({ "pieces": [{ "name": "a", "mass_kg": 5, "held_by": "b" }, { "name": "b", "mass_kg": 5, "held_by": "a" }] }),
-            "pieces",
-        ),
-        ("take_apart", json!({ "pieces": [{ "name": " ", "mass_kg": 5 }] }), "pieces.0.name"),
-        ("take_apart", json!({ "pieces": [{ "name": "a", "mass_kg": 0 }] }), "pieces.0.mass_kg"),
         ("heat", json!({ "flow_l_min": 0 }), "flow_l_min"),
         ("heat", json!({ "flow_l_min": 20, "temperature_c": 2000 }), "temperature_c"),
         ("polish", json!({}), "kind"),
     ];
     for (kind, more, path) in bad {
-        let refused = ask(&app, kind, "acetylene", &more).await;
-        assert_eq!(refused.status, 422, "{kind} {more}");
-        let field = &refused.body["error"]["fields"][0];
-        assert_eq!(field["path"], path, "{kind} {more} {}", refused.body);
-        let message = field["message"].as_str().unwrap();
-        assert!(message.contains(' ') && !message.contains('{'), "{message}");
-        // a field is called by its name, not by its key
-        assert!(
-            !message.starts_with(&format!("{path} ")) || path.contains('.') || path == "kind",
-            "{message}"
-        );
+        is_refused_at(&app, (kind, &more), path).await;
     }
     let deep = ask(
         &app,
@@ -309,4 +332,30 @@ async fn a_shops_work_takes_its_own_gear() {
     assert_eq!(app.post(path, &missing).await.status, 404);
     let bad = json!({ "work": { "kind": "wash", "gas": { "fuel": "acetylene" }, "thickness_mm": 9.5, "width_mm": 38 } });
     assert_eq!(app.post(path, &bad).await.body["error"]["fields"][0]["path"], "length_mm");
+}
+
+/// A piece is weighed by its shape or plate where nobody typed its mass, and hangs from its middle.
+#[tokio::test]
+async fn a_piece_is_weighed_by_what_it_is_made_of() {
+    let app = TestApp::start().await;
+    let body = json!({ "kind": "take_apart", "gas": { "fuel": "acetylene" }, "pieces": [
+        { "name": "beam", "held_by": "post", "profile": "w12 x 26", "long_mm": 6096 },
+        { "name": "plate", "held_by": "beam", "wide_mm": 500, "thick_mm": 10, "long_mm": 2000 },
+        { "name": "post", "held_by": "ground", "mass_kg": 80, "profile": "W12X26", "long_mm": 3000 },
+    ] });
+    let plan = app.post("/api/v1/work/plan", &body).await;
+    assert_eq!(plan.status, 200, "{}", plan.body);
+    let held: Vec<&Value> = plan.body["stages"]
+        .as_array()
+        .unwrap()
+        .iter()
+        .filter(|stage| stage["code"] == "apart_hold_middle")
+        .collect();
+    let number =
+        |stage: &Value, name: &str| stage["settings"][name]["numbers"][0].as_f64().unwrap();
+    let told: Vec<(f64, f64)> =
+        held.iter().map(|it| (number(it, "mass").round(), number(it, "middle"))).collect();
+    // 10 mm plate weighs 78.5 kg/m2; 26 lb/ft over 20 ft are 520 lb; a typed mass outranks the shape
+    assert_eq!(told, [(79.0, 1000.0), (236.0, 3048.0), (80.0, 1500.0)]);
+    assert!(held[0]["does"].as_str().unwrap().contains("from its end, where it balances"));
 }

@@ -3,7 +3,7 @@ import { WORK } from "@/text/work";
 import { Button } from "@/ui/button";
 import { MeasureField } from "@/ui/measure-field";
 import { TextField } from "@/ui/text-field";
-import type { Mark, Piece } from "./kinds";
+import { isWeighed, type MadeOf, type Mark, type Piece } from "./kinds";
 
 type RowsProps<T> = { rows: readonly T[]; onRows: (rows: T[]) => void };
 
@@ -17,6 +17,34 @@ function Remove<T>({ rows, at, onRows }: RowsProps<T> & { at: number }) {
     <Button look="bare" onClick={() => onRows(rows.filter((_, i) => i !== at))}>
       {WORK.remove}
     </Button>
+  );
+}
+
+/** What a piece is made of, where nobody weighed it. */
+function Made({ piece, onPiece }: { piece: Piece; onPiece: (change: MadeOf) => void }) {
+  const sizes = [
+    { field: "long_mm", label: WORK.long },
+    { field: "wide_mm", label: WORK.wide },
+    { field: "thick_mm", label: WORK.thick },
+  ] as const;
+  return (
+    <div className="grid grid-cols-2 gap-2">
+      <TextField
+        label={WORK.shape}
+        value={piece.profile ?? ""}
+        onChange={(profile) => onPiece({ profile })}
+      />
+      {sizes.map(({ field, label }) => (
+        <MeasureField
+          key={field}
+          label={label}
+          kind="length"
+          value={piece[field] ?? null}
+          onCommit={(mm) => onPiece({ [field]: mm })}
+          onClear={() => onPiece({ [field]: null })}
+        />
+      ))}
+    </div>
   );
 }
 
@@ -47,6 +75,12 @@ export function Pieces({ rows, onRows }: RowsProps<Piece>) {
             value={piece.held_by}
             onChange={(held_by) => onRows(changed(rows, at, { held_by }))}
           />
+          <details className="col-span-3 text-sm" open={piece.mass_kg === null && isWeighed(piece)}>
+            <summary className="min-h-9 cursor-pointer content-center text-ink-2">
+              {WORK.notWeighed}
+            </summary>
+            <Made piece={piece} onPiece={(change) => onRows(changed(rows, at, change))} />
+          </details>
           <Remove rows={rows} at={at} onRows={onRows} />
         </div>
       ))}

@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import {
   AT_FIRST,
   CHOICES,
+  isWeighed,
   MEASURES,
   requestOf,
   type Said,
@@ -61,6 +62,16 @@ describe("the request of a work", () => {
     expect("rail_mm" in rail || "dial" in rail).toBe(false);
     const piece = { name: "beam", mass_kg: null, held_by: "" };
     expect(requestOf(said({ kind: "take_apart", pieces: [piece] }))).toBeNull();
+  });
+
+  it("takes a piece that is weighed by its shape or plate, without what was not said", () => {
+    const beam = { name: "beam", mass_kg: null, held_by: "", profile: "W12x26", long_mm: 6096 };
+    const made = requestOf(said({ kind: "take_apart", pieces: [beam] })) as { pieces: unknown };
+    expect(made.pieces).toEqual([{ name: "beam", profile: "W12x26", long_mm: 6096 }]);
+    expect(isWeighed({ ...beam, long_mm: null })).toBe(false);
+    expect(isWeighed({ ...beam, profile: " " })).toBe(false);
+    expect(isWeighed({ ...beam, profile: "", wide_mm: 500, thick_mm: 10 })).toBe(true);
+    expect(isWeighed({ ...beam, long_mm: null, mass_kg: 3 })).toBe(true);
   });
 
   it("takes only marks and pieces that are whole", () => {

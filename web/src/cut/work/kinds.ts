@@ -13,8 +13,15 @@ export type WorkKind =
   | "take_apart"
   | "heat";
 
+/** What a piece that nobody weighed is made of: a shape, or plate of a width and a thickness, and how long it is. */
+export type MadeOf = {
+  profile?: string;
+  long_mm?: number | null;
+  wide_mm?: number | null;
+  thick_mm?: number | null;
+};
 /** A piece and a mark as they stand in their rows. */
-export type Piece = { name: string; mass_kg: number | null; held_by: string };
+export type Piece = { name: string; mass_kg: number | null; held_by: string } & MadeOf;
 export type Mark = { mark: number | null; mm: number | null; s: number | null };
 
 /** Everything that was said, of every kind: changing the kind loses nothing. */
@@ -147,6 +154,18 @@ export function withCircle(
   return { ...said, kind: "circle", numbers, words: { ...said.words, kept } };
 }
 
+/** Whether a piece's weight is typed, or follows from its shape or plate and its length. */
+export function isWeighed({ mass_kg, profile = "", long_mm, wide_mm, thick_mm }: Piece): boolean {
+  const plate = wide_mm != null && thick_mm != null;
+  return mass_kg !== null || (long_mm != null && (profile.trim() !== "" || plate));
+}
+
+/** A piece without what was not said. */
+function withoutNothing(piece: Piece): Partial<Piece> {
+  const said = Object.entries(piece).filter(([, value]) => value !== null && value !== "");
+  return Object.fromEntries(said);
+}
+
 /** The request of what stands there; null while something that it needs is missing. */
 export function requestOf(said: Said): WorkRequest | null {
   const request: Record<string, unknown> = { kind: said.kind, gas: { fuel: said.fuel } };
@@ -160,9 +179,9 @@ export function requestOf(said: Said): WorkRequest | null {
     request[choice.name] = choice.name === "rusted" ? word === "yes" : word;
   }
   if (said.kind === "take_apart") {
-    const whole = said.pieces.filter((piece) => piece.name.trim() !== "" || piece.mass_kg !== null);
-    if (whole.length === 0 || whole.some((piece) => piece.mass_kg === null)) return null;
-    request.pieces = whole;
+    const whole = said.pieces.filter((piece) => piece.name.trim() !== "" || isWeighed(piece));
+    if (whole.length === 0 || !whole.every(isWeighed)) return null;
+    request.pieces = whole.map(withoutNothing);
   }
   if (said.kind === "rail") {
     const timed = said.dial.filter((one) => Object.values(one).every((part) => part !== null));

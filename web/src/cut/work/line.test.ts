@@ -85,3 +85,11 @@ describe("a work as a line of a job", () => {
     expect(askedAfter({ kind: "rail" })).toBeNull();
   });
 });
+
+it("has a piece that is weighed by its shape back as it was said", () => {
+  const beam = { name: "beam", mass_kg: null, held_by: "", profile: "W12x26", long_mm: 6096 };
+  const before: Said = { ...AT_FIRST, kind: "take_apart", pieces: [beam] };
+  const request = requestOf(before);
+  if (request === null) throw new Error("it is whole");
+  expect(saidOf(request, "acetylene").pieces).toEqual([beam]);
+});

@@ -65,6 +65,11 @@ export function workFacts(work: WorkRequest, system: System): string[] {
   );
 }
 
+/** A piece of a request as a row: what it leaves out is none. */
+function asRow(piece: Partial<Piece>): Piece {
+  return { name: "", mass_kg: null, held_by: "", ...piece };
+}
+
 /** What was said, of a request: measures that it leaves out are none. */
 export function saidOf(work: WorkRequest, fuel: string): Said {
   const kind = work.kind as WorkKind;
@@ -80,7 +85,7 @@ export function saidOf(work: WorkRequest, fuel: string): Said {
     fuel,
     numbers: { [kind]: Object.fromEntries(numbers) },
     words: Object.fromEntries(words),
-    pieces: (work.pieces as Piece[] | undefined) ?? [],
+    pieces: ((work.pieces as Partial<Piece>[] | undefined) ?? []).map(asRow),
     dial: (work.dial as Mark[] | undefined) ?? [],
   };
 }

@@ -5,8 +5,9 @@ use galvanon_core::cut::Request;
 use galvanon_core::error::Error;
 use galvanon_core::quantity::{Angle, Duration, GasFlow, Length, Mass, Temperature};
 use galvanon_core::range::Range;
+use galvanon_core::section::find;
 use galvanon_core::trace::Kind;
-use galvanon_core::work::apart::{self, Piece, TakeApart};
+use galvanon_core::work::apart::{self, MadeOf, Piece, TakeApart};
 use galvanon_core::work::circle::{self, Circle, Kept, Turned};
 use galvanon_core::work::dial::{self, Timed};
 use galvanon_core::work::fastener::{self, Coated, Fastener, Save, What};
@@ -204,7 +205,7 @@ impl WorkRequest {
         }
         let mut read = |(at, piece): (usize, &PieceWire)| {
             let path = |name: &str| format!("pieces.{at}.{name}");
-            let mass = NumberField::new(path("mass_kg"), &apart::MASS, Kind::Mass);
+            let (mass, size) = weighed(fields, at, piece);
             let thick = NumberField::new(path("thickness_mm"), &apart::THICKNESS, Kind::Length);
             let long = NumberField::new(path("length_mm"), &apart::LENGTH, Kind::Length);
             let (usual_thick, usual_long) = apart::USUAL;
@@ -215,7 +216,8 @@ impl WorkRequest {
             let length = measure(&long, &piece.length_mm, usual_long);
             Piece {
                 name: fields.text(&path("name"), &piece.name, NAME),
-                mass: Mass::from_kg(fields.number(&mass, piece.mass_kg.as_ref(), None)),
+                mass,
+                long: size,
                 held_by: piece.held_by.clone().unwrap_or_default(),
                 thickness,
                 length,
@@ -257,6 +259,42 @@ pub fn read_dial(fields: &mut Fields, path: &str, dial: Option<&[TimedWire]>) ->
         }
     };
     marks.iter().enumerate().map(&mut read).collect()
+}
+
+/// What a piece weighs: as it was typed, else by its shape or plate and its length; and how long it is, where that is said.
+fn weighed(fields: &mut Fields, at: usize, piece: &PieceWire) -> (Mass, Option<Length>) {
+    let path = |name: &str| format!("pieces.{at}.{name}");
+    let mut size = |name: &str, given: &Option<Given>| {
+        let field = NumberField::new(path(name), &apart::SIZE, Kind::Length);
+        fields.number_if_said(&field, given.as_ref()).map(Length::from_m)
+    };
+    let long = size("long_mm", &piece.long_mm);
+    let plate = size("wide_mm", &piece.wide_mm).zip(size("thick_mm", &piece.thick_mm));
+    let plate = plate.map(|(wide, thick)| MadeOf::Plate(wide, thick));
+    let mass = NumberField::new(path("mass_kg"), &apart::MASS, Kind::Mass);
+    if let Some(typed) = fields.number_if_said(&mass, piece.mass_kg.as_ref()) {
+        return (Mass::from_kg(typed), long);
+    }
+    let shape = piece.profile.as_deref().map(str::trim).filter(|code| !code.is_empty());
+    let made_of = match shape.map(find) {
+        Some(Ok(profile)) => Some(MadeOf::Shape(profile)),
+        Some(Err(Error::UnknownChoice { value, allowed, .. })) => {
+            let nearest: Vec<String> = allowed.into_iter().map(str::to_owned).collect();
+            let words = [("typed", value.clone()), ("nearest", nearest.join(", "))];
+            fields.refuse(&path("profile"), "no_such_shape", json!(value), &words);
+            return (Mass::from_kg(apart::MASS.low), long);
+        }
+        Some(Err(_)) | None => plate,
+    };
+    let Some((made_of, long)) = made_of.zip(long) else {
+        fields.refuse(&path("mass_kg"), "piece_not_weighed", json!(null), &[]);
+        return (Mass::from_kg(apart::MASS.low), long);
+    };
+    let found = made_of.mass(long);
+    if apart::MASS.check(found.as_kg()).is_err() {
+        fields.out_of_range(&mass, found.as_kg());
+    }
+    (found, Some(long))
 }
 
 /// What core still refuses: marks and pieces that contradict each other. Anything else is a fault of ours.

@@ -33,10 +33,26 @@ pub struct TimedWire {
 pub struct PieceWire {
     /// What the shop calls it.
     pub name: String,
-    /// What it weighs.
-    #[schema(value_type = f64)]
+    /// What it weighs; left out, it is weighed by its shape or plate and its length.
+    #[schema(value_type = Option<f64>)]
     #[serde(skip_serializing_if = "Option::is_none")]
     pub mass_kg: Option<Given>,
+    /// A shape of the tables that it is all along.
+    #[serde(default)]
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub profile: Option<String>,
+    /// How long the piece is.
+    #[schema(value_type = Option<f64>)]
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub long_mm: Option<Given>,
+    /// Of plate: how wide.
+    #[schema(value_type = Option<f64>)]
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub wide_mm: Option<Given>,
+    /// Of plate: how thick.
+    #[schema(value_type = Option<f64>)]
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub thick_mm: Option<Given>,
     /// Another piece by its name, or whatever else holds it.
     #[serde(default)]
     #[serde(skip_serializing_if = "Option::is_none")]
