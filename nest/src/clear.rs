@@ -9,6 +9,9 @@ use crate::outline::Outline;
 /// What two places may lack of their distance, m: rounding, no more. Source: `computed`.
 pub const NOTHING: f64 = 1e-9;
 
+/// Gaps up to here are nearer than what collides is told exactly, m.
+const TOUCHING: f64 = 1e-4;
+
 fn from_side(at: Point, (from, to): (Point, Point)) -> f64 {
     let way = to - from;
     let along = ((at - from).dot(way) / way.dot(way)).clamp(0.0, 1.0);
@@ -20,10 +23,26 @@ fn cross((a, b): (Point, Point), (c, d): (Point, Point)) -> bool {
     side(a, b, c) * side(a, b, d) < 0.0 && side(c, d, a) * side(c, d, b) < 0.0
 }
 
-/// The distance between two sides.
+/// Whether a place lies in an outline, off its sides by more than rounding.
+fn well_inside(at: Point, outline: &Outline) -> bool {
+    let over = |(from, to): &(Point, Point)| {
+        let (a, b) = (from.y > at.y, to.y > at.y);
+        a != b && at.x < from.x + (to.x - from.x) * (at.y - from.y) / (to.y - from.y)
+    };
+    outline.sides().filter(over).count() % 2 == 1
+        && outline.sides().all(|side| from_side(at, side) > NOTHING)
+}
+
+/// Whether a corner or the middle of a side of one lies in the other: how two outlines overlap whose sides lie on each other.
+fn reaches_into(one: &Outline, other: &Outline) -> bool {
+    let of_side = |(from, to): (Point, Point)| [from, from.toward(to, 0.5)];
+    one.sides().flat_map(of_side).any(|at| well_inside(at, other))
+}
+
+/// The distance between two sides; under nought where they cross.
 fn between(one: (Point, Point), other: (Point, Point)) -> f64 {
     if cross(one, other) {
-        return 0.0;
+        return -1.0;
     }
     let ends = [
         from_side(one.0, other),
@@ -48,7 +67,10 @@ pub fn keeps(one: &Outline, other: &Outline, gap: f64) -> bool {
     {
         return true;
     }
-    one.sides().all(|mine| other.sides().all(|its| between(mine, its) >= gap - NOTHING))
+    let clear =
+        one.sides().all(|mine| other.sides().all(|its| between(mine, its) >= gap - NOTHING));
+    // parts that may touch overlap unseen where their sides lie on each other
+    clear && (gap > TOUCHING || !reaches_into(one, other) && !reaches_into(other, one))
 }
 
 #[cfg(test)]
@@ -70,6 +92,17 @@ mod tests {
         let far = Outline::of(&Contour::polygon(&far));
         assert!(keeps(&triangle(0.0), &far, 2.4));
         assert!(!keeps(&triangle(0.0), &far, 2.401));
+    }
+
+    #[test]
+    fn boxes_may_touch_and_not_overlap_by_a_hair() {
+        let square = |at: f64| {
+            let corners = [(at, 0.0), (at + 1.0, 0.0), (at + 1.0, 1.0), (at, 1.0)];
+            Outline::of(&Contour::polygon(&corners.map(|(x, y)| Point::new(x, y))))
+        };
+        assert!(keeps(&square(0.0), &square(1.0), 0.0));
+        assert!(!keeps(&square(0.0), &square(1.0 - 2e-5), 0.0), "their sides lie on each other");
+        assert!(!keeps(&triangle(0.0), &triangle(2.999), 0.0));
     }
 
     #[test]

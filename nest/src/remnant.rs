@@ -1,7 +1,7 @@
 //! What is left of a plate: the largest piece outside of its parts grown by the gap.
 
 use galvanon_core::geometry::{Contour, Point};
-use geo::{Area, BooleanOps, BoundingRect, MultiPolygon, Polygon};
+use geo::{Area, BooleanOps, LineString, MultiPolygon, Polygon};
 
 use crate::grown::{Chords, corners, grown, largest, polygon};
 use crate::outline::Outline;
@@ -10,17 +10,25 @@ use crate::sheet::Filling;
 /// Nothing narrower is kept, m. Source: `ours`.
 const NARROWEST: f64 = 0.05;
 
-/// The bar from a hole to the nearest side of the plate's box: cut there, the rest has no hole any more.
-fn bar(hole: &Polygon<f64>, plate: &Outline) -> Option<Polygon<f64>> {
-    let (hole, all) = (hole.bounding_rect()?, plate.bounds);
-    let (low, high) = (hole.min(), hole.max());
-    let ways = [
-        (low.x - all.low.x, (all.low.x, low.y), (high.x, high.y)),
-        (low.y - all.low.y, (low.x, all.low.y), (high.x, high.y)),
-        (all.high.x - high.x, (low.x, low.y), (all.high.x, high.y)),
-        (all.high.y - high.y, (low.x, low.y), (high.x, all.high.y)),
-    ];
-    let (_, low, high) = ways.into_iter().min_by(|a, b| a.0.total_cmp(&b.0))?;
+/// A slit is so wide, m: a hole is told by a line that leads to it. Source: `ours`.
+const SLIT: f64 = 0.001;
+
+/// The slit from a hole to the nearest side of the plate's box, by which one line goes round both.
+fn slit(hole: &LineString<f64>, plate: &Outline) -> Option<Polygon<f64>> {
+    let all = plate.bounds;
+    // a little beyond both ends, so that no wall stays as thin as rounding
+    let ways = hole.coords().flat_map(|at| {
+        let (half, over) = (SLIT / 2.0, SLIT);
+        let flat = |from: f64, to: f64| [(from - over, at.y - half), (to + over, at.y + half)];
+        let upright = |from: f64, to: f64| [(at.x - half, from - over), (at.x + half, to + over)];
+        [
+            (at.x - all.low.x, flat(all.low.x, at.x)),
+            (all.high.x - at.x, flat(at.x, all.high.x)),
+            (at.y - all.low.y, upright(all.low.y, at.y)),
+            (all.high.y - at.y, upright(at.y, all.high.y)),
+        ]
+    });
+    let (_, [low, high]) = ways.min_by(|a, b| a.0.total_cmp(&b.0))?;
     let corners = [low, (high.0, low.1), high, (low.0, high.1)];
     Some(polygon(&corners.map(|(x, y)| Point::new(x, y))))
 }
@@ -35,10 +43,13 @@ pub fn remnant(filling: &Filling, gap: f64) -> Option<Contour> {
             left.difference(&grown(&lying.outline.corners, gap + lying.outline.sag, Chords::Fine));
     }
     let mut piece = largest(&left)?.clone();
-    // each bar takes at least the hole that it comes from
-    while let Some(hole) = piece.interiors().first().cloned() {
-        let bar = bar(&Polygon::new(hole, Vec::new()), rim)?;
-        piece = largest(&piece.difference(&bar))?.clone();
+    for _ in 0..piece.interiors().len() {
+        // a slit may open two holes at once
+        let Some(hole) = piece.interiors().first() else { break };
+        piece = largest(&piece.difference(&slit(hole, rim)?))?.clone();
+    }
+    if !piece.interiors().is_empty() {
+        return None;
     }
     let corners = corners(piece.exterior());
     let core = grown(&corners, -NARROWEST / 2.0, Chords::Coarse);

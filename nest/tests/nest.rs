@@ -176,6 +176,18 @@ fn the_remnant_lies_outside_of_all_parts_and_their_gaps() {
     assert_eq!(second.plates.len(), 1);
 }
 
+/// Parts that lie off the rim by more than their gap stand in the remnant like islands: one line goes round all the same.
+#[test]
+fn a_remnant_round_its_parts_is_one_line() {
+    let parts = vec![wanted(rectangle(0.2, 0.1), 3, Turns::None)];
+    let asked = asked(vec![plate(1.0, 0.6, 1)], parts, (20.0, 60.0));
+    let remnant = rounds(&asked, 1).plates[0].remnant.clone().expect("most of the plate");
+    // three boxes one over the other, 20 mm between: grown by 20 mm they are one of 240 by 380, its corners round
+    let grown = 0.24 * 0.38 - (4.0 - std::f64::consts::PI) * 0.02 * 0.02;
+    let left = 1.0 * 0.6 - grown;
+    assert!((remnant.area() - left).abs() < 0.0002, "{} {left}", remnant.area());
+}
+
 #[test]
 fn an_outline_that_cannot_be_laid_is_named() {
     let thin = plate(0.015, 1.0, 1);
