@@ -19,7 +19,8 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::api::layout::contour::LayoutPart;
-use crate::api::layout::nest::{APART, NestLaid, NestLeftOver, NestReply, SIDE, refused};
+use crate::api::layout::nest::asked::{APART, SIDE};
+use crate::api::layout::nest::{NestLaid, NestLeftOver, NestReply, refused};
 use crate::error::{ApiError, ApiResult, ErrorBody, faults};
 use crate::http::body::Body;
 use crate::http::caller::Caller;

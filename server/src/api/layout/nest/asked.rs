@@ -1,30 +1,18 @@
-//! Parts fitted on plates. Whoever is signed in waits up to a minute for it; a stranger a few seconds, one nest at a time.
+//! What is to be fitted on what, and for how long it may be tried.
 
-use std::time::{Duration, Instant};
-
-use actix_web::{HttpRequest, post, web};
-use galvanon_core::code::Code;
 use galvanon_core::geometry::{Contour, Point};
+use galvanon_core::layout::part::{Fault, Of, Part};
 use galvanon_core::quantity::Length;
 use galvanon_core::range::Range;
 use galvanon_core::trace::Kind;
-use galvanon_nest::{
-    Asked, Laid, LeftOver, MOST_PARTS, MOST_PLATES, Nested, NoNest, Placed, Plate, Turns as Ways,
-    Wanted, Why, nest,
-};
-use serde::{Deserialize, Serialize};
+use galvanon_nest::{Asked, MOST_PARTS, MOST_PLATES, Plate, Turns as Ways, Wanted};
+use serde::Deserialize;
 use serde_json::json;
 use utoipa::ToSchema;
 
-use crate::api::layout::contour::{ContourWire, LayoutPart, checked};
-use crate::doors::state::Doors;
-use crate::doors::turns::Turns;
-use crate::error::{ApiError, ApiResult, ErrorBody};
-use crate::http::body::Body;
-use crate::http::caller::Caller;
+use crate::api::layout::contour::{ContourWire, LayoutPart, checked, refused};
+use crate::error::{ApiError, ApiResult};
 use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
-use crate::wire::text::{Section, sentence};
-use crate::wire::unit::fine;
 
 /// Plates of a kind: a rectangle by its sides, or any outline.
 #[derive(Clone, Debug, Deserialize, ToSchema)]
@@ -85,58 +73,6 @@ pub struct NestRequest {
     pub seed: Option<Given>,
 }
 
-/// A part on a plate: mirrored (x to -x), then turned about its own origin, then moved.
-#[derive(Clone, Debug, Serialize, ToSchema)]
-pub struct NestPlaced {
-    /// Which part, from 0.
-    pub part: usize,
-    /// Where its origin lies.
-    pub x_mm: f64,
-    /// The same, up.
-    pub y_mm: f64,
-    /// Anticlockwise.
-    pub angle_deg: f64,
-    /// Whether it lies on its other face.
-    pub mirrored: bool,
-}
-
-/// A plate with its parts.
-#[derive(Clone, Debug, Serialize, ToSchema)]
-pub struct NestLaid {
-    /// Which kind of plate, from 0.
-    pub plate: usize,
-    /// Its parts.
-    pub placed: Vec<NestPlaced>,
-    /// Steel of the parts over steel of the plate, 0 to 1.
-    pub used_share: f64,
-    /// The largest piece left over, by straight lines; null where none is 50 mm wide.
-    pub remnant: Option<ContourWire>,
-}
-
-/// Parts that found no place.
-#[derive(Clone, Debug, Serialize, ToSchema)]
-pub struct NestLeftOver {
-    /// Which part, from 0.
-    pub part: usize,
-    /// How many of it.
-    pub count: u32,
-    /// too_large, no_room, no_time.
-    pub why: String,
-    /// The same in words.
-    pub text: String,
-}
-
-/// What came out.
-#[derive(Clone, Debug, Serialize, ToSchema)]
-pub struct NestReply {
-    /// Plates that have a part on them.
-    pub plates: Vec<NestLaid>,
-    /// What found no place.
-    pub left_over: Vec<NestLeftOver>,
-    /// How many orders were tried.
-    pub rounds: u32,
-}
-
 /// Sides of a plate.
 pub const SIDE: Range = Range::new("layout.nest.side", "m", 0.01, 30.0);
 /// Gap and margin.
@@ -144,7 +80,7 @@ pub const APART: Range = Range::new("layout.nest.apart", "m", 0.0, 0.5);
 /// How long a person in the shop waits, s. Source: `ours`.
 const SECONDS: Range = Range::new("layout.nest.seconds", "s", 0.1, 60.0);
 /// And who is not known. Source: `ours`.
-const OF_STRANGERS: Range = Range::new("layout.nest.seconds", "s", 0.1, 5.0);
+pub const OF_STRANGERS: Range = Range::new("layout.nest.seconds", "s", 0.1, 5.0);
 /// Orders that are tried.
 const ROUNDS: Range = Range::new("layout.nest.rounds", "1", 1.0, 10_000.0);
 /// A seed.
@@ -156,9 +92,11 @@ const PARTS: Range = Range::new("layout.nest.count", "1", 1.0, MOST_PARTS as f64
 
 /// How long it is tried.
 #[derive(Clone, Copy, Debug)]
-struct Until {
-    rounds: Option<u32>,
-    seconds: f64,
+pub struct Until {
+    /// Orders that are tried; as many as time lets where it is not said.
+    pub rounds: Option<u32>,
+    /// And no longer than this, s.
+    pub seconds: f64,
 }
 
 #[allow(
@@ -181,7 +119,7 @@ fn read_plate(fields: &mut Fields, (at, plate): (usize, &NestPlate)) -> ApiResul
             if !rim.closed {
                 own.errors.push(wrong_shape(&path("outline"), "a closed contour", json!(false)));
             }
-            let rim = galvanon_core::layout::part::Part::solid("plate", own.done(rim)?);
+            let rim = Part::solid("plate", own.done(rim)?);
             rim.check().map_err(|(_, fault)| outline_refused(&fault, &path("outline")))?;
             rim.outer
         }
@@ -203,9 +141,8 @@ fn read_plate(fields: &mut Fields, (at, plate): (usize, &NestPlate)) -> ApiResul
     Ok(Plate { outline, count })
 }
 
-fn outline_refused(fault: &galvanon_core::layout::part::Fault, path: &str) -> ApiError {
-    let of = galvanon_core::layout::part::Of::Outer;
-    let mut error = crate::api::layout::contour::refused(of, fault, "plate");
+fn outline_refused(fault: &Fault, path: &str) -> ApiError {
+    let mut error = refused(Of::Outer, fault, "plate");
     if let ApiError::Invalid(errors) = &mut error {
         errors.iter_mut().for_each(|one| path.clone_into(&mut one.path));
     }
@@ -232,7 +169,11 @@ fn too_many(fields: &mut Fields, path: &str, (count, most): (usize, u32)) {
 }
 
 impl NestRequest {
-    fn read(&self, known: bool) -> ApiResult<(Asked, Until)> {
+    /// Reads it; who is not known waits less.
+    ///
+    /// # Errors
+    /// [`ApiError::Invalid`] with every field at fault.
+    pub fn read(&self, known: bool) -> ApiResult<(Asked, Until)> {
         let mut fields = Fields::default();
         // no list is walked that is longer than may be
         too_many(&mut fields, "plates", (self.plates.len(), MOST_PLATES));
@@ -282,89 +223,4 @@ impl NestRequest {
             rounds: rounds.map(|given| whole(fields, ("rounds".into(), &ROUNDS), Some(given))),
         }
     }
-}
-
-fn placed(one: &Placed) -> NestPlaced {
-    NestPlaced {
-        part: one.part,
-        x_mm: fine(one.x * 1e3) + 0.0,
-        y_mm: fine(one.y * 1e3) + 0.0,
-        angle_deg: fine(one.angle_deg) + 0.0,
-        mirrored: one.mirrored,
-    }
-}
-
-impl NestReply {
-    /// As it came out.
-    #[must_use]
-    pub fn of(nested: &Nested) -> Self {
-        let laid = |one: &Laid| NestLaid {
-            plate: one.plate,
-            placed: one.placed.iter().map(placed).collect(),
-            used_share: fine(one.used_share),
-            remnant: one.remnant.as_ref().map(ContourWire::of),
-        };
-        let left = |one: &LeftOver| NestLeftOver {
-            part: one.part,
-            count: one.count,
-            why: one.why.code().to_owned(),
-            text: sentence(Section::Problems, in_words(one.why)).unwrap_or_default().to_owned(),
-        };
-        Self {
-            plates: nested.plates.iter().map(laid).collect(),
-            left_over: nested.left_over.iter().map(left).collect(),
-            rounds: nested.rounds,
-        }
-    }
-}
-
-const fn in_words(why: Why) -> &'static str {
-    match why {
-        Why::TooLarge => "nest_too_large",
-        Why::NoRoom => "nest_no_room",
-        Why::NoTime => "nest_no_time",
-    }
-}
-
-/// Why nothing can be laid, at its field.
-#[must_use]
-pub fn refused(none: NoNest) -> ApiError {
-    let mut fields = Fields::default();
-    let (path, code) = match none {
-        NoNest::Plate(at) => (format!("plates.{at}"), "nest_no_plate"),
-        NoNest::Part(at) => (format!("parts.{at}.part"), "nest_no_part"),
-    };
-    fields.refuse(&path, code, json!(null), &[]);
-    ApiError::Invalid(fields.errors)
-}
-
-/// Fits parts on plates; nothing is kept.
-#[utoipa::path(post, operation_id = "layout_nest", path = "/api/v1/layout/nest", request_body = NestRequest,
-    responses((status = 200, body = NestReply), (status = 422, body = ErrorBody), (status = 429, body = ErrorBody)))]
-#[post("/nest")]
-pub async fn nest_parts(
-    request: HttpRequest,
-    caller: Caller,
-    (turns, doors): (web::Data<Turns>, web::Data<Doors>),
-    body: Body<NestRequest>,
-) -> ApiResult<web::Json<NestReply>> {
-    let known = caller.role.is_some();
-    let turn = if known {
-        None
-    } else {
-        let longest = OF_STRANGERS.high as u32;
-        Some(turns.take(doors.address(&request)).ok_or(ApiError::TooMany(longest))?)
-    };
-    let found = web::block(move || {
-        let (asked, until) = body.value.read(known)?;
-        let began = Instant::now();
-        let longest = Duration::from_secs_f64(until.seconds);
-        let mut enough = |rounds: u32| {
-            until.rounds.is_some_and(|most| rounds >= most) || began.elapsed() >= longest
-        };
-        let nested = nest(&asked, &mut enough).map_err(refused)?;
-        drop(turn);
-        Ok::<_, ApiError>(NestReply::of(&nested))
-    });
-    Ok(web::Json(found.await.map_err(|error| ApiError::Internal(error.to_string()))??))
 }
