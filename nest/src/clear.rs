@@ -53,10 +53,10 @@ fn between(one: (Point, Point), other: (Point, Point)) -> f64 {
     ends.into_iter().fold(f64::INFINITY, f64::min)
 }
 
-/// Whether no side of one comes nearer to a side of the other, arcs counted by the most they may lie off their chords; that
-/// neither lies in the other is known.
+/// Whether no side of one comes nearer to a side of the other, arcs counted by the most they may lie off their chords: of
+/// a part and the rim that it lies in.
 #[must_use]
-pub fn keeps(one: &Outline, other: &Outline, gap: f64) -> bool {
+pub fn sides_keep(one: &Outline, other: &Outline, gap: f64) -> bool {
     let gap = gap + one.sag + other.sag;
     let (a, b) = (one.bounds, other.bounds);
     let apart = |low: f64, high: f64| low - high >= gap - NOTHING;
@@ -67,10 +67,15 @@ pub fn keeps(one: &Outline, other: &Outline, gap: f64) -> bool {
     {
         return true;
     }
-    let clear =
-        one.sides().all(|mine| other.sides().all(|its| between(mine, its) >= gap - NOTHING));
+    one.sides().all(|mine| other.sides().all(|its| between(mine, its) >= gap - NOTHING))
+}
+
+/// Whether two parts keep their gap; that neither lies wholly in the other is known.
+#[must_use]
+pub fn keeps(one: &Outline, other: &Outline, gap: f64) -> bool {
     // parts that may touch overlap unseen where their sides lie on each other
-    clear && (gap > TOUCHING || !reaches_into(one, other) && !reaches_into(other, one))
+    sides_keep(one, other, gap)
+        && (gap > TOUCHING || !reaches_into(one, other) && !reaches_into(other, one))
 }
 
 #[cfg(test)]

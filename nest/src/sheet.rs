@@ -12,7 +12,7 @@ use jagua_rs::geometry::geo_enums::GeoPosition;
 use jagua_rs::geometry::geo_traits::Transformable;
 
 use crate::Plate;
-use crate::clear::{NOTHING, keeps};
+use crate::clear::{NOTHING, keeps, sides_keep};
 use crate::grown::{Chords, corners, grown, largest, polygon};
 use crate::outline::{Outline, SAG};
 use crate::places::{better, places, worth};
@@ -108,7 +108,7 @@ impl Sheet {
             && low.y >= self.inner.low.y - NOTHING
             && high.x <= self.inner.high.x + NOTHING
             && high.y <= self.inner.high.y + NOTHING
-            && (self.is_box || keeps(outline, &self.rim, self.margin))
+            && (self.is_box || sides_keep(outline, &self.rim, self.margin))
     }
 }
 
