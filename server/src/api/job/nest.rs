@@ -240,7 +240,7 @@ fn laid_out(wish: &Wish, group: Vec<Piece>, seconds: f64) -> ApiResult<NestGroup
     let remnants: f64 = remnants.map(|it| steel(it).as_kg()).sum();
     let plate = steel(&outline);
     let plates = Mass::from_kg(plate.as_kg() * many(found.plates.len()));
-    let NestReply { plates: on, left_over, rounds } = NestReply::of(&found);
+    let NestReply { plates: on, left_over, rounds, .. } = NestReply::of(&found, seconds);
     Ok(NestGroup {
         thickness_mm: mm(thickness),
         grade,

@@ -62,7 +62,7 @@ pub struct NestRequest {
     /// From the rim of a plate, 0 to 500 mm.
     #[schema(value_type = f64)]
     pub margin_mm: Option<Given>,
-    /// How long it is tried, 0.1 to 60; to 5 for who is not signed in.
+    /// How long it is tried, 0.1 to 60; no longer than 5 for who is not signed in.
     #[schema(value_type = Option<f64>)]
     pub seconds: Option<Given>,
     /// In place of seconds: how many orders are tried, 1 to 10,000, while the time that is allowed lasts.
@@ -77,10 +77,10 @@ pub struct NestRequest {
 pub const SIDE: Range = Range::new("layout.nest.side", "m", 0.01, 30.0);
 /// Gap and margin.
 pub const APART: Range = Range::new("layout.nest.apart", "m", 0.0, 0.5);
-/// How long a person in the shop waits, s. Source: `ours`.
+/// How long it may be tried, s. Source: `ours`.
 const SECONDS: Range = Range::new("layout.nest.seconds", "s", 0.1, 60.0);
-/// And who is not known. Source: `ours`.
-pub const OF_STRANGERS: Range = Range::new("layout.nest.seconds", "s", 0.1, 5.0);
+/// And who is not known waits no longer than this, s. Source: `ours`.
+pub const OF_STRANGERS: f64 = 5.0;
 /// Orders that are tried.
 const ROUNDS: Range = Range::new("layout.nest.rounds", "1", 1.0, 10_000.0);
 /// A seed.
@@ -207,7 +207,7 @@ impl NestRequest {
     }
 
     fn until(&self, fields: &mut Fields, known: bool) -> Until {
-        let longest = if known { &SECONDS } else { &OF_STRANGERS };
+        let longest = if known { SECONDS.high } else { OF_STRANGERS };
         let rounds = self.rounds.as_ref().filter(|given| given.is_said());
         if rounds.is_some() && self.seconds.as_ref().is_some_and(Given::is_said) {
             fields.errors.push(wrong_shape(
@@ -216,10 +216,11 @@ impl NestRequest {
                 json!(null),
             ));
         }
-        let seconds = NumberField::new("seconds", longest, Kind::Duration);
+        let seconds = NumberField::new("seconds", &SECONDS, Kind::Duration);
+        let seconds = fields.number(&seconds, self.seconds.as_ref(), rounds.map(|_| longest));
         Until {
             // rounds stop at the same time as seconds at most would
-            seconds: fields.number(&seconds, self.seconds.as_ref(), rounds.map(|_| longest.high)),
+            seconds: seconds.min(longest),
             rounds: rounds.map(|given| whole(fields, ("rounds".into(), &ROUNDS), Some(given))),
         }
     }

@@ -72,6 +72,8 @@ pub struct NestReply {
     pub left_over: Vec<NestLeftOver>,
     /// How many orders were tried.
     pub rounds: u32,
+    /// How long at most: less than was asked for who is not signed in.
+    pub seconds: f64,
 }
 
 fn placed(one: &Placed) -> NestPlaced {
@@ -87,7 +89,7 @@ fn placed(one: &Placed) -> NestPlaced {
 impl NestReply {
     /// As it came out.
     #[must_use]
-    pub fn of(nested: &Nested) -> Self {
+    pub fn of(nested: &Nested, seconds: f64) -> Self {
         let laid = |one: &Laid| NestLaid {
             plate: one.plate,
             placed: one.placed.iter().map(placed).collect(),
@@ -104,6 +106,7 @@ impl NestReply {
             plates: nested.plates.iter().map(laid).collect(),
             left_over: nested.left_over.iter().map(left).collect(),
             rounds: nested.rounds,
+            seconds: fine(seconds),
         }
     }
 }
@@ -142,7 +145,7 @@ pub async fn nest_parts(
     let turn = if known {
         None
     } else {
-        let longest = OF_STRANGERS.high as u32;
+        let longest = OF_STRANGERS as u32;
         Some(turns.take(doors.address(&request)).ok_or(ApiError::TooMany(longest))?)
     };
     let found = web::block(move || {
@@ -154,7 +157,7 @@ pub async fn nest_parts(
         };
         let nested = nest(&asked, &mut enough).map_err(refused)?;
         drop(turn);
-        Ok::<_, ApiError>(NestReply::of(&nested))
+        Ok::<_, ApiError>(NestReply::of(&nested, until.seconds))
     });
     Ok(web::Json(found.await.map_err(|error| ApiError::Internal(error.to_string()))??))
 }
