@@ -182,6 +182,9 @@ async fn the_parts_of_a_job_are_laid_on_plates_and_weighed_in_its_quote() -> Res
             .await?;
         browser.fill_field("Across", "1/8").await?;
         browser.see("[aria-invalid='true']").await?;
+        browser
+            .see("[data-refused='true'] [data-nest-plate], [data-refused='true'] [data-to-buy]")
+            .await?;
         // reloaded, it asks for the plate that was said last
         browser.fill_field("Across", "24").await?;
         browser.see("[data-used]").await?;

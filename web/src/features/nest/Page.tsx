@@ -1,7 +1,7 @@
 /** A job's parts on plates: what to buy, how much of it is used, and where each part lies. */
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { ApiFailure, api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { refusal } from "@/text";
@@ -102,6 +102,9 @@ export function NestPage() {
   );
   const elsewhere = failure?.fields.filter((field) => !(field.path in wish)) ?? [];
   const longer = longerThan(seconds);
+  // after a refusal the last nest stays, so that the drawing does not vanish under the hand
+  const last = useRef<{ wish: Wish; found: Schemas["JobNest"] } | undefined>(undefined);
+  if (nest.data !== undefined) last.current = nest.data;
   return (
     <div className="flex flex-col gap-4" data-nest={nest.isFetching ? "laying" : "laid"}>
       <header className="flex flex-wrap items-start justify-between gap-2">
@@ -115,12 +118,17 @@ export function NestPage() {
           {NEST.back}
         </Link>
       </header>
-      <div className="flex flex-wrap items-end gap-3">
+      <div className="flex flex-wrap items-start gap-3">
         <div className="min-w-0 flex-1">
           <Plates wish={wish} onWish={setKept} refused={refused} />
         </div>
         {longer !== null && (
-          <Button look="next" disabled={nest.isFetching} onClick={() => setSeconds(longer)}>
+          <Button
+            look="next"
+            className="mt-10.5"
+            disabled={nest.isFetching}
+            onClick={() => setSeconds(longer)}
+          >
             {NEST.longer.replace("{seconds}", String(longer))}
           </Button>
         )}
@@ -134,7 +142,11 @@ export function NestPage() {
         <Failed error={failure} onRetry={() => void nest.refetch()} />
       )}
       {nest.isFetching && <Loading what={NEST.laying} />}
-      {nest.data && failure === null && <Found found={nest.data.found} wish={nest.data.wish} />}
+      {last.current && (
+        <div data-refused={failure !== null}>
+          <Found found={last.current.found} wish={last.current.wish} />
+        </div>
+      )}
     </div>
   );
 }

@@ -15,7 +15,7 @@ const named = (words: Record<string, string>) =>
 
 export function Plates({ wish, onWish, refused }: Props) {
   return (
-    <fieldset className="grid grid-cols-2 items-end gap-2 sm:grid-cols-3 lg:grid-cols-5">
+    <fieldset className="grid grid-cols-2 items-start gap-2 sm:grid-cols-3 lg:grid-cols-5">
       <legend className="pb-1 text-sm font-semibold">{NEST.plate}</legend>
       <MeasureField
         label={NEST.along}
