@@ -3,19 +3,16 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { ToggleGroup } from "radix-ui";
 import { ApiFailure, api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
-import { RecoveryDrawing } from "@/draw/recovery";
-import { refusal, SCREEN, sentence, word } from "@/text";
+import { refusal, SCREEN, word } from "@/text";
 import { Button } from "@/ui/button";
 import { Choice as Picker } from "@/ui/choice";
-import { useCurrency } from "@/ui/currency";
 import { useKept } from "@/ui/kept";
 import { MeasureField } from "@/ui/measure-field";
-import { Notice } from "@/ui/notice";
 import { usePreferences } from "@/ui/preferences";
 import { Empty, Failed } from "@/ui/states";
-import { clock, print } from "@/units";
 import { CutAsked } from "./CutAsked";
 import { changeWords } from "./change";
+import { Answer } from "./LostAnswer";
 import { asRequest, type Cut, lineOf } from "./model";
 
 /** Answers as they were touched; empty where not yet. */
@@ -125,69 +122,6 @@ function Why({
           {told.remedy}. {told.change && <strong>{changeWords(told.change, system)}</strong>}
         </p>
       )}
-    </div>
-  );
-}
-
-/** What can only be said of a line whose length is known. */
-const OF_THE_LINE = ["grinds_longer_than_a_new_cut"];
-
-function Answer({
-  recovery,
-  knowsLine,
-}: {
-  recovery: Schemas["RecoveryReply"];
-  /** Whether the length of the whole cut was told: without it no time of another way is. */
-  knowsLine: boolean;
-}) {
-  const { system } = usePreferences();
-  const money = useCurrency();
-  const { clean_up } = recovery;
-  return (
-    <div className="flex flex-col gap-3" data-recovery={recovery.way}>
-      <div className="rounded-md border border-line bg-sheet p-2">
-        <RecoveryDrawing recovery={recovery} />
-      </div>
-      {recovery.cautions
-        .filter((caution) => knowsLine || !OF_THE_LINE.includes(caution.code))
-        .map((caution) => (
-          <Notice key={caution.code} level="caution">
-            {sentence("notes", caution.code, caution.values, system, caution.text)}
-          </Notice>
-        ))}
-      <ol className="flex flex-col gap-2 text-base">
-        {recovery.steps.map((step, i) => (
-          <li key={step.code} className="flex gap-3">
-            <span className="grid size-7 shrink-0 place-items-center rounded-full bg-accent text-sm font-semibold text-accent-ink">
-              {i + 1}
-            </span>
-            <span>{sentence("steps", step.code, step.values, system, step.text)}</span>
-          </li>
-        ))}
-      </ol>
-      {recovery.offers.length > 0 && (
-        <ul className="flex flex-col gap-1 text-sm" aria-label="Or">
-          {recovery.offers.map((offer) => (
-            <li key={offer.say.code}>
-              Or: {sentence("steps", offer.say.code, offer.say.values, system, offer.say.text)}{" "}
-              {knowsLine && `About ${clock(offer.time_s)} at the torch.`}
-            </li>
-          ))}
-        </ul>
-      )}
-      <p className="text-sm" data-clean-up>
-        {clean_up.time_s < 1 ? (
-          "Nothing to grind on the part."
-        ) : (
-          <>
-            <strong>About {clock(clean_up.time_s)} at the grinder</strong>, {money}
-            {clean_up.cost.toFixed(2)}
-            {clean_up.cost_estimated ? " at an estimated wage" : ""}: up to{" "}
-            {print(clean_up.width_mm, "bore", system)} over{" "}
-            {print(clean_up.length_mm, "length", system)}. {SCREEN.grindEstimate}
-          </>
-        )}
-      </p>
     </div>
   );
 }
