@@ -30,6 +30,8 @@ pub struct SourceKey(pub &'static str);
 pub const COMMON_PRACTICE: SourceKey = SourceKey("common_practice");
 /// A judgement of this project.
 pub const OURS: SourceKey = SourceKey("ours");
+/// A handbook value written from memory.
+pub const FROM_MEMORY: SourceKey = SourceKey("from_memory");
 /// Computed from the steps before it.
 pub const COMPUTED: SourceKey = SourceKey("computed");
 /// Given by the person who asks.

@@ -1,9 +1,9 @@
-//! Which burns are alike? Those of a shop; of a way of moving the torch with a fuel; of a bore in a band of thickness there;
+//! Which burns are alike? Those of a shop; of a way of working with a fuel; of a bore in a band of thickness there;
 //! of a hand in that.
 
-use crate::cut::Process;
 use crate::gas::fuel::Fuel;
 use crate::quantity::Length;
+use crate::record::way::Way;
 
 /// What is learned.
 #[derive(
@@ -72,8 +72,8 @@ impl Band {
 /// Where a burn belongs, from the shop down to the hand.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord)]
 pub struct Class {
-    /// How the torch was moved.
-    pub process: Process,
+    /// How it was done.
+    pub process: Way,
     /// What burnt.
     pub fuel: Fuel,
     /// Bore of the tip, thousandths of a millimetre, to the hundredth.
@@ -85,16 +85,16 @@ pub struct Class {
 }
 
 impl Class {
-    /// The class of a cut.
+    /// The class of a cut or of other work.
     #[must_use]
-    pub fn of((process, fuel): (Process, Fuel), bore: Length, thickness: Length) -> Self {
+    pub fn of((process, fuel): (impl Into<Way>, Fuel), bore: Length, thickness: Length) -> Self {
         #[allow(
             clippy::cast_possible_truncation,
             clippy::cast_sign_loss,
             reason = "bores are under 10 mm"
         )]
         let bore = (bore.as_mm() * 100.0).round() as u32 * 10;
-        Self { process, fuel, bore, band: Band::of(thickness), hand: None }
+        Self { process: process.into(), fuel, bore, band: Band::of(thickness), hand: None }
     }
 
     /// The same of one hand.
@@ -112,7 +112,7 @@ impl Class {
 pub enum Level {
     /// All burns.
     Shop,
-    /// Those moved alike with one fuel.
+    /// Those done alike with one fuel.
     Process,
     /// Of those, one bore in one band of thickness.
     Class,
@@ -136,8 +136,8 @@ impl Level {
 /// The way from the shop down to a hand, as keys: what stands below a level is left out.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord)]
 pub struct Key {
-    /// How the torch is moved, and what burns.
-    pub process: Option<(Process, Fuel)>,
+    /// How it is done, and what burns.
+    pub process: Option<(Way, Fuel)>,
     /// Bore and band of thickness.
     pub class: Option<(u32, Band)>,
     /// Whose hand; `Some(None)` where nobody said.

@@ -14,3 +14,4 @@ mod tree;
 pub mod trial;
 pub mod truer;
 pub mod update;
+pub mod way;

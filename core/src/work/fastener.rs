@@ -269,7 +269,7 @@ pub fn plan(asked: &Fastener, base: &Request) -> Result<WorkPlan, Vec<Error>> {
     set.push(number("pace", Kind::Speed, settings.travel_speed.set.as_m_s()));
     set.extend(sizes);
     set.extend(last.iter().filter(|(name, _)| *name == "off_the_axis").cloned());
-    let washing = time_to_remove(cuts.left, jet.flows.oxygen);
+    let washing = like.factors.speed.at_pace(time_to_remove(cuts.left, jet.flows.oxygen));
     let code = if threaded { "wash_to_thread" } else { "fastener_wash_skin" };
     let mut stages = vec![
         Stage::by_hand("fastener_free", 60.0),
@@ -284,7 +284,7 @@ pub fn plan(asked: &Fastener, base: &Request) -> Result<WorkPlan, Vec<Error>> {
         stages.push(Stage::burning(code, washing).with(last));
     }
     stages.push(Stage::by_hand("fastener_out", 30.0));
-    let mut made = WorkPlan::of(WorkKind::Fastener, stages, &jet.flows);
+    let mut made = WorkPlan::of(WorkKind::Fastener, stages, (&jet.flows, &base.factors));
     made.notes = asked.notes();
     // the stages say how a head or a nut comes off
     made.notes.extend(jet.notes.iter().filter(|note| !note.code.starts_with("stroke_")).cloned());

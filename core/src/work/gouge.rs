@@ -13,7 +13,7 @@ use crate::error::{Error, Result};
 use crate::gas::fuel::characteristics;
 use crate::note::Level;
 use crate::physics::compressible::Orifice;
-use crate::quantity::{Duration, GaugePressure, Length};
+use crate::quantity::{Duration, GaugePressure, Length, Speed};
 use crate::range::{Range, all};
 use crate::tip::owned::{Tip, TipKind};
 use crate::tip::pressure::flow;
@@ -126,8 +126,11 @@ pub fn plan(asked: &Gouge, base: &Request) -> std::result::Result<WorkPlan, Vec<
     let (depth, length) = (asked.depth.as_m(), asked.length.as_m());
     let passes = (depth / deepest - 1e-9).ceil().max(1.0);
     let volume = PI / 4.0 * width * depth * length;
-    let by_oxygen = time_to_remove(volume, jet.flows.oxygen).as_s();
-    let running = Duration::from_s(by_oxygen.max(passes * length / FASTEST));
+    let own = base.factors.speed;
+    let by_oxygen = time_to_remove(volume, jet.flows.oxygen);
+    let running = Duration::from_s(own.at_pace(by_oxygen).as_s().max(passes * length / FASTEST));
+    let along = |time: Duration| Speed::from_m_s(length / time.as_s());
+    let jet = jet.paced((along(by_oxygen), along(running)), own);
     let number = |name, kind, value| (name, Measure::Number(kind, value));
     let degrees = |[from, to]: [f64; 2]| {
         let angle = |name, degrees: f64| number(name, Kind::Angle, degrees.to_radians());
@@ -153,7 +156,7 @@ pub fn plan(asked: &Gouge, base: &Request) -> std::result::Result<WorkPlan, Vec<
             number("volume_mm3", Kind::Ratio, volume * 1e9),
         ]),
     ];
-    let mut made = WorkPlan::of(WorkKind::Gouge, stages, &jet.flows);
+    let mut made = WorkPlan::of(WorkKind::Gouge, stages, (&jet.flows, &base.factors));
     made.notes.clone_from(&jet.notes);
     if !owned {
         let bore = number("bore", Kind::Bore, jet.tip.bore.as_m());

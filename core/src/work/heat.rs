@@ -110,7 +110,7 @@ pub fn plan(asked: &Heat, base: &Request) -> std::result::Result<WorkPlan, Vec<E
             .with(hot.clone().into_iter().collect()),
         Stage::by_hand("heat_check", 60.0).with(hot.into_iter().collect()),
     ];
-    let mut made = WorkPlan::of(WorkKind::Heat, stages, &flows);
+    let mut made = WorkPlan::of(WorkKind::Heat, stages, (&flows, &base.factors));
     made.notes.extend(supply);
     made.notes.push(Note::new(Level::Caution, "work_never_by_cutting_tip", vec![]));
     if let Some(t) = asked.temperature {

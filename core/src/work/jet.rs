@@ -7,12 +7,17 @@ use crate::cut::preheat_time::start_preheat;
 use crate::cut::pressure::{fuel_setting, oxygen_setting};
 use crate::cut::stands::has_no_setting;
 use crate::cut::tip_plan::TipPlan;
-use crate::cut::{Flows, Note, Request, Settings};
+use crate::cut::{Flows, Note, Own, Request, Settings};
 use crate::error::Result;
 use crate::gas::OXYGEN;
-use crate::quantity::{Duration, GaugePressure, Length};
-use crate::trace::{Kind, Measure, Named, Trace};
+use crate::quantity::{Duration, GaugePressure, Length, Speed};
+use crate::source::{COMPUTED, FROM_MEMORY, OURS};
+use crate::trace::{Input, Kind, Measure, Named, Quantity, Trace, Tracer};
 use crate::work::stage::Fitted;
+
+/// What the pace of a jet of its own hangs on.
+const PACE_INPUTS: &[Input] =
+    &[Input::Thickness, Input::Fuel, Input::Hose, Input::Tip, Input::Policy, Input::Learned];
 
 /// A tip with what is set and what flows.
 #[derive(Clone, Debug, PartialEq)]
@@ -29,7 +34,7 @@ pub struct Jet {
     pub heat: Duration,
     /// What its gear makes one say.
     pub notes: Vec<Note>,
-    /// How pressures, flows of the flame and heating came to be.
+    /// How pressures, flows of the flame, heating and pace came to be.
     pub traces: Vec<Trace>,
 }
 
@@ -72,6 +77,20 @@ impl Jet {
             notes: settings.notes.clone(),
             traces: settings.traces.clone(),
         }
+    }
+
+    /// The same with how its pace came to be: of a length by the time that its oxygen takes with nothing learned, and as it
+    /// came out by what the shop has learned and by the fastest that a hand goes.
+    pub(super) fn paced(mut self, (unlearned, pace): (Speed, Speed), own: Own) -> Self {
+        let mut trace = Tracer::new(Quantity::TravelSpeed, PACE_INPUTS);
+        trace.number("pace_by_oxygen", (Kind::Speed, unlearned.as_m_s()), OURS);
+        own.step(&mut trace);
+        if pace.as_m_s() < unlearned.as_m_s() * own.factor * (1.0 - 1e-9) {
+            trace.number("pace_of_a_hand", (Kind::Speed, pace.as_m_s()), FROM_MEMORY);
+        }
+        trace.number("result_speed", (Kind::Speed, pace.as_m_s()), COMPUTED);
+        self.traces.push(trace.done());
+        self
     }
 
     /// Both regulators, as a stage says them; what must not be set is left out.

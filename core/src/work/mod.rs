@@ -8,6 +8,7 @@
 pub mod apart;
 pub mod circle;
 pub mod dial;
+pub mod done;
 pub mod fastener;
 pub mod gouge;
 pub mod head;
@@ -58,6 +59,21 @@ pub enum Asked {
 }
 
 impl Asked {
+    /// Its kind.
+    #[must_use]
+    pub const fn kind(&self) -> WorkKind {
+        match self {
+            Self::Rail(_) => WorkKind::Rail,
+            Self::Fastener(_) => WorkKind::Fastener,
+            Self::Wash(_) => WorkKind::Wash,
+            Self::Gouge(_) => WorkKind::Gouge,
+            Self::LongCut(_) => WorkKind::LongCut,
+            Self::Circle(_) => WorkKind::Circle,
+            Self::TakeApart(_) => WorkKind::TakeApart,
+            Self::Heat(_) => WorkKind::Heat,
+        }
+    }
+
     /// The cut that it is like: what job, burn and clearance hold it to be; `None` where nothing is cut.
     #[must_use]
     pub fn like(&self, base: &Request) -> Option<Request> {

@@ -1,6 +1,6 @@
 //! What is done one after the other, and what it takes together.
 
-use crate::cut::{Amounts, Flows, Note, Settings};
+use crate::cut::{Amounts, Factors, Flows, Note, Settings, Times};
 use crate::gas::fuel::TipFace;
 use crate::quantity::{Duration, GasVolume, Length};
 use crate::tip::owned::{Label, TipKind};
@@ -91,12 +91,17 @@ impl Stage {
         Duration::from_s(at_torch + self.grind.as_s())
     }
 
-    /// What it burns.
+    /// What it burns, by what the shop has learned.
     #[must_use]
-    pub fn gas(&self, flows: &Flows) -> Amounts {
-        let lit = Duration::from_s(self.heat.as_s() + self.jet.as_s());
-        let oxygen = flows.oxygen.over(self.jet).as_m3() + flows.preheat_oxygen.over(lit).as_m3();
-        Amounts { oxygen: GasVolume::from_m3(oxygen), fuel: flows.fuel.over(lit) }
+    pub fn gas(&self, flows: &Flows, own: &Factors) -> Amounts {
+        Amounts::of(&self.times(), flows, own)
+    }
+
+    /// Its times as those of a cut.
+    #[must_use]
+    pub const fn times(&self) -> Times {
+        let Self { heat, jet, hands, grind, .. } = *self;
+        Times { preheat: heat, cutting: jet, handling: hands, clean_up: grind }
     }
 }
 
@@ -135,17 +140,14 @@ pub struct WorkPlan {
 }
 
 impl WorkPlan {
-    /// Stages with what they burn.
-    pub(super) fn of(kind: WorkKind, stages: Vec<Stage>, flows: &Flows) -> Self {
-        let gas: Vec<Amounts> = stages.iter().map(|stage| stage.gas(flows)).collect();
-        let sum = |of: fn(&Amounts) -> GasVolume| {
-            GasVolume::from_m3(gas.iter().map(|each| of(each).as_m3()).sum())
-        };
+    /// Stages with what they burn, by what the shop has learned.
+    pub(super) fn of(kind: WorkKind, stages: Vec<Stage>, (flows, own): (&Flows, &Factors)) -> Self {
+        let gas = Amounts::sum(stages.iter().map(|stage| stage.gas(flows, own)));
         Self {
             kind,
             tip: None,
-            oxygen: sum(|gas| gas.oxygen),
-            fuel: sum(|gas| gas.fuel),
+            oxygen: gas.oxygen,
+            fuel: gas.fuel,
             notes: Vec::new(),
             dial: None,
             cut: None,

@@ -7,7 +7,7 @@ use crate::cut::tip_plan::tip_plan;
 use crate::cut::{Note, Process, Request, Stroke};
 use crate::error::{Error, Result};
 use crate::note::Level;
-use crate::quantity::{Duration, Length};
+use crate::quantity::{Duration, Length, Speed};
 use crate::range::{Range, all};
 use crate::trace::{Kind, Measure};
 use crate::work::jet::Jet;
@@ -97,15 +97,20 @@ pub fn plan(asked: &Wash, base: &Request) -> std::result::Result<WorkPlan, Vec<E
     asked.check()?;
     let like = asked.like(base);
     let jet = washing_jet(&like).map_err(|error| vec![error])?;
+    let own = like.factors.speed;
     let (width, length, leave) = (asked.width.as_m(), asked.length.as_m(), asked.leave.as_m());
     let volume = (asked.thickness.as_m() - leave) * width * length;
-    let running = time_to_remove(volume, jet.flows.oxygen);
+    let by_oxygen = time_to_remove(volume, jet.flows.oxygen);
+    let running = own.at_pace(by_oxygen);
+    let along = |time: Duration| Speed::from_m_s(length / time.as_s());
+    let jet = jet.paced((along(by_oxygen), along(running)), own);
     let number = |name, kind, value| (name, Measure::Number(kind, value));
     let left = number("leave", Kind::Gap, leave);
     let mut settings = jet.pressures();
-    let pace = number("pace", Kind::Speed, length / running.as_s());
+    let pace = number("pace", Kind::Speed, along(running).as_m_s());
     settings.extend([pace, left.clone()]);
     let grinding = Duration::from_s(GRINDING * leave * width * length);
+    let grinding = like.factors.clean_up.times(grinding);
     let stages = vec![
         Stage::by_hand("wash_look", 60.0),
         Stage::heating("wash_heat", jet.heat).with(jet.pressures()),
@@ -113,7 +118,7 @@ pub fn plan(asked: &Wash, base: &Request) -> std::result::Result<WorkPlan, Vec<E
         Stage::by_hand("wash_check", 30.0).with(vec![left.clone()]),
         Stage::grinding("wash_grind", grinding).with(vec![left]),
     ];
-    let mut made = WorkPlan::of(WorkKind::Wash, stages, &jet.flows);
+    let mut made = WorkPlan::of(WorkKind::Wash, stages, (&jet.flows, &base.factors));
     made.notes.clone_from(&jet.notes);
     made.notes.push(Note::new(Level::Info, "work_by_oxygen", vec![]));
     made.cut = Some(Box::new(of_its_own(&made, &like, (&jet, asked.width))?));

@@ -8,7 +8,7 @@ use crate::cut::cost::Cost;
 use crate::cut::work::sum::{Taken, Told, summed};
 use crate::cut::{Amounts, Request, Settings, Times, plan as plan_cut};
 use crate::error::Error;
-use crate::quantity::{Duration, Length, Speed};
+use crate::quantity::{Length, Speed};
 use crate::trace::{Measure, Quantity};
 use crate::work::jet::Jet;
 use crate::work::stage::{Stage, WorkPlan};
@@ -17,12 +17,8 @@ use crate::work::stage::{Stage, WorkPlan};
 const SUMMED: [Quantity; 5] =
     [Quantity::Starts, Quantity::Time, Quantity::Oxygen, Quantity::Fuel, Quantity::Cost];
 
-fn times(stage: &Stage) -> Times {
-    Times { preheat: stage.heat, cutting: stage.jet, handling: stage.hands, clean_up: stage.grind }
-}
-
 fn taken(stage: &Stage, settings: &Settings, like: &Request) -> Taken {
-    let (time, gas) = (times(stage), stage.gas(&settings.flows()));
+    let (time, gas) = (stage.times(), stage.gas(&settings.flows(), &like.factors));
     let starts = u32::from(stage.heat.as_s() > 0.0);
     let cost = like.prices.as_ref().map(|prices| Cost::of(prices, (&time, starts), &gas));
     Taken { starts, time, gas, cost, named: ("stage", Measure::Word(stage.code)) }
@@ -31,17 +27,9 @@ fn taken(stage: &Stage, settings: &Settings, like: &Request) -> Taken {
 /// A work whose jet is that of the cut it is like.
 pub(super) fn as_one(made: &WorkPlan, settings: Settings, like: &Request) -> Settings {
     let all: Vec<Taken> = made.stages.iter().map(|stage| taken(stage, &settings, like)).collect();
-    let sum = |of: fn(&Times) -> Duration| {
-        Duration::from_s(all.iter().map(|each| of(&each.time).as_s()).sum())
-    };
     let told = Told { each: "sum_stage", all: "sum_stages" };
     let mut whole = Settings {
-        time: Times {
-            preheat: sum(|time| time.preheat),
-            cutting: sum(|time| time.cutting),
-            handling: sum(|time| time.handling),
-            clean_up: sum(|time| time.clean_up),
-        },
+        time: Times::sum(all.iter().map(|each| each.time)),
         gas: Amounts { oxygen: made.oxygen, fuel: made.fuel },
         cost: Cost::sum(all.iter().map(|each| each.cost)),
         traces: summed(&settings.traces, &all, &told),

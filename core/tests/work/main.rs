@@ -5,6 +5,7 @@
 mod dial;
 mod kinds;
 mod laws;
+mod learned;
 mod tips;
 
 use galvanon_core::cut::Request;

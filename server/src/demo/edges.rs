@@ -107,7 +107,7 @@ async fn load_burn(pool: &PgPool, entry: BurnEntry, known: &Known<'_>) -> Result
     let mut burn = crate::api::record::burns::checked(&request)?;
     // as if each had logged their own
     burn.verified = burn.person_id.is_some();
-    crate::api::record::burns::held_against_its_plan(pool, &mut burn).await?;
+    crate::api::record::burns::held_against_its_plan(pool, &mut burn, Vec::new()).await?;
     let id = Uuid::now_v7();
     burns::put(pool, (id, None), (&burn, &body)).await?;
     Ok(id)

@@ -71,7 +71,7 @@ pub async fn load(pool: &PgPool, file: &Path, known: &Known<'_>) -> Result<(), D
         let mut burn = checked(&request)?;
         burn.verified = burn.person_id.is_some();
         let done =
-            Done { pace: burn.pace_m_s, start: burn.start_s, duration: None, more: burn.more };
+            Done { pace: burn.pace_m_s, start: burn.start_s, more: burn.more, ..Done::default() };
         // its card lies six weeks back and was not kept: the cut is held against what it asks
         burn.against = against(&line.request, &done)?;
         burn.from.asked = Some(line.request.clone());

@@ -1,7 +1,11 @@
-//! A burn against its plan, as if the shop had learned nothing yet.
+//! A burn against its plan, as if the shop had learned nothing yet. Other work is held against it stage by stage.
 
 use galvanon_core::code::Code;
-use galvanon_core::cut::{Request, Settings};
+use galvanon_core::cut::{Process, Request, Settings};
+use galvanon_core::quantity::Duration;
+use galvanon_core::record::way::Way;
+use galvanon_core::work::done::OfStages;
+use galvanon_core::work::plan_work;
 use serde_json::Value;
 
 use crate::api::cut::request::CutPlanRequest;
@@ -10,7 +14,7 @@ use crate::http::body::read;
 use crate::store::burns::{Against, Measured};
 
 /// What was done, SI.
-#[derive(Clone, Copy, Debug, Default)]
+#[derive(Clone, Debug, Default)]
 pub struct Done {
     /// Pace.
     pub pace: Option<f64>,
@@ -18,6 +22,8 @@ pub struct Done {
     pub start: Option<f64>,
     /// Lever to end.
     pub duration: Option<f64>,
+    /// Of other work what each stage took, in the plan's order.
+    pub stages: Vec<Option<Duration>>,
     /// What else was measured.
     pub more: Measured,
 }
@@ -40,7 +46,44 @@ pub fn against(card: &Value, done: &Done) -> ApiResult<Against> {
     let work = request.to_work()?;
     let settings = work.settings().map_err(|errors| faults(&errors))?;
     let whole = request.section.is_none() && request.layout.is_none() && request.work.is_none();
-    Ok(held(work.request(), &settings, (done, whole)))
+    let base = work.request();
+    let stages = of_stages(&request, base, &done.stages)?;
+    let way = way_of(&request, base.cut.process)?;
+    Ok(of_stages_too(held(base, &settings, (done, whole)), way, &stages))
+}
+
+/// How a cut or a work is done, as learning holds it.
+///
+/// # Errors
+/// [`crate::error::ApiError::Invalid`] when its work is not read.
+pub fn way_of(request: &CutPlanRequest, process: Process) -> ApiResult<Way> {
+    Ok(match &request.work {
+        Some(work) => Way::of_work(work.asked()?.kind(), process),
+        None => process.into(),
+    })
+}
+
+/// What the stages of other work tell; of a cut nothing.
+fn of_stages(
+    request: &CutPlanRequest,
+    base: &Request,
+    took: &[Option<Duration>],
+) -> ApiResult<OfStages> {
+    let Some(work) = &request.work else { return Ok(OfStages::default()) };
+    let made = plan_work(&work.asked()?, base).map_err(|errors| faults(&errors))?;
+    Ok(OfStages::of(&made.stages, took))
+}
+
+/// What was measured of the whole stands before what its stages tell.
+fn of_stages_too(held: Against, way: Way, told: &OfStages) -> Against {
+    let sane = |told: Option<f64>| factor(told, 1.0);
+    Against {
+        process: Some(way.code().to_owned()),
+        speed_factor: held.speed_factor.or(sane(told.speed)),
+        start_preheat_factor: held.start_preheat_factor.or(sane(told.heat)),
+        clean_up_factor: held.clean_up_factor.or(sane(told.grind)),
+        ..held
+    }
 }
 
 fn held(request: &Request, settings: &Settings, (done, whole): (&Done, bool)) -> Against {

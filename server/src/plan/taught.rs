@@ -3,11 +3,12 @@
 use std::collections::BTreeMap;
 
 use galvanon_core::code::Code;
-use galvanon_core::cut::{Process, Request, Settings};
+use galvanon_core::cut::{Request, Settings};
 use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::quantity::Length;
 use galvanon_core::record::class::{Band, Class, Key, Level, Taught as Kind};
 use galvanon_core::record::learn::{Leaf, Learned, Seen, Told};
+use galvanon_core::record::way::Way;
 use sqlx::PgPool;
 use time::OffsetDateTime;
 use uuid::Uuid;
@@ -42,7 +43,7 @@ pub struct Taught {
 /// The class of a burn; `None` where a word of it is of another version.
 #[must_use]
 pub fn class_of(against: &Against, hand: Option<Uuid>) -> Option<Class> {
-    let process = Process::of(against.process.as_deref()?)?;
+    let process = Way::of(against.process.as_deref()?)?;
     let fuel = Fuel::of(against.fuel.as_deref()?)?;
     let (bore, thickness) = (against.bore_m?, against.thickness_m?);
     let class = Class::of((process, fuel), Length::from_m(bore), Length::from_m(thickness));
@@ -96,7 +97,7 @@ pub(super) fn row(kind: Kind, leaf: &Leaf) -> LeafRow {
 
 fn leaf(row: &LeafRow) -> Option<Leaf> {
     let class = Class {
-        process: Process::of(&row.process)?,
+        process: Way::of(&row.process)?,
         fuel: Fuel::of(&row.fuel)?,
         bore: u32::try_from(row.bore_um).ok()?,
         band: Band::numbered(i8::try_from(row.band).ok()?),
@@ -109,7 +110,7 @@ fn leaf(row: &LeafRow) -> Option<Leaf> {
 fn choice(row: &ChoiceRow) -> Option<((Kind, Key), (State, f64))> {
     let word = |word: &Option<String>| word.clone();
     let process = match (word(&row.process), word(&row.fuel)) {
-        (Some(process), Some(fuel)) => Some((Process::of(&process)?, Fuel::of(&fuel)?)),
+        (Some(process), Some(fuel)) => Some((Way::of(&process)?, Fuel::of(&fuel)?)),
         _ => None,
     };
     let class = match (row.bore_um, row.band) {
@@ -180,10 +181,15 @@ impl Taught {
         (told.n > 0).then_some(Told { factor, ..told })
     }
 
-    /// What a plan is told of a kind, by the tip that it takes.
+    /// What a plan is told of a kind, by the way it is done and the tip that it takes.
     #[must_use]
-    pub fn of_plan(&self, kind: Kind, request: &Request, settings: &Settings) -> Option<Told> {
-        let (process, fuel) = (request.cut.process, request.gas.fuel);
-        self.told(kind, &Class::of((process, fuel), settings.bore, request.steel.thickness))
+    pub fn of_plan(
+        &self,
+        kind: Kind,
+        (way, request): (Way, &Request),
+        settings: &Settings,
+    ) -> Option<Told> {
+        let thickness = request.steel.thickness;
+        self.told(kind, &Class::of((way, request.gas.fuel), settings.bore, thickness))
     }
 }

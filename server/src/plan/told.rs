@@ -12,6 +12,7 @@ use crate::api::cut::factors::FactorsWire;
 use crate::api::cut::reply::CutPlan;
 use crate::api::cut::request::CutPlanRequest;
 use crate::http::fields::Given;
+use crate::plan::against::way_of;
 use crate::plan::taught::Taught;
 use crate::wire::unit::tidy;
 
@@ -69,7 +70,9 @@ impl ToldOfPlan {
     pub fn of(request: &CutPlanRequest, taught: &Taught) -> Self {
         let Ok(work) = request.to_work() else { return Self::default() };
         let Ok(settings) = work.settings() else { return Self::default() };
-        let told = |kind| taught.of_plan(kind, work.request(), &settings);
+        let base = work.request();
+        let Ok(way) = way_of(request, base.cut.process) else { return Self::default() };
+        let told = |kind| taught.of_plan(kind, (way, base), &settings);
         Self {
             speed: told(Kind::Speed),
             start_preheat: told(Kind::StartPreheat),

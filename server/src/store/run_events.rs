@@ -1,5 +1,6 @@
 //! The table `run_events`: what happened at the torch, an event a row, never changed.
 
+use galvanon_core::quantity::Duration;
 use serde::Serialize;
 use serde_json::{Value, json};
 use sqlx::postgres::PgRow;
@@ -96,6 +97,20 @@ const STAYS: &str =
 pub async fn of_job(pool: &PgPool, job: Uuid) -> ApiResult<Vec<RunEvent>> {
     let sql = format!("{SELECT} WHERE job_id = $1 ORDER BY happened_at, id");
     Ok(sqlx::query_as(AssertSqlSafe(sql)).bind(job).fetch_all(pool).await?)
+}
+
+/// What each stage of a burn took, where it was other work at the torch: a cut's event and its burn have one id.
+///
+/// # Errors
+/// When the database fails.
+pub async fn stages_of(pool: &PgPool, burn: Uuid) -> ApiResult<Vec<Option<Duration>>> {
+    let sql = format!("{SELECT} WHERE id = $1 AND kind = 'cut'");
+    let event: Option<RunEvent> =
+        sqlx::query_as(AssertSqlSafe(sql)).bind(burn).fetch_optional(pool).await?;
+    Ok(match event.map(|event| event.what) {
+        Some(RunEventBody::Cut(cut)) => cut.stages(),
+        _ => Vec::new(),
+    })
 }
 
 /// What arrived since a moment.

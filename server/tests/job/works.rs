@@ -89,7 +89,7 @@ async fn a_work_goes_the_way_of_a_cut() {
     let answers = yard.send(run, ("", &[told])).await["answers"].clone();
     assert_eq!(answers[0]["outcome"], "new", "{answers}");
     let burn = app.get("/api/v1/burns").await.body["burns"][0].clone();
-    assert_eq!((&burn["process"], &burn["fuel"]), (&json!("freehand"), &json!("acetylene")));
+    assert_eq!((&burn["process"], &burn["fuel"]), (&json!("fastener"), &json!("acetylene")));
     assert!(burn["factors"]["speed"].is_null(), "a slice's pace was not told: {burn}");
     let quote = json!({ "job_id": job, "name": "all of it", "set_up_s": 600, "overhead_percent": 10, "margin_percent": 10 });
     let quoted = app.put(&format!("/api/v1/quotes/{}", Uuid::now_v7()), &quote).await;
@@ -170,13 +170,91 @@ async fn a_work_is_compared_and_explained_as_a_cut_is() {
     for quantity in ["time_s", "oxygen_l", "fuel_l", "cost", "travel_speed_mm_min", "tip"] {
         assert!(told.contains(&quantity), "{quantity} says how it came to be: {told:?}");
     }
-    // one with a jet of its own tells its sums, and nothing that is not so
+    // one with a jet of its own tells its sums and its own pace, and nothing of a plate's
     let groove = app
         .post("/api/v1/cut-plans/draft", &json!({ "job_id": job, "input": groove() }))
         .await
         .body;
-    let told = groove["plan"]["trace"].to_string();
-    assert!(told.contains("\"time_s\"") && !told.contains("travel_speed_mm_min"), "{told}");
+    let told = groove["plan"]["trace"].as_array().unwrap().iter();
+    let chain = |quantity: &str| {
+        let found = told.clone().find(|it| it["quantity"] == quantity);
+        found.map_or_else(String::new, |it| it["steps"].to_string())
+    };
+    assert!(chain("time_s").contains("Stage 2") && chain("drag_mm").is_empty());
+    let pace = chain("travel_speed_mm_min");
+    assert!(pace.contains("by the time its oxygen takes") && !pace.contains("handbook"), "{pace}");
+}
+
+/// What the stages of a wash took at the torch teaches washes: the next is planned by it and says so; a burn that is put right
+/// keeps what its stages told. A plate cut by hand is no wash.
+#[actix_web::test]
+async fn a_works_stages_teach_its_kind() {
+    let yard = Yard::with(&[bar()]).await;
+    let (app, job) = (&yard.app, yard.job);
+    let drafted = async |input: &Value| {
+        let body = json!({ "job_id": job, "input": input });
+        app.post("/api/v1/cut-plans/draft", &body).await.body
+    };
+    let stages =
+        async || drafted(&bar()).await["plan"]["work"]["stages"].as_array().unwrap().clone();
+    let before = stages().await;
+    let time = |stages: &[Value], code: &str| {
+        number(&stages.iter().find(|stage| stage["code"] == code).unwrap()["time_s"])
+    };
+    let run = yard.begun(&json!({ "fuel": "acetylene" })).await;
+    // the bar takes 1.6 times as long, the grinder half as long, and the hands do what they like
+    let stroke = |stage: &Value| {
+        let part = match stage["code"].as_str().unwrap() {
+            "wash_run" => 1.6,
+            "wash_grind" => 0.5,
+            "wash_look" => 4.0,
+            _ => 1.0,
+        };
+        json!({ "order": stage["order"], "outcome": "good", "duration_s": part * number(&stage["time_s"]) })
+    };
+    let strokes: Vec<Value> = before.iter().map(stroke).collect();
+    let cut = json!({ "line_id": yard.lines[0], "outcome": "good", "strokes": strokes });
+    let events: Vec<Value> = (0..8).map(|at| crate::yard::event("cut", at, &cut)).collect();
+    yard.send(run, ("", &events)).await;
+
+    let burns = app.get("/api/v1/burns").await.body["burns"].clone();
+    let factors = &burns[0]["factors"];
+    assert_eq!(burns[0]["process"], "wash", "{burns}");
+    assert!((number(&factors["speed"]) - 1.0 / 1.6).abs() < 1e-3, "{factors}");
+    assert!((number(&factors["clean_up"]) - 0.5).abs() < 1e-2, "{factors}");
+    assert!((number(&factors["start_preheat"]) - 1.0).abs() < 1e-2, "{factors}");
+    let learned = app.get("/api/v1/factors").await.body["factors"].as_array().unwrap().clone();
+    let of_wash = |kind: &str| {
+        let known = |it: &&Value| {
+            it["kind"] == kind && it["from"] == "class" && it["class"]["process"] == "wash"
+        };
+        learned
+            .iter()
+            .find(known)
+            .map(|it| number(&it["median"]))
+            .unwrap_or_else(|| panic!("{learned:?}"))
+    };
+    let step = |factor: f64| (factor * 100.0).round() / 100.0;
+    let after = stages().await;
+    let ratio = time(&after, "wash_run") / time(&before, "wash_run");
+    assert!((ratio - 1.0 / step(of_wash("speed"))).abs() < 5e-3, "{ratio}");
+    let ground = time(&after, "wash_grind") / time(&before, "wash_grind");
+    assert!((ground - step(of_wash("clean_up"))).abs() < 2e-2, "{ground}");
+    assert_eq!(time(&after, "wash_look"), time(&before, "wash_look"));
+    let wash = drafted(&bar()).await;
+    assert!(wash["plan"]["trace"].to_string().contains("n = 8"));
+
+    // a plate leans on the whole shop only, and less
+    let plate = json!({ "steel": { "thickness_mm": 9.525 }, "cut": { "length_mm": 300, "process": "freehand" } });
+    let told = drafted(&plate).await["request"]["factors"]["speed"].clone();
+    assert!(number(&told) > of_wash("speed") + 0.05, "{told}");
+
+    let first = &burns[0];
+    let change = json!({ "version": first["version"], "change": { "note": "a bent tip" } });
+    let path = format!("/api/v1/burns/{}", first["id"].as_str().unwrap());
+    let right = app.patch(&path, &change).await;
+    assert_eq!(right.status, 200, "{}", right.body);
+    assert_eq!(right.body["factors"], *factors);
 }
 
 /// The card of a work holds when nothing moved, and grows old when the thing does; its page is read again as it was made.

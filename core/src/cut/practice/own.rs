@@ -3,7 +3,7 @@
 //! Each kind of figure has one multiplier, learned against plans that had learned nothing ([`crate::record::learn`]).
 //! Left out: how a multiplier was found. Theory: docs/model/record.md.
 
-use crate::quantity::Length;
+use crate::quantity::{Duration, Length};
 use crate::source::SHOP;
 use crate::trace::{Kind, Measure, Tracer};
 
@@ -27,6 +27,18 @@ impl Own {
     #[must_use]
     pub const fn said(factor: f64) -> Self {
         Self { factor, n: 0 }
+    }
+
+    /// A time at a pace that it multiplies: the faster, the shorter.
+    #[must_use]
+    pub const fn at_pace(self, time: Duration) -> Duration {
+        Duration::from_s(time.as_s() / self.factor)
+    }
+
+    /// A time that it multiplies.
+    #[must_use]
+    pub const fn times(self, time: Duration) -> Duration {
+        Duration::from_s(time.as_s() * self.factor)
     }
 
     /// Whether anything is known.

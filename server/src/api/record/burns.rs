@@ -5,6 +5,7 @@ use std::collections::BTreeMap;
 use actix_web::{HttpResponse, put, web};
 use galvanon_core::code::Code;
 use galvanon_core::cut::limits::KERF;
+use galvanon_core::quantity::Duration;
 use galvanon_core::record::class::Taught as Kind;
 use galvanon_core::record::done::{GAS, LEFT, Outcome, PACE, PRESSURE, SECONDS};
 use galvanon_core::trace::Kind as Measure;
@@ -191,10 +192,15 @@ pub fn checked(asked: &BurnRequest) -> ApiResult<NewBurn> {
 }
 
 /// Holds a burn against the card it was cut by, or against the plan of what its notebook said; without either it teaches nothing.
+/// Of other work at the torch `stages` says what each stage took.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn held_against_its_plan(pool: &PgPool, burn: &mut NewBurn) -> ApiResult<()> {
+pub async fn held_against_its_plan(
+    pool: &PgPool,
+    burn: &mut NewBurn,
+    stages: Vec<Option<Duration>>,
+) -> ApiResult<()> {
     let card = match burn.plan_id {
         // a card that is not there is told when the burn is kept
         Some(plan) => plans::request_of(pool, plan).await?,
@@ -205,6 +211,7 @@ pub async fn held_against_its_plan(pool: &PgPool, burn: &mut NewBurn) -> ApiResu
         pace: burn.pace_m_s,
         start: burn.start_s,
         duration: burn.duration_s,
+        stages,
         more: burn.more,
     };
     // a card of an older version that is no longer read teaches nothing either
@@ -247,7 +254,7 @@ pub async fn create(
             "You may log your own cuts; a foreman logs those of others.",
         ));
     }
-    held_against_its_plan(&pool, &mut new).await?;
+    held_against_its_plan(&pool, &mut new, Vec::new()).await?;
     let made = burns::put(&pool, (key.0, caller.person), (&new, &body.json)).await;
     if matches!(made, Ok(Made::New(_))) && new.against.process.is_some() {
         learn_more(&pool, &[key.0]).await?;

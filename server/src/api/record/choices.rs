@@ -2,10 +2,10 @@
 
 use actix_web::{put, web};
 use galvanon_core::code::Code;
-use galvanon_core::cut::Process;
 use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::quantity::Length;
 use galvanon_core::record::class::{Band, Key, Taught as Kind};
+use galvanon_core::record::way::Way;
 use serde::{Deserialize, Serialize};
 use sqlx::PgPool;
 use time::OffsetDateTime;
@@ -28,7 +28,7 @@ impl ClassWire {
     fn key(&self, fields: &mut Fields) -> Key {
         let given = |word: &Option<String>| word.clone().map(|word| Given(word.into()));
         let (process, fuel) = (given(&self.process), given(&self.fuel));
-        let process: Option<Process> = fields.optional("class.process", process.as_ref());
+        let process: Option<Way> = fields.optional("class.process", process.as_ref());
         let fuel: Option<Fuel> = fields.optional("class.fuel", fuel.as_ref());
         if process.is_some() != fuel.is_some() {
             let expected = "process and fuel, or neither";

@@ -43,7 +43,7 @@ pub struct ClassWire {
     /// Band of thickness.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub thickness_mm: Option<ThicknessBand>,
-    /// freehand, guided, machine.
+    /// freehand, guided, machine; wash, gouge, fastener, long_cut of other work whose time follows no cut's pace.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub process: Option<String>,
     /// Whose hand.

@@ -24,7 +24,7 @@ use crate::http::page::{PageQuery, token};
 use crate::plan::learning::learn_again;
 use crate::store::burns::sought::{Sought, sought};
 use crate::store::burns::{self, Burn, Corrected};
-use crate::store::find;
+use crate::store::{find, run_events};
 
 const SHOWN: i64 = 50;
 
@@ -207,7 +207,8 @@ pub async fn correct(
     let mut new = checked(&asked).map_err(under)?;
     new.verified = new.person_id == caller.person;
     new.from = old.from.clone();
-    held_against_its_plan(&pool, &mut new).await?;
+    let stages = run_events::stages_of(&pool, id).await?;
+    held_against_its_plan(&pool, &mut new, stages).await?;
     let mut connection = pool.begin().await?;
     let at = Corrected { id, version: body.value.version, by: caller.person };
     let changed = burns::correct(&mut connection, &at, &new).await;

@@ -209,6 +209,7 @@ fn held(entry: &Entry, burn: &NewBurn, asked: &Value) -> ApiResult<Against> {
         start: burn.start_s,
         duration: burn.duration_s,
         more: burn.more,
+        ..Done::default()
     };
     if entry.figure(Role::Length).is_none() {
         // what grows with the cut says nothing while its length is not told

@@ -169,9 +169,9 @@ async fn kept(
     let told: NewEvent = read(sent)?;
     let parts = [("kind", json!(told.kind)), ("body", told.body.clone())];
     let event = checked(&told, (read_parts(&parts)?, by), sent)?;
-    let mut burn = match &event.what {
-        RunEventBody::Cut(cut) => Some(checked_burn(&burn_of(&told, cut)?)?),
-        _ => None,
+    let (mut burn, stages) = match &event.what {
+        RunEventBody::Cut(cut) => (Some(checked_burn(&burn_of(&told, cut)?)?), cut.stages()),
+        _ => (None, Vec::new()),
     };
     let line = burn.as_ref().and_then(|burn| burn.job_line_id);
     if let Some(line) = line
@@ -183,7 +183,7 @@ async fn kept(
     if let (Some(burn), Some(line)) = (&mut burn, line) {
         burn.verified = event.verified;
         planning.tell(pool, (to, line), burn).await?;
-        held_against_its_plan(pool, burn).await?;
+        held_against_its_plan(pool, burn, stages).await?;
     }
     let cleaned = match &event.what {
         RunEventBody::Step(StepBody { key, done: true, line_id: Some(line) })

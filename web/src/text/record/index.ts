@@ -74,7 +74,7 @@ export const RECORD = {
   note: "Note",
   corrected: "corrected",
   plate: "Plate",
-  process: "Moved",
+  process: "Way",
   bore: "Bore",
   mark: "Tip",
   duration: "Cut time",

@@ -46,6 +46,6 @@ export const BY: Record<string, string> = {
   hand: "the hand",
   bore: "the bore",
   fuel: "the fuel",
-  process: "how the torch is moved",
+  process: "the way of working",
   thickness: "the thickness",
 };
