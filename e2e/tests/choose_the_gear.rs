@@ -93,6 +93,38 @@ async fn a_makers_chart_is_mended_kept_and_followed_by_the_plan() -> Result<()> 
 }
 
 #[tokio::test(flavor = "multi_thread")]
+async fn tips_are_picked_from_a_chart_and_a_refused_one_leaves_the_others_in_the_drawer()
+-> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/rack").await?;
+        browser.click("From a chart\u{2026}").await?;
+        let head = "mark,bore (mm),thickness (mm),oxygen (bar),acetylene (bar)\n";
+        let rows = "A,0.95,5,1.4-1.8,0.3\nA,0.95,10,1.8-2.2,0.3\nB,1.35,12,2-2.5,0.3\nB,1.35,25,2.6-3,0.3\n";
+        browser.fill("[data-chart-text]", &format!("{head}{rows}")).await?;
+        browser.tap("[data-pick='A']").await?;
+        browser.tap("[data-pick='B']").await?;
+        // no name, no tip: the other one is in the drawer already when that is told
+        browser.fill("[data-pick='B'] ~ label input", " ").await?;
+        browser.click("Add 2 tips to the drawer").await?;
+        browser.reads("[data-from-chart] .text-stop", "must be 1 to 80 characters").await?;
+        browser.reads("[data-from-chart]", "Tip A is like it").await?;
+        browser.fill("[data-pick='B'] ~ label input", "Yard B").await?;
+        browser.click("Add to the drawer").await?;
+        browser.gone("[role='dialog']").await?;
+        browser.reads("[data-tip='Yard B']", "chart").await?;
+        let script = "return document.querySelectorAll(\"[data-tip='Tip A']\").length";
+        ensure!(browser.run(script, vec![]).await? == 1, "once, and not again");
+        browser.tap("[data-tip='Yard B']").await?;
+        browser.click("Maker\u{2019}s chart\u{2026}").await?;
+        // its own rows, not those of the other tip
+        let kept = browser.reads("[data-chart='acetylene']", "0.984").await?;
+        ensure!(!kept.contains("0.197"), "{kept}");
+        Ok(())
+    })
+    .await
+}
+
+#[tokio::test(flavor = "multi_thread")]
 async fn gear_goes_out_of_service_with_a_reason_and_comes_off_the_list_and_back() -> Result<()> {
     journey(DESK, |_, browser| async move {
         browser.open("/rack").await?;

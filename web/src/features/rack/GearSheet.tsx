@@ -6,6 +6,7 @@ import { keys } from "@/api/keys";
 import { wholeRack } from "@/api/lists";
 import { once } from "@/api/once";
 import { refusal, SCREEN } from "@/text";
+import { RACK } from "@/text/rack";
 import { Button, buttonLook } from "@/ui/button";
 import { type Level, Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
@@ -29,6 +30,8 @@ type Props = {
   kind: GearKind;
   onClose: () => void;
   onGone: (gear: Gear) => void;
+  /** A new tip is picked from a chart instead. */
+  onChart: () => void;
 };
 
 /** A new reading of a cylinder is of the moment it was typed in, unless another is given. */
@@ -52,7 +55,7 @@ function useWires(wanted: boolean): number[] {
   return wanted ? wiresInHand(rack.data?.gear ?? [], told ?? []) : [];
 }
 
-export function GearSheet({ view, kind, onClose, onGone }: Props) {
+export function GearSheet({ view, kind, onClose, onGone, onChart }: Props) {
   const { system } = usePreferences();
   const queries = useQueryClient();
   const gear = view?.gear;
@@ -117,6 +120,11 @@ export function GearSheet({ view, kind, onClose, onGone }: Props) {
             <Mark level={note.level as Level} /> {note.text}
           </p>
         ))}
+        {kind === "tip" && gear === undefined && (
+          <Button className="self-start" onClick={onChart}>
+            {RACK.openChart}
+          </Button>
+        )}
         <label className="flex flex-col gap-0.5 text-xs text-ink-2">
           What the shop calls it
           <input

@@ -6,11 +6,13 @@ import { api, data, type GearView } from "@/api/client";
 import { keys } from "@/api/keys";
 import { wholeRack } from "@/api/lists";
 import { SCREEN } from "@/text";
+import { RACK } from "@/text/rack";
 import { Button } from "@/ui/button";
 import { usePreferences } from "@/ui/preferences";
 import { May } from "@/ui/session";
 import { Empty, Failed, Loading } from "@/ui/states";
 import { Undo } from "@/ui/undo";
+import { FromChart } from "./FromChart";
 import { GearSheet } from "./GearSheet";
 import { type Fields, type Gear, type GearKind, HEADINGS, KINDS } from "./model";
 import { Cylinder, Plain, Tip } from "./Shown";
@@ -21,11 +23,14 @@ function Part({
   kind,
   count,
   onNew,
+  more,
   children,
 }: {
   kind: GearKind;
   count: number;
   onNew: () => void;
+  /** Another way to add to it. */
+  more?: ReactNode;
   children: ReactNode;
 }) {
   return (
@@ -39,9 +44,16 @@ function Part({
           {HEADINGS[kind]} <span className="text-sm font-normal text-ink-2">{count}</span>
         </h2>
         <May right="rack">
-          <Button look="bare" onClick={onNew} aria-label={`Add to ${HEADINGS[kind].toLowerCase()}`}>
-            <Plus size={16} aria-hidden="true" /> Add
-          </Button>
+          <span className="flex gap-1">
+            {more}
+            <Button
+              look="bare"
+              onClick={onNew}
+              aria-label={`Add to ${HEADINGS[kind].toLowerCase()}`}
+            >
+              <Plus size={16} aria-hidden="true" /> Add
+            </Button>
+          </span>
         </May>
       </header>
       {count === 0 ? (
@@ -57,6 +69,7 @@ export function RackPage() {
   const { system } = usePreferences();
   const queries = useQueryClient();
   const [open, setOpen] = useState<Open | null>(null);
+  const [charting, setCharting] = useState(false);
   const [gone, setGone] = useState<Gear | null>(null);
   const rack = useQuery({ queryKey: keys.rack, queryFn: wholeRack });
   const restore = useMutation({
@@ -81,6 +94,13 @@ export function RackPage() {
       kind={kind}
       count={of(kind).length}
       onNew={() => setOpen({ view: null, kind })}
+      more={
+        kind === "tip" && (
+          <Button look="bare" onClick={() => setCharting(true)}>
+            {RACK.openChart}
+          </Button>
+        )
+      }
     >
       {children}
     </Part>
@@ -143,6 +163,7 @@ export function RackPage() {
           ),
         )}
       </div>
+      {charting && <FromChart rack={rack.data.gear} onClose={() => setCharting(false)} />}
       {open && (
         <GearSheet
           key={open.view?.gear.id ?? open.kind}
@@ -150,6 +171,10 @@ export function RackPage() {
           kind={open.kind}
           onClose={() => setOpen(null)}
           onGone={setGone}
+          onChart={() => {
+            setOpen(null);
+            setCharting(true);
+          }}
         />
       )}
     </div>

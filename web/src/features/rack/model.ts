@@ -52,7 +52,7 @@ export type Field =
 
 const oxygen = (fields: Fields) => fields.gas === "oxygen";
 const fuel = (fields: Fields) => fields.gas !== "oxygen";
-const SEATS = ["tapered_2", "tapered_3", "tapered_4", "flat"];
+export const SEATS = ["tapered_2", "tapered_3", "tapered_4", "flat"];
 
 export const FIELDS: Record<GearKind, readonly Field[]> = {
   cylinder: [
