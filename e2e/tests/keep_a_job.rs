@@ -204,3 +204,35 @@ async fn of_two_versions_theirs_can_be_kept() -> Result<()> {
     })
     .await
 }
+
+#[tokio::test(flavor = "multi_thread")]
+async fn with_a_cut_on_the_bench_the_entry_is_one_line_and_the_figures_stand_above_the_fold()
+-> Result<()> {
+    journey(DESK, |app, browser| async move {
+        at_the_bench(&app, &browser).await?;
+        let ends = |css: &str| {
+            format!("return document.querySelector(\"{css}\").getBoundingClientRect().bottom")
+        };
+        for css in ["[data-quantity='travel_speed_mm_min']", "[data-quantity='start_preheat_s']"] {
+            browser.see(css).await?;
+            let bottom = browser.run(&ends(css), vec![]).await?.as_f64().context("a place")?;
+            ensure!(bottom < 800.0, "{css} ends at {bottom}");
+        }
+        let entry = "[data-quick-entry]";
+        let tall = "return document.querySelector('form[data-folded]').offsetHeight";
+        ensure!(browser.run(tall, vec![]).await?.as_f64().context("a height")? < 50.0);
+        // what may be typed is said while one is about to type, and moves nothing below
+        let help = browser.there("[data-entry-help]").await?;
+        ensure!(!help.is_displayed().await?);
+        browser.tap(entry).await?;
+        browser.see("[data-entry-help]").await?;
+        ensure!(browser.run(tall, vec![]).await?.as_f64().context("a height")? < 50.0);
+        // an empty job has room for it
+        browser.open("/jobs").await?;
+        browser.fill("form input", "Empty run").await?;
+        browser.click("Make the job").await?;
+        browser.reads("[data-folded='false']", "Describe one cut in a line").await?;
+        Ok(())
+    })
+    .await
+}

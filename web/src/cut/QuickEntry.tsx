@@ -21,6 +21,8 @@ type Props = {
   /** Called with the reading when Enter is pressed on a complete line. */
   onEnter: (read: LineReply) => void;
   action: string;
+  /** A cut is on the bench: the entry is one line, and says what may be typed while it has the focus. */
+  folded?: boolean;
 };
 
 /** How the shop usually moves the torch; null where it wants to be asked. */
@@ -81,7 +83,7 @@ function pieces(text: string, read: LineReply): ReactNode[] {
   return out;
 }
 
-export function QuickEntry({ text, onText, onEnter, action }: Props) {
+export function QuickEntry({ text, onText, onEnter, action, folded = false }: Props) {
   const id = useId();
   const input = useRef<HTMLInputElement>(null);
   const { data: read, isPlaceholderData } = useLine(text);
@@ -112,7 +114,8 @@ export function QuickEntry({ text, onText, onEnter, action }: Props) {
 
   return (
     <form
-      className="flex flex-col gap-1.5"
+      className={`group/entry relative flex flex-col ${folded ? "" : "gap-1.5"}`}
+      data-folded={folded}
       onSubmit={(event) => {
         event.preventDefault();
         if (part) void navigate({ to: "/layout", search: { typed: text } });
@@ -120,7 +123,7 @@ export function QuickEntry({ text, onText, onEnter, action }: Props) {
         else if (current === undefined && !empty) setEntered(text);
       }}
     >
-      <label htmlFor={id} className="text-sm font-semibold">
+      <label htmlFor={id} className={folded ? "sr-only" : "text-sm font-semibold"}>
         {SCREEN.entryLabel}
       </label>
       <div className="flex gap-2">
@@ -153,8 +156,23 @@ export function QuickEntry({ text, onText, onEnter, action }: Props) {
           {action}
         </Button>
       </div>
-      <div id={`${id}-read`} aria-live="polite" className="flex min-h-5 flex-col gap-1 text-sm">
-        {empty && <p className="text-xs text-ink-2">{SCREEN.entryHelp}</p>}
+      <div
+        id={`${id}-read`}
+        aria-live="polite"
+        className={`flex flex-col gap-1 text-sm ${folded ? "not-empty:pt-1" : "min-h-5"}`}
+      >
+        {empty && (
+          <p
+            className={
+              folded
+                ? "pointer-events-none absolute inset-x-0 top-full z-10 mt-1 hidden rounded-md border border-line-strong bg-sheet p-2 text-xs text-ink-2 shadow-lg group-focus-within/entry:block"
+                : "text-xs text-ink-2"
+            }
+            data-entry-help=""
+          >
+            {SCREEN.entryHelp}
+          </p>
+        )}
         {part && (
           <p className="flex flex-wrap items-center gap-2" data-part-typed="">
             {SCREEN.partTyped}

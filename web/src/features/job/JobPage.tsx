@@ -151,6 +151,7 @@ export function JobPage() {
           text={typed}
           onText={setTyped}
           action="Add"
+          folded={lines.length > 0}
           onEnter={(read) => {
             const position = (lines.at(-1)?.line.position ?? 0) + 1;
             add.mutate(
