@@ -195,6 +195,15 @@ async fn the_parts_of_a_job_are_laid_on_plates_and_weighed_in_its_quote() -> Res
         browser.open("/record?part=quotes").await?;
         browser.click("Walkway fittings, first offer").await?;
         browser.reads("[data-weighs]", "The pieces weigh").await?;
+        // the share goes into a new quote of that job
+        browser.open(&format!("/jobs/{job}/nest")).await?;
+        let told = browser.reads("[data-to-quote]", "Quote with").await?;
+        let share = told.split(' ').nth(2).context("a share")?.to_owned();
+        browser.tap("[data-to-quote]").await?;
+        let used = browser.field("Plate used, %").await?.prop("value").await?;
+        let typed: Option<f64> = used.as_deref().and_then(|used| used.parse().ok());
+        ensure!(typed == Some(share.parse()?), "{used:?} {share}");
+        browser.reads("form [role='combobox']", "Walkway").await?;
         Ok(())
     })
     .await

@@ -59,8 +59,14 @@ const list = createRoute({
   path: "/jobs/$jobId/list",
   component: lazyRouteComponent(() => import("@/features/job"), "ListPage"),
 });
-/** Which part of the record, and of the log the cuts around a moment with one that is meant. */
-type RecordAsked = { part?: string; around?: string; burn?: string };
+/** Which part of the record, of the log the cuts around a moment with one that is meant, and the job of a new quote with the share of its plates that is used. */
+type RecordAsked = {
+  part?: string;
+  around?: string;
+  burn?: string;
+  job?: string;
+  used?: number;
+};
 
 /** What an edge is asked about: a cut of a job, a trouble at the torch, a sign. */
 type EdgeAsked = { job?: string; line?: string; trouble?: string; sign?: string };
@@ -95,10 +101,12 @@ const edge = createRoute({
 const record = createRoute({
   getParentRoute: () => root,
   path: "/record",
-  validateSearch: ({ part, around, burn }: Record<string, unknown>): RecordAsked => ({
+  validateSearch: ({ part, around, burn, job, used }: Record<string, unknown>): RecordAsked => ({
     ...(typeof part === "string" ? { part } : {}),
     ...(typeof around === "string" ? { around } : {}),
     ...(typeof burn === "string" ? { burn } : {}),
+    ...(typeof job === "string" ? { job } : {}),
+    ...(typeof used === "number" ? { used } : {}),
   }),
   component: lazyRouteComponent(() => import("@/features/record"), "RecordPage"),
 });

@@ -39,6 +39,6 @@ export const NEST = {
   gap: "{gap} between parts",
   advice:
     "Which part is cut first, and how plate and parts are held, is planned part by part under Layout: a plate moves as it warms.",
-  toQuote: "A quote takes the used share under Record, Quotes.",
+  toQuote: "Quote with {share} % of the plates used",
   open: "Parts on plates",
 } as const;

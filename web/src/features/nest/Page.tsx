@@ -9,6 +9,7 @@ import { NEST } from "@/text/nest";
 import { Button, buttonLook } from "@/ui/button";
 import { useKept } from "@/ui/kept";
 import { usePreferences } from "@/ui/preferences";
+import { May } from "@/ui/session";
 import { Empty, Failed, Loading } from "@/ui/states";
 import { plateName, print } from "@/units";
 import { Laid, plateOf } from "./Laid";
@@ -41,7 +42,9 @@ function ToBuy({ found }: { found: Schemas["JobNest"] }) {
   );
 }
 
-function Found({ found, wish }: { found: Schemas["JobNest"]; wish: Wish }) {
+type Shown = { found: Schemas["JobNest"]; wish: Wish; jobId: string };
+
+function Found({ found, wish, jobId }: Shown) {
   if (found.groups.length === 0) return <Empty>{NEST.noParts}</Empty>;
   return (
     <div className="grid items-start gap-5 lg:grid-cols-[1fr_18rem]">
@@ -67,9 +70,19 @@ function Found({ found, wish }: { found: Schemas["JobNest"]; wish: Wish }) {
             {NEST.others}: {found.others.join("; ")}
           </p>
         )}
-        <p className="text-sm text-ink-2">
-          {NEST.advice} {NEST.toQuote}
-        </p>
+        {found.spent_share != null && (
+          <May right="settle">
+            <Link
+              to="/record"
+              search={{ part: "quotes", job: jobId, used: Number(percent(found.spent_share)) }}
+              className={buttonLook("quiet")}
+              data-to-quote=""
+            >
+              {NEST.toQuote.replace("{share}", percent(found.spent_share))}
+            </Link>
+          </May>
+        )}
+        <p className="text-sm text-ink-2">{NEST.advice}</p>
       </aside>
     </div>
   );
@@ -144,7 +157,7 @@ export function NestPage() {
       {nest.isFetching && <Loading what={NEST.laying} />}
       {last.current && (
         <div data-refused={failure !== null}>
-          <Found found={last.current.found} wish={last.current.wish} />
+          <Found found={last.current.found} wish={last.current.wish} jobId={jobId} />
         </div>
       )}
     </div>

@@ -1,6 +1,6 @@
 /** The quotes of the shop, the last changed first, and the making of one from a job. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { Link, useNavigate } from "@tanstack/react-router";
+import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
@@ -13,7 +13,7 @@ import { May } from "@/ui/session";
 import { Empty, Failed, Loading } from "@/ui/states";
 import { TextField } from "@/ui/text-field";
 import { OnTop } from "./OnTop";
-import { money, range, type Top, USUAL_TOP } from "./quote";
+import { money, range, type Top, topWith } from "./quote";
 
 export function Quotes() {
   const currency = useCurrency();
@@ -60,9 +60,10 @@ function Make() {
     queryKey: [...keys.jobs, "to-quote"],
     queryFn: () => data(api.GET("/api/v1/jobs", { params: { query: { limit: 200 } } })),
   });
-  const [picked, setJob] = useState("");
+  const asked = useSearch({ from: "/record" });
+  const [picked, setJob] = useState(asked.job ?? "");
   const [name, setName] = useState("");
-  const [top, setTop] = useState<Top>(USUAL_TOP);
+  const [top, setTop] = useState<Top>(topWith(asked.used));
   const all = jobs.data?.jobs ?? [];
   const job = picked === "" ? (all[0]?.job.id ?? "") : picked;
   const chosen = all.find((each) => each.job.id === job);

@@ -7,6 +7,7 @@ import {
   range,
   shares,
   topOf,
+  topWith,
   USUAL_TOP,
   weighed,
 } from "./quote";
@@ -42,6 +43,14 @@ it("holds another way against today's", () => {
   const of = (set: number) => ({ low: set, set, high: set });
   expect(against(of(80), of(100))).toBeCloseTo(-0.2);
   expect(against(of(80), of(0))).toBe(0);
+});
+
+it("starts with the share of the plates that a nest told, and with whole plates where none did", () => {
+  expect(topWith(62.4)).toEqual({
+    ...USUAL_TOP,
+    besides: { ...USUAL_TOP.besides, used_percent: 62.4 },
+  });
+  expect(topWith(undefined).besides.used_percent).toBe(100);
 });
 
 it("asks again for what goes on top as it was, and what was left out as nothing", () => {

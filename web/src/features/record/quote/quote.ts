@@ -28,6 +28,12 @@ export const USUAL_TOP: Top = {
   besides: { machine_h: 0, steel_kg: 0, plate: 0, used_percent: 100, freight: 0 },
 };
 
+/** What a new quote starts with, where a nest told how much of its plates is used, %. */
+export function topWith(used_percent: number | undefined): Top {
+  if (used_percent === undefined) return USUAL_TOP;
+  return { ...USUAL_TOP, besides: { ...USUAL_TOP.besides, used_percent } };
+}
+
 /** What goes on top as a quote was asked with it; what it left out cost nothing. */
 export function topOf(
   asked: Partial<Omit<Top, "besides">> & { besides?: Partial<Besides> | null },
