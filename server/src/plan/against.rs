@@ -102,5 +102,6 @@ fn held(request: &Request, settings: &Settings, (done, whole): (&Done, bool)) ->
         oxygen_factor: factor(done.more.oxygen_m3, gas.oxygen.as_m3()),
         fuel_factor: factor(done.more.fuel_m3, gas.fuel.as_m3()),
         clean_up_factor: factor(done.more.clean_up_s, time.clean_up.as_s()),
+        starts: i32::try_from(settings.starts.count).ok(),
     }
 }

@@ -36,7 +36,7 @@ const TEACHES: &str = "SELECT b.id, b.happened_at, b.person_id, l.job_id, j.name
         EXISTS (SELECT 1 FROM rig_changes r WHERE r.job_id = l.job_id
             AND r.changed_at > b.happened_at) AS changed_since, b.process, b.fuel, b.bore_m,
         b.thickness_m, b.speed_factor, b.start_preheat_factor, b.kerf_factor,
-        b.oxygen_factor, b.fuel_factor, b.clean_up_factor
+        b.oxygen_factor, b.fuel_factor, b.clean_up_factor, b.starts
     FROM burns b LEFT JOIN job_lines l ON l.id = b.job_line_id
         LEFT JOIN jobs j ON j.id = l.job_id
     WHERE b.deleted_at IS NULL AND b.process IS NOT NULL";

@@ -134,6 +134,8 @@ pub struct Use {
     pub tip_id: Uuid,
     /// Burns with it.
     pub cuts: i64,
+    /// Starts of these, as they were planned; one of a burn that was held against no plan.
+    pub starts: i64,
     /// Of these poor or lost.
     pub poor: i64,
     /// The newest.
@@ -145,7 +147,7 @@ pub struct Use {
 /// # Errors
 /// When the database fails.
 pub async fn used(pool: &PgPool) -> ApiResult<Vec<Use>> {
-    let sql = "SELECT tip_id, count(*) AS cuts, max(happened_at) AS last_at,
+    let sql = "SELECT tip_id, count(*) AS cuts, sum(coalesce(starts, 1)) AS starts, max(happened_at) AS last_at,
                    count(*) FILTER (WHERE outcome IN ('poor', 'lost')) AS poor
                FROM burns WHERE deleted_at IS NULL AND tip_id IS NOT NULL GROUP BY tip_id";
     Ok(sqlx::query_as(sql).fetch_all(pool).await?)

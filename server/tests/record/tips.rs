@@ -114,6 +114,28 @@ async fn a_tips_cuts_are_counted_and_cleaning_begins_anew() {
     assert!(count_in_rack(&yard.app, tip).await.abs() < 1e-9);
 }
 
+/// A tip wears by its starts: a long cut by hand is begun anew at each reach, and one that was held against no plan is one.
+#[actix_web::test]
+async fn a_tips_life_goes_by_its_starts() {
+    let long = json!({ "steel": { "thickness_mm": 12 }, "cut": { "length_mm": 1500, "process": "freehand" }, "gas": { "fuel": "acetylene" } });
+    let yard = Yard::with(&[long]).await;
+    let tip = tip(&yard.app, "the 1.2").await;
+    let run = yard.begun(&json!({ "fuel": "acetylene" })).await;
+    let planned = yard.document(run).await["cuts"][0]["plan"]["starts"].as_u64().unwrap();
+    assert!(planned > 1, "{planned}");
+    let cut =
+        |second: i64| told("cut", second, &json!({ "line_id": yard.lines[0], "outcome": "good" }));
+    yard.send(run, ("", &[cut(1), cut(2)])).await;
+    let bare = json!({ "happened_at": at(3), "tip_id": tip, "outcome": "good" });
+    let put = yard.app.put(&format!("/api/v1/burns/{}", Uuid::now_v7()), &bare).await;
+    assert_eq!(put.status, 201, "{}", put.body);
+    let row = logged(&yard.app, tip).await;
+    assert_eq!((&row["cuts"], &row["starts"]), (&json!(3), &json!(2 * planned + 1)), "{row}");
+    let lasts = number(&yard.app.get("/api/v1/record/tips").await.body["life_starts"]);
+    let starts = number(&row["starts"]);
+    assert!((number(&row["life_used"]) / (starts / lasts) - 1.0).abs() < 1e-3, "{row}");
+}
+
 #[actix_web::test]
 async fn what_is_no_tip_is_not_cleaned() {
     let app = TestApp::start().await;

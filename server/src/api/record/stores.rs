@@ -242,7 +242,7 @@ fn wanted(view: &GearView, used: &BTreeMap<Uuid, i64>, life: Option<f64>) -> Opt
 }
 
 fn gear_to_order(shop: &Shop, used: &[Use]) -> Vec<ToOrder> {
-    let used: BTreeMap<Uuid, i64> = used.iter().map(|it| (it.tip_id, it.cuts)).collect();
+    let used: BTreeMap<Uuid, i64> = used.iter().map(|it| (it.tip_id, it.starts)).collect();
     let life = life_starts(shop);
     let of = |view: &GearView| {
         let why = wanted(view, &used, life)?;

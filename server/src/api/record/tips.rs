@@ -51,7 +51,9 @@ pub struct TipLogged {
     /// Its newest cut.
     #[serde(with = "time::serde::rfc3339::option")]
     pub last_at: Option<OffsetDateTime>,
-    /// Its cuts over the starts that the shop's prices give a tip; null where the shop gives none.
+    /// Starts of these cuts, as they were planned; one of a cut that was logged without a plan.
+    pub starts: i64,
+    /// Its starts over those that the shop's prices give a tip; null where the shop gives none.
     pub life_used: Option<f64>,
 }
 
@@ -71,8 +73,9 @@ fn logged(
 ) -> TipLogged {
     let (gear, fields) = (&view.gear, &view.gear.fields);
     let cuts = used.map_or(0, |used| used.cuts);
-    #[allow(clippy::cast_precision_loss, reason = "cuts of a tip")]
-    let part = life.map(|life| fine(cuts as f64 / life));
+    let starts = used.map_or(0, |used| used.starts);
+    #[allow(clippy::cast_precision_loss, reason = "starts of a tip")]
+    let part = life.map(|life| fine(starts as f64 / life));
     TipLogged {
         tip_id: gear.record.id,
         label: gear.label.clone(),
@@ -83,6 +86,7 @@ fn logged(
         cuts_since_cleaned: since.map_or(0.0, |since| since.cuts),
         cleaned_at: since.and_then(|since| since.cleaned_at),
         cuts,
+        starts,
         poor: used.map_or(0, |used| used.poor),
         last_at: used.map(|used| used.last_at),
         life_used: part,

@@ -93,7 +93,7 @@ pub struct Measured {
 /// A burn against its plan with all learned factors at 1: where it belongs, and done over planned.
 #[derive(Clone, Debug, Default, PartialEq, sqlx::FromRow)]
 pub struct Against {
-    /// freehand, guided, machine.
+    /// freehand, guided, machine; of other work its kind.
     pub process: Option<String>,
     /// What burnt.
     pub fuel: Option<String>,
@@ -113,6 +113,8 @@ pub struct Against {
     pub fuel_factor: Option<f64>,
     /// Time at the grinder.
     pub clean_up_factor: Option<f64>,
+    /// Starts that its plan has.
+    pub starts: Option<i32>,
 }
 
 impl Recorded for Burn {
@@ -161,7 +163,8 @@ pub struct NewBurn {
 /// What a burn says, in the order in which [`values`] binds it.
 const COLUMNS: &str = "job_line_id, plan_id, person_id, tip_id, happened_at, start_s, duration_s, pace_m_s, outcome,
     readings, note, verified, kerf_m, oxygen_m3, fuel_m3, clean_up_s, process, fuel, bore_m, thickness_m, speed_factor,
-    start_preheat_factor, kerf_factor, oxygen_factor, fuel_factor, clean_up_factor, import_id, import_row, asked";
+    start_preheat_factor, kerf_factor, oxygen_factor, fuel_factor, clean_up_factor, starts, import_id,
+    import_row, asked";
 /// Burns in one statement: PostgreSQL binds 65,535 values at most.
 const TOGETHER: usize = 1_000;
 
@@ -193,6 +196,7 @@ fn values(row: &mut Separated<'_, Postgres, &'static str>, burn: &NewBurn) {
         .push_bind(against.oxygen_factor)
         .push_bind(against.fuel_factor)
         .push_bind(against.clean_up_factor)
+        .push_bind(against.starts)
         .push_bind(from.import_id)
         .push_bind(from.import_row)
         .push_bind(from.asked.clone());

@@ -40,6 +40,7 @@ export const COST = {
   cuts: "Cuts",
   poor: "Poor or lost",
   life: "Life used",
+  starts: "{starts} starts",
   cleaned: "Cleaned",
   cleanedSaid: "{tip} is clean: its cuts are counted anew.",
   out: "out of service",

@@ -54,7 +54,14 @@ function Row({ tip, name, onCleaned }: { tip: Tip; name: string; onCleaned: () =
       <td>{day(tip.cleaned_at)}</td>
       <td>{tip.cuts}</td>
       <td>{tip.cuts > 0 ? percent(tip.poor / tip.cuts) : "–"}</td>
-      <td>{tip.life_used == null ? "–" : percent(tip.life_used)}</td>
+      <td data-starts={tip.starts}>
+        {tip.life_used == null ? "–" : percent(tip.life_used)}
+        {tip.starts > tip.cuts && (
+          <span className="block text-xs text-ink-2">
+            {fill(COST.starts, { starts: String(tip.starts) })}
+          </span>
+        )}
+      </td>
       <td className="text-right">
         <May right="burn">
           <Button onClick={onCleaned} aria-label={`${COST.cleaned}: ${name}`}>
