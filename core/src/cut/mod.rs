@@ -35,6 +35,7 @@ pub use preheat_time::RESTART_FACTOR;
 pub use prices::Prices;
 pub use request::{
     Access, CutInput, GasInput, Process, Quality, Request, ScrapSide, Start, SteelInput, Stroke,
+    USUAL_HOSE,
 };
 pub use settings::{Settings, plan};
 pub use speed::purity_factor;

@@ -223,7 +223,7 @@ fn price_checks(prices: &Prices) -> [Result<f64>; 5] {
 }
 
 /// A usual hose: 1/4 in, 50 ft. Source: `common_practice`.
-const USUAL_HOSE: Pipe = Pipe { bore: Length::from_mm(6.35), length: Length::from_m(15.0) };
+pub const USUAL_HOSE: Pipe = Pipe { bore: Length::from_mm(6.35), length: Length::from_m(15.0) };
 
 impl Request {
     /// Whether a tip at hand has a maker's chart: its figures go with the fuel it is for.

@@ -2,6 +2,8 @@
 
 use actix_web::{get, web};
 use galvanon_core::code::Code;
+use galvanon_core::cut::limits::THICKNESS;
+use galvanon_core::cut::{ACETYLENE_CEILING, USUAL_HOSE};
 use galvanon_core::gas::fuel::{Fuel, characteristics};
 use galvanon_core::steel::cuttability::alloy_limits;
 use galvanon_core::steel::grade::grades;
@@ -45,9 +47,33 @@ pub struct AlloyWire {
     pub with_care_up_to_percent: f64,
 }
 
+/// A hose as the planner takes it.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct UsualHose {
+    /// Its bore.
+    pub bore_mm: f64,
+    /// Its length.
+    pub length_m: f64,
+}
+
+/// What a drawing must know before anything is planned.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct LimitsWire {
+    /// The thinnest plate that is planned.
+    pub thinnest_mm: f64,
+    /// The thickest.
+    pub thickest_mm: f64,
+    /// Acetylene is never set over this.
+    pub acetylene_ceiling_kpa: f64,
+    /// Either hose where a job names none.
+    pub usual_hose: UsualHose,
+}
+
 /// What a screen offers to choose from.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct ReferenceReply {
+    /// Limits of the trade that are drawn.
+    pub limits: LimitsWire,
     /// Published limits of alloying elements.
     pub alloys: Vec<AlloyWire>,
     /// Steels.
@@ -58,6 +84,18 @@ pub struct ReferenceReply {
     pub bores_mm: Vec<f64>,
     /// What a face may carry.
     pub surfaces: Vec<String>,
+}
+
+fn limits() -> LimitsWire {
+    LimitsWire {
+        thinnest_mm: wire(Kind::Length, THICKNESS.low),
+        thickest_mm: wire(Kind::Length, THICKNESS.high),
+        acetylene_ceiling_kpa: wire(Kind::Pressure, ACETYLENE_CEILING.as_pa()),
+        usual_hose: UsualHose {
+            bore_mm: wire(Kind::Bore, USUAL_HOSE.bore.as_m()),
+            length_m: USUAL_HOSE.length.as_m(),
+        },
+    }
 }
 
 /// What a screen offers to choose from.
@@ -82,6 +120,7 @@ pub async fn reference() -> ApiResult<web::Json<ReferenceReply>> {
         with_care_up_to_percent: limit.cuts_with_care_up_to_percent,
     };
     Ok(web::Json(ReferenceReply {
+        limits: limits(),
         alloys: alloy_limits()?.iter().map(alloy).collect(),
         grades: grades()?.iter().map(grade).collect(),
         fuels: fuels.collect::<ApiResult<_>>()?,

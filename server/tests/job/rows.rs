@@ -207,6 +207,34 @@ async fn the_reference_offers_what_the_planner_takes() {
     }
 }
 
+/// The ends of what is planned are planned, and what lies beyond is refused by the same figure.
+#[actix_web::test]
+async fn the_limits_of_the_reference_are_those_of_the_planner() {
+    let app = TestApp::start().await;
+    let limits = app.get("/api/v1/reference").await.body["limits"].clone();
+    let number = |name: &str| limits[name].as_f64().unwrap();
+    let cut = |mm: f64| {
+        json!({ "steel": { "thickness_mm": mm }, "cut": { "length_mm": 100, "process": "guided" },
+            "gas": { "fuel": "acetylene" } })
+    };
+    for (end, beyond) in [("thinnest_mm", -0.01), ("thickest_mm", 0.01)] {
+        assert_eq!(app.preview(&cut(number(end))).await.status, 200, "{end}");
+        let refused = app.preview(&cut(number(end) + beyond)).await;
+        assert_eq!(refused.status, 422, "{end}");
+        assert_eq!(refused.body["error"]["fields"][0]["path"], "steel.thickness_mm");
+    }
+    // 15 psi, 29 CFR 1910.253(a)(2)
+    assert!((number("acetylene_ceiling_kpa") - 15.0 * 6.894_757).abs() < 0.01);
+    // a request that names no hose is planned as with this one
+    let hose = limits["usual_hose"].clone();
+    let mut named = cut(20.0);
+    named["gas"]["oxygen_hose"] = hose.clone();
+    named["gas"]["fuel_hose"] = hose;
+    let (bare, named) = (app.preview(&cut(20.0)).await.body, app.preview(&named).await.body);
+    assert_eq!(bare["oxygen_pressure_kpa"], named["oxygen_pressure_kpa"]);
+    assert_eq!(bare["fuel_pressure_kpa"], named["fuel_pressure_kpa"]);
+}
+
 #[actix_web::test]
 async fn schools_have_one_default_each_and_a_reason_for_every_way() {
     let app = TestApp::start().await;

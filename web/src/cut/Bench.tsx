@@ -165,6 +165,7 @@ export function Bench({ jobId, input, onChange, heading, cutKey, rigFuel, action
                   bevel={request.cut.bevel_deg ?? 0}
                   fuel={fuel}
                   system={system}
+                  limits={reference.data?.limits ?? null}
                   onThickness={(mm, done) => {
                     setDragged(done ? null : mm);
                     if (done) onChange({ steel: { thickness_mm: mm } });

@@ -7,6 +7,7 @@ import { QUANTITIES, quantityName, SCREEN, sentence, stays, word } from "@/text"
 import { tipFrom, tipName } from "@/text/tip";
 import { useCurrency } from "@/ui/currency";
 import { GasBadge } from "@/ui/gas-badge";
+import { ceilingOf, useLimits } from "@/ui/limits";
 import { Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
 import { band, clock, type Kind, print, type System, setting } from "@/units";
@@ -74,6 +75,7 @@ function PressureCard({
   gauges,
 }: Props & { quantity: "oxygen_pressure_kpa" | "fuel_pressure_kpa"; gas: string }) {
   const { system } = usePreferences();
+  const limits = useLimits();
   // what must not be set is absent, not crossed out
   const pressure = plan.verdict === "stop" ? null : plan[quantity];
   return (
@@ -90,6 +92,7 @@ function PressureCard({
           system={system}
           label={`${word(gas)} delivery gauge`}
           scale={quantity === "oxygen_pressure_kpa" ? gauges.oxygen_kpa : gauges.fuel_kpa}
+          ceiling={ceilingOf(gas, limits)}
         />
       </span>
       <span className="flex min-w-0 flex-col">

@@ -12,6 +12,8 @@ type Props = {
   scale?: number | null | undefined;
   /** What is printed on that gauge, kPa, as far as it is known. */
   face?: Face | undefined;
+  /** What is never set, kPa, where the gauge has no red of its own. */
+  ceiling?: number | null;
 };
 
 type Band = { low: number; set: number; high: number };
@@ -28,9 +30,6 @@ type Face = {
 const SWEEP = 270;
 const FROM = -135;
 const RADIUS = 74;
-/** Acetylene is never above 15 psi. */
-const ACETYLENE_CEILING_KPA = 103.4;
-
 /** Full scales of common delivery gauges, in the reader's unit: [full, major]. */
 const SCALES: Record<System, Record<"oxygen" | "fuel", [number, number][]>> = {
   inch: {
@@ -91,7 +90,15 @@ function arc(from: number, to: number, radius: number): string {
   return `M${x0} ${y0} A${radius} ${radius} 0 ${to - from > 180 ? 1 : 0} 1 ${x1} ${y1}`;
 }
 
-export function Gauge({ gas, pressure, system: reader, label, scale, face }: Props) {
+export function Gauge({
+  gas,
+  pressure,
+  system: reader,
+  label,
+  scale,
+  face,
+  ceiling = null,
+}: Props) {
   const system = gaugeSystem(face?.printed_in, reader);
   // a full scale is a round number of its own unit
   const round = system === "metric" ? 0.5 : 5;
@@ -110,7 +117,7 @@ export function Gauge({ gas, pressure, system: reader, label, scale, face }: Pro
   const [full, every] = isOwn ? [own, printed(face?.major_kpa, 12) ?? major(own)] : usual;
   const small = printed(face?.minor_kpa, 80) ?? every / 5;
   const red = isOwn && face?.red_from_kpa != null ? face.red_from_kpa : null;
-  const reds = red ?? (gas === "acetylene" ? ACETYLENE_CEILING_KPA : null);
+  const reds = red ?? ceiling;
   const angle = (value: number) => FROM + (SWEEP * Math.min(Math.max(value, 0), full)) / full;
   const ticks = Array.from({ length: Math.floor(full / small + 1e-6) + 1 }, (_, i) => i * small);
   const numbered = (value: number) => Math.abs(value / every - Math.round(value / every)) < 1e-6;

@@ -227,6 +227,11 @@ export function boreName(mm: number, system: System): string {
   return system === "inch" ? `${name} · ${decimals(mm / MM_PER_INCH, 3)} in` : name;
 }
 
+/** The least by which a hand changes a length: a sixteenth of an inch, or a millimetre. Contract's unit. */
+export function stepOf(system: System): number {
+  return lengthsOf(system) === "inch" ? MM_PER_INCH / 16 : 1;
+}
+
 /** A length that nobody measures, round in the reader's own units: to an eighth of an inch, or a millimetre.
  * `about(25, "inch")` is "1 in", `about(10, "inch")` is "3/8 in". */
 export function about(mm: number, system: System): string {

@@ -11,6 +11,7 @@ import {
   print,
   SYSTEMS,
   shown,
+  stepOf,
   stored,
   unitOf,
 } from "./index";
@@ -175,4 +176,12 @@ it("steel of 1.50 a kilogram is 0.68 a pound", () => {
   expect(editable(1.5, "steel_price", "inch")).toBe("0.68");
   expect(stored(0.68, "steel_price", "inch")).toBeCloseTo(1.499, 3);
   expect(editable(1.5, "steel_price", "metric_kpa")).toBe("1.50");
+});
+
+describe("the least by which a length is changed", () => {
+  it("is a whole figure of the reader's own units", () => {
+    expect(number(stepOf("inch"), "length", "inch")).toBe("1/16");
+    expect(number(stepOf("metric"), "length", "metric")).toBe("1");
+    expect(stepOf("metric_kpa")).toBe(stepOf("metric"));
+  });
 });

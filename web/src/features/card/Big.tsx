@@ -2,6 +2,7 @@
 import type { CutPlan } from "@/api/client";
 import { Gauge } from "@/draw/gauge";
 import { SCREEN, word } from "@/text";
+import { ceilingOf, useLimits } from "@/ui/limits";
 import { band, type System, setting } from "@/units";
 
 export function Big({
@@ -36,10 +37,17 @@ export function PressureBlock({
   pressure: CutPlan["oxygen_pressure_kpa"];
   system: System;
 }) {
+  const limits = useLimits();
   return (
     <div className="flex items-center gap-2 border-t-2 border-ink pt-1">
       <span className="w-20 shrink-0 sm:w-24">
-        <Gauge gas={gas} pressure={pressure} system={system} label={`${word(gas)} gauge`} />
+        <Gauge
+          gas={gas}
+          pressure={pressure}
+          system={system}
+          label={`${word(gas)} gauge`}
+          ceiling={ceilingOf(gas, limits)}
+        />
       </span>
       <div>
         <p className="text-sm">{word(gas)}</p>

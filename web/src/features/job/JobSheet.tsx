@@ -9,6 +9,7 @@ import { FuelPicker } from "@/cut/FuelPicker";
 import { refusal, SCREEN } from "@/text";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
+import { useLimits } from "@/ui/limits";
 import { MeasureField } from "@/ui/measure-field";
 import { usePreferences } from "@/ui/preferences";
 import { Sheet } from "@/ui/sheet";
@@ -54,11 +55,10 @@ const PLACES: readonly {
 ];
 const NONE = "none";
 
-/** What the planner takes where a job names no hose: 1/4 in, 50 ft. */
-const USUAL: Required<Hose> = { bore_mm: 6.35, length_m: 15 };
-
 export function JobSheet({ job, open, onClose }: { job: Job; open: boolean; onClose: () => void }) {
   const { system } = usePreferences();
+  // what the planner takes where a job names no hose
+  const usual = useLimits()?.usual_hose;
   const queries = useQueryClient();
   const navigate = useNavigate();
   const [name, setName] = useState(job.name);
@@ -117,7 +117,7 @@ export function JobSheet({ job, open, onClose }: { job: Job; open: boolean; onCl
   const changeGas = (edit: (now: NonNullable<Rig["gas"]>) => Rig["gas"]) =>
     changeRig((now) => ({ ...now, gas: { ...now.gas, ...edit(now.gas ?? {}) } }));
   const changeHose = (which: "oxygen_hose" | "fuel_hose", part: Hose) =>
-    changeGas((now) => ({ [which]: { ...USUAL, ...now[which], ...part } }));
+    changeGas((now) => ({ [which]: { ...usual, ...now[which], ...part } }));
 
   return (
     <Sheet open={open} onClose={onClose} title="This job">
@@ -179,20 +179,20 @@ export function JobSheet({ job, open, onClose }: { job: Job; open: boolean; onCl
           />
         )}
         {HOSES.filter(([which]) => rig.rack?.[which] === undefined).map(([which, label]) => {
-          const hose = { ...USUAL, ...rig.gas?.[which] };
+          const hose: Hose = { ...usual, ...rig.gas?.[which] };
           return (
             <div key={which} className="grid grid-cols-2 gap-2">
               <MeasureField
                 label={`${label}, bore`}
                 kind="length"
-                value={hose.bore_mm}
+                value={hose.bore_mm ?? null}
                 error={problem(`gas.${which}.bore_mm`)}
                 onCommit={(bore_mm) => changeHose(which, { bore_mm })}
               />
               <MeasureField
                 label={`${label}, length`}
                 kind="run"
-                value={hose.length_m}
+                value={hose.length_m ?? null}
                 error={problem(`gas.${which}.length_m`)}
                 onCommit={(length_m) => changeHose(which, { length_m })}
               />

@@ -39,6 +39,7 @@ export function GaugePanel({ gas, pressure, scale, face, ceiling, onReading }: P
           system={system}
           scale={scale}
           face={face}
+          ceiling={limit}
           label={`${word(gas)}, delivery gauge`}
         />
       </div>
