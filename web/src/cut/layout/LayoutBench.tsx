@@ -13,7 +13,7 @@ import { May } from "@/ui/session";
 import { FuelPicker } from "../FuelPicker";
 import { Inputs } from "../Inputs";
 import { noteKey } from "../model";
-import { SettingsTable } from "../SettingsTable";
+import { SettingsTable } from "../settings";
 import { Outputs } from "./Outputs";
 import { Legend, PathList } from "./PathList";
 

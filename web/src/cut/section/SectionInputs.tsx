@@ -1,11 +1,13 @@
 /** Which shape, which cut, what is in reach: the numbers and words behind a section's drawing. */
 import type { CutInput, CutPlanRequest, FieldError, SectionInput } from "@/api/client";
-import { refusal, word } from "@/text";
+import { refusal } from "@/text";
 import { Choice } from "@/ui/choice";
 import { MeasureField } from "@/ui/measure-field";
 import { usePreferences } from "@/ui/preferences";
-import { FIELDS, type Field, HOLE, TAKEN, USUAL } from "./asks";
-import { ShapeField } from "./ShapeField";
+import { leavesADrop } from "./asks";
+import { CutInputs } from "./CutInputs";
+import { options } from "./part";
+import { ShapeInputs } from "./ShapeInputs";
 
 type Props = {
   request: CutPlanRequest;
@@ -17,22 +19,9 @@ type Props = {
   errors: FieldError[];
   onChange: (change: CutInput) => void;
 };
-type Cut = NonNullable<SectionInput["cut"]>;
-type Custom = NonNullable<SectionInput["custom"]>;
 
-const options = (codes: readonly string[]) => codes.map((value) => ({ value, text: word(value) }));
 const PROCESSES = options(["freehand", "guided", "machine"]);
 const FACES = options(["clean", "mill_scale", "light_rust", "heavy_rust", "paint", "galvanised"]);
-const FLANGES = [
-  { value: "top", text: "upper" },
-  { value: "bottom", text: "lower" },
-  { value: "both", text: "both" },
-];
-const ACROSS = [
-  { value: "depth", text: "through the depth" },
-  { value: "width", text: "through the width" },
-];
-const STARTS = options(["pierce", "drilled_hole"]);
 const ENDS = [
   { value: "unknown", text: "nobody looked", open: null },
   { value: "open", text: "open, both", open: true },
@@ -44,154 +33,25 @@ const NAMED = [
   { value: "no", text: "not named yet" },
   { value: "yes", text: "named by the rigger" },
 ];
-/** Cuts that leave a drop. */
-const ACROSS_KINDS = ["square", "mitre", "bevel", "saddle"];
-const BY_NAME = "by name";
-const FAMILIES = [
-  { value: BY_NAME, text: "by its name" },
-  ...options([
-    "i",
-    "channel",
-    "tee",
-    "angle",
-    "rectangular_tube",
-    "round_tube",
-    "flat",
-    "round_bar",
-  ]).map((each) => ({ ...each, text: `own sizes: ${each.text}` })),
-];
+
 export function SectionInputs({ request, kinds, isTube, grades, errors, onChange }: Props) {
   const { system } = usePreferences();
-  const section = request.section ?? { cut: { kind: "square" } };
-  const cut = section.cut as Cut;
-  const custom = section.custom as Custom | null | undefined;
+  const section: SectionInput = request.section ?? { cut: { kind: "square" } };
+  const cut = section.cut as NonNullable<SectionInput["cut"]>;
   const { steel } = request;
   const of = (change: SectionInput) => onChange({ section: change });
-  const ofCut = (change: Partial<Cut>) => of({ cut: { ...cut, ...change } });
   const error = (path: string) => {
     const found = errors.find((each) => each.path === path);
     return found === undefined ? undefined : refusal(found, system);
   };
-  const family = custom?.family ?? BY_NAME;
-  const round = family === "round_tube" || family === "round_bar";
-  const solid = family === "flat" || family === "round_bar";
-  const flanged = ["i", "channel", "tee", "angle"].includes(family);
-  const size = (key: "depth_mm" | "width_mm" | "web_mm" | "flange_mm", label: string) =>
-    custom && (
-      <MeasureField
-        label={label}
-        kind="length"
-        value={custom[key] ?? null}
-        error={error(`section.custom.${key}`)}
-        onCommit={(value) => of({ custom: { ...custom, [key]: value } })}
-      />
-    );
-  const round_opening = cut.kind === "web_opening" && cut.diameter_mm != null;
-  const fields = round_opening
-    ? [
-        { key: "diameter_mm", label: "Diameter" } as const,
-        { key: "offset_mm", label: "Off the middle" } as const,
-      ]
-    : (FIELDS[cut.kind] ?? []);
+  const part = { section, error, of };
   return (
     <div
       className="grid grid-cols-[repeat(auto-fill,minmax(124px,1fr))] items-start gap-2"
       data-section-inputs=""
     >
-      <Choice
-        label="The shape is given"
-        value={family}
-        options={FAMILIES}
-        onChange={(next) =>
-          of(
-            next === BY_NAME
-              ? { custom: null, profile: section.profile ?? "W12X26" }
-              : {
-                  custom: { depth_mm: 150, width_mm: 100, web_mm: 8, ...custom, family: next },
-                  cut: { kind: "square" },
-                  way: null,
-                },
-          )
-        }
-      />
-      {custom ? (
-        <>
-          {size("depth_mm", round ? "Diameter" : "Depth")}
-          {!round && size("width_mm", "Width")}
-          {!solid && size("web_mm", flanged ? "Web or leg" : "Wall")}
-          {flanged && size("flange_mm", "Flange")}
-        </>
-      ) : (
-        <ShapeField
-          value={section.profile ?? ""}
-          error={error("section.profile")}
-          onCommit={(profile) => of({ profile, way: null })}
-        />
-      )}
-      <Choice
-        label="Cut"
-        value={cut.kind}
-        options={options([...new Set([...kinds, cut.kind])])}
-        error={error("section.cut.kind")}
-        onChange={(kind) => of({ cut: { kind, ...USUAL[kind] }, way: null })}
-      />
-      {cut.kind === "web_opening" && (
-        <Choice
-          label="Form"
-          value={round_opening ? "round" : "square"}
-          options={[
-            { value: "square", text: "four corners" },
-            { value: "round", text: "round" },
-          ]}
-          onChange={(form) =>
-            of({
-              cut:
-                form === "round"
-                  ? { kind: "web_opening", diameter_mm: 80 }
-                  : { kind: "web_opening", ...USUAL.web_opening },
-            })
-          }
-        />
-      )}
-      {fields.map(({ key, label, kind }: Field) => (
-        <MeasureField
-          key={key}
-          label={label}
-          kind={kind ?? "length"}
-          value={
-            (cut[key] as number | null | undefined) ??
-            (cut.kind === "access_hole" ? HOLE[key] : TAKEN[key]) ??
-            (cut.kind === "saddle" && key === "angle_deg" ? 90 : undefined) ??
-            (key === "length_mm" ? (section.piece_length_mm ?? null) : null)
-          }
-          error={error(`section.cut.${key}`)}
-          onCommit={(value) => ofCut({ [key]: value })}
-        />
-      ))}
-      {cut.kind === "mitre" && (
-        <Choice
-          label="Slants"
-          value={cut.across ?? "depth"}
-          options={ACROSS}
-          onChange={(across) => ofCut({ across })}
-        />
-      )}
-      {["cope", "access_hole", "strip"].includes(cut.kind) && (
-        <Choice
-          label="At the flange"
-          value={cut.flanges ?? "top"}
-          options={FLANGES}
-          onChange={(flanges) => ofCut({ flanges })}
-        />
-      )}
-      {cut.kind === "web_opening" && (
-        <Choice
-          label="Start"
-          value={cut.start ?? "pierce"}
-          options={STARTS}
-          onChange={(start) => ofCut({ start })}
-        />
-      )}
+      <ShapeInputs {...part} />
+      <CutInputs {...part} kinds={kinds} />
       <Choice
         label="Torch is moved"
         value={request.cut.process}
@@ -224,7 +84,7 @@ export function SectionInputs({ request, kinds, isTube, grades, errors, onChange
         onClear={() => of({ piece_length_mm: null })}
         onCommit={(piece_length_mm) => of({ piece_length_mm })}
       />
-      {ACROSS_KINDS.includes(cut.kind) && (
+      {leavesADrop(cut.kind) && (
         <MeasureField
           label="Length of the drop"
           kind="length"

@@ -7,7 +7,7 @@ import { MeasureField } from "@/ui/measure-field";
 import { usePreferences } from "@/ui/preferences";
 import { clock, print } from "@/units";
 import { noteKey } from "../model";
-import { SettingsTable } from "../SettingsTable";
+import { SettingsTable } from "../settings";
 import { Asked } from "./Asked";
 import type { Said } from "./kinds";
 import { lineOf, saidOf } from "./line";

@@ -10,7 +10,7 @@ import { SCREEN } from "@/text";
 import { useKept } from "@/ui/kept";
 import { Empty, Failed, Loading } from "@/ui/states";
 import { Before } from "./Before";
-import { Find } from "./Find";
+import { Find } from "./find";
 import { Grade } from "./Grade";
 import { Lost } from "./Lost";
 import { type Answers, type Cut, NOTHING, type Of, USUAL_CUT } from "./model";

@@ -1,7 +1,6 @@
 /** One job: its cuts on the left, the chosen one on the bench. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { Link, useNavigate, useParams, useSearch } from "@tanstack/react-router";
-import { Eye, FileText, Flame, Printer } from "lucide-react";
+import { useNavigate, useParams, useSearch } from "@tanstack/react-router";
 import { useRef, useState } from "react";
 import {
   ApiFailure,
@@ -15,28 +14,25 @@ import { keys } from "@/api/keys";
 import { once } from "@/api/once";
 import { Bench, facts, nameOf, QuickEntry, withChange } from "@/cut";
 import { PastEdges } from "@/cut/PastEdges";
-import { SCREEN, word } from "@/text";
-import { Button, buttonLook } from "@/ui/button";
-import { GasBadge } from "@/ui/gas-badge";
+import { SCREEN } from "@/text";
 import { useKept } from "@/ui/kept";
 import { Notice } from "@/ui/notice";
 import { usePreferences } from "@/ui/preferences";
-import { May, useSession } from "@/ui/session";
+import { May } from "@/ui/session";
 import { Empty, Failed, Loading, Nothing } from "@/ui/states";
 import { Undo } from "@/ui/undo";
-import { Actions } from "./Actions";
+import { BenchActions } from "./BenchActions";
 import { BurnSheet } from "./BurnSheet";
 import { ConflictSheet } from "./ConflictSheet";
-import { JobSheet } from "./JobSheet";
+import { JobHead } from "./JobHead";
 import { LineList } from "./LineList";
-import { Stages } from "./Stages";
+import { placeOfNew } from "./lines";
 import { useJob } from "./useJob";
 
 /** A change on the bench that is on its way to the shop, or was refused and must not be lost. */
 type Pending = { lineId: string; input: CutInput };
 
 export function JobPage() {
-  const { may } = useSession();
   const { jobId } = useParams({ from: "/jobs/$jobId" });
   const { line: wanted } = useSearch({ from: "/jobs/$jobId" });
   const navigate = useNavigate();
@@ -44,7 +40,6 @@ export function JobPage() {
   const { system } = usePreferences();
   const [typed, setTyped] = useKept(`galvanon.job.${jobId}.typed`, "");
   const bench = useRef<HTMLDivElement>(null);
-  const [editing, setEditing] = useState(false);
   const [noting, setNoting] = useState(false);
   const [pending, setPending] = useState<Pending | null>(null);
   const { job, add, change, remove, restore, move, conflict, setConflict, deleted, setDeleted } =
@@ -112,40 +107,7 @@ export function JobPage() {
 
   return (
     <div className="flex flex-col gap-3">
-      <header className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
-        <div className="min-w-0 flex-1 basis-96">
-          <h1 className="flex flex-wrap items-center gap-3 text-lg font-semibold">
-            {job.data.job.name}
-            {fuel && (
-              <span className="inline-flex items-center gap-1 text-sm font-normal text-ink-2">
-                <GasBadge gas={fuel} /> {word(fuel)}
-              </span>
-            )}
-          </h1>
-          <p className="text-sm text-ink-2">
-            {job.data.job.note}{" "}
-            <May right="plan">
-              <button
-                type="button"
-                className="text-accent underline"
-                onClick={() => setEditing(true)}
-              >
-                Change job and rig
-              </button>
-            </May>
-          </p>
-          <JobSheet
-            key={job.data.job.id}
-            job={job.data.job}
-            open={editing}
-            onClose={() => setEditing(false)}
-          />
-        </div>
-        <div className="flex min-w-0 flex-col gap-2 sm:items-end">
-          <Stages view={chosen} kept={record.data} />
-          <Actions jobId={jobId} lines={lines} />
-        </div>
-      </header>
+      <JobHead job={job.data.job} lines={lines} chosen={chosen} record={record.data} fuel={fuel} />
       <May right="plan">
         <QuickEntry
           text={typed}
@@ -153,7 +115,7 @@ export function JobPage() {
           action="Add"
           folded={lines.length > 0}
           onEnter={(read) => {
-            const position = (lines.at(-1)?.line.position ?? 0) + 1;
+            const position = placeOfNew(lines);
             add.mutate(
               { typed, input: read.input as CutInput, position },
               {
@@ -207,44 +169,16 @@ export function JobPage() {
               heading={nameOf(chosen, system)}
               onChange={(edit) => save(chosen, edit)}
               actions={(plan, request) => (
-                <>
-                  <May right="burn">
-                    <Button onClick={() => setNoting(true)}>
-                      <Flame size={16} aria-hidden="true" /> Log this cut
-                    </Button>
-                  </May>
-                  <Link
-                    to="/edge"
-                    search={{ job: jobId, line: chosen.line.id }}
-                    className={buttonLook("quiet")}
-                  >
-                    <Eye size={16} aria-hidden="true" /> Poor edge
-                  </Link>
-                  {chosen.card_id != null && (
-                    <Button
-                      onClick={() =>
-                        void navigate({
-                          to: "/cards/$planId",
-                          params: { planId: chosen.card_id ?? "" },
-                        })
-                      }
-                    >
-                      <FileText size={16} aria-hidden="true" />{" "}
-                      {chosen.card_current ? "Open card" : "Old card"}
-                    </Button>
-                  )}
-                  {!chosen.card_current && may("card") && (
-                    <Button
-                      look={plan.verdict === "stop" ? "quiet" : "next"}
-                      disabled={makeCard.isPending}
-                      onClick={() =>
-                        makeCard.mutate({ view: chosen, request: request as CutPlanRequest })
-                      }
-                    >
-                      <Printer size={16} aria-hidden="true" /> Make card
-                    </Button>
-                  )}
-                </>
+                <BenchActions
+                  jobId={jobId}
+                  chosen={chosen}
+                  verdict={plan.verdict}
+                  making={makeCard.isPending}
+                  onLog={() => setNoting(true)}
+                  onCard={() =>
+                    makeCard.mutate({ view: chosen, request: request as CutPlanRequest })
+                  }
+                />
               )}
             />
             {change.error instanceof ApiFailure &&

@@ -3,4 +3,4 @@
 export { GasPage } from "./GasPage";
 export { JobPage } from "./JobPage";
 export { JobsPage } from "./JobsPage";
-export { ListPage } from "./ListPage";
+export { ListPage } from "./list";

@@ -4,6 +4,7 @@ import { useRef, useState } from "react";
 import { ApiFailure, api, type CutInput, data, type LineView, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { once } from "@/api/once";
+import { placeAfter } from "./lines";
 
 type JobLine = Schemas["JobLine"];
 type Change = { input?: CutInput; position?: number; typed?: string };
@@ -86,13 +87,8 @@ export function useJob(jobId: string) {
 
   /** Moves a line past its neighbour: its new position lies between the two beyond. */
   function move(lines: LineView[], at: number, by: -1 | 1) {
-    const [line, next, beyond] = [lines[at], lines[at + by], lines[at + 2 * by]];
-    if (line === undefined || next === undefined) return;
-    const position =
-      beyond === undefined
-        ? next.line.position + by
-        : (next.line.position + beyond.line.position) / 2;
-    change.mutate({ line: line.line, position });
+    const [line, position] = [lines[at], placeAfter(lines, at, by)];
+    if (line !== undefined && position !== null) change.mutate({ line: line.line, position });
   }
 
   return { job, add, change, remove, restore, move, conflict, setConflict, deleted, setDeleted };

@@ -1,9 +1,7 @@
 /** A cut list planned row by row: the server streams a line of JSON for each, shown as it comes. */
 import { useRef, useState } from "react";
 import { ApiFailure, type Schemas } from "@/api/client";
-
-export type Row = Schemas["PlannedRow"];
-type Progress = { rows: Row[]; total: number; done: boolean };
+import { lines, type Progress, type Row } from "./list";
 
 export type Asked = { text: string | null; xlsx: string | null; process: string };
 
@@ -11,21 +9,6 @@ async function refusalOf(response: Response): Promise<ApiFailure> {
   const body = (await response.json().catch(() => null)) as Schemas["ErrorBody"] | null;
   if (body === null) return new ApiFailure("internal", "The server answered with an error.");
   return new ApiFailure(body.error.code, body.error.message, body.error.fields);
-}
-
-/** Lines of a stream, as they become whole. */
-async function* lines(stream: ReadableStream<Uint8Array>): AsyncGenerator<string> {
-  const reader = stream.getReader();
-  const decoder = new TextDecoder();
-  let rest = "";
-  for (;;) {
-    const { done, value } = await reader.read();
-    rest += decoder.decode(value, { stream: !done });
-    const whole = rest.split("\n");
-    rest = whole.pop() ?? "";
-    yield* whole;
-    if (done) return;
-  }
 }
 
 export function useList(jobId: string) {

@@ -1,0 +1,82 @@
+import { describe, expect, it } from "vitest";
+import { base64, levelOf, lines, type Row, tally, understood } from "./list";
+
+const row = (at: number, verdict: string, time_s: number | null = null): Row =>
+  ({
+    row: at,
+    verdict,
+    typed: "",
+    problems: [],
+    settings: time_s === null ? null : { time_s, notes: [] },
+  }) as unknown as Row;
+const ROWS = [
+  row(1, "ok", 60),
+  row(2, "caution", 30),
+  row(3, "error"),
+  row(4, "stop", 10),
+  row(5, "ok", 60),
+];
+
+describe("a list that is planned", () => {
+  it("counts each verdict once, and keeps what is understood, stopped cuts too", () => {
+    const { counts, good } = tally({ rows: ROWS, total: 5 });
+    expect(counts).toEqual({ ok: 2, caution: 1, stop: 1, error: 1 });
+    expect(Object.values(counts).reduce((a, b) => a + b)).toBe(ROWS.length);
+    expect(good.map((each) => each.row)).toEqual([1, 2, 4, 5]);
+    expect(understood([])).toEqual([]);
+  });
+
+  it("adds up the time of what is understood alone", () => {
+    expect(tally({ rows: ROWS, total: 5 }).seconds).toBe(160);
+    expect(tally({ rows: [row(1, "error", 99)], total: 1 }).seconds).toBe(0);
+  });
+
+  it("says which part has come, and of an empty list none", () => {
+    expect(tally({ rows: ROWS, total: 20 }).part).toBe(0.25);
+    expect(tally({ rows: [], total: 0 }).part).toBe(0);
+  });
+
+  it("marks a row that was not understood as one that stops, and no verdict of a later version", () => {
+    expect(levelOf("error")).toBe("stop");
+    expect(levelOf("caution")).toBe("caution");
+    expect(levelOf("unheard of")).toBe("info");
+  });
+});
+
+describe("the lines of an answer that comes in pieces", () => {
+  async function read(chunks: Uint8Array[]): Promise<string[]> {
+    const stream = new ReadableStream<Uint8Array>({
+      start(controller) {
+        for (const chunk of chunks) controller.enqueue(chunk);
+        controller.close();
+      },
+    });
+    const all: string[] = [];
+    for await (const line of lines(stream)) all.push(line);
+    return all;
+  }
+
+  it("are the same wherever it is cut, in the middle of a letter too", async () => {
+    const text = '{"row":1,"echo":"20 mm plate × 4"}\n{"row":2,"echo":"Ø 80 – ½ in"}\n';
+    const bytes = new TextEncoder().encode(text);
+    const whole = await read([bytes]);
+    expect(whole).toHaveLength(2);
+    for (let at = 0; at <= bytes.length; at += 1) {
+      expect(await read([bytes.slice(0, at), bytes.slice(at)])).toEqual(whole);
+    }
+  });
+
+  it("are given once they are whole: a rest without an end is none", async () => {
+    const bytes = new TextEncoder().encode('{"row":1}\n{"row":');
+    expect(await read([bytes])).toEqual(['{"row":1}']);
+    expect(await read([])).toEqual([]);
+  });
+});
+
+describe("a workbook in a body", () => {
+  it("is what it was when read back", () => {
+    const bytes = Uint8Array.from({ length: 256 }, (_, i) => i);
+    const back = atob(base64(bytes.buffer));
+    expect(Array.from(back, (letter) => letter.charCodeAt(0))).toEqual([...bytes]);
+  });
+});

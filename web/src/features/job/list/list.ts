@@ -1,0 +1,50 @@
+/** A cut list as it is planned row by row. Pure. */
+import type { Schemas } from "@/api/client";
+import type { Level } from "@/ui/mark";
+
+export type Row = Schemas["PlannedRow"];
+/** The rows that have come, of so many; all of them, or not yet. */
+export type Progress = { rows: Row[]; total: number; done: boolean };
+
+const LEVELS: Record<string, Level> = { ok: "ok", caution: "caution", stop: "stop", error: "stop" };
+
+/** The mark of a row's verdict. `levelOf("error")` is "stop". */
+export const levelOf = (verdict: string): Level => LEVELS[verdict] ?? "info";
+
+/** The rows that can be kept: a cut that is stopped is one, a row that was not understood is none. */
+export const understood = (rows: readonly Row[]): Row[] =>
+  rows.filter(({ verdict }) => verdict !== "error");
+
+/** What came so far: how many of each verdict, the seconds of all that are understood, and which part of the list it is. */
+export function tally({ rows, total }: Pick<Progress, "rows" | "total">) {
+  const of = (verdict: string) => rows.filter((row) => row.verdict === verdict).length;
+  const good = understood(rows);
+  return {
+    good,
+    counts: { ok: of("ok"), caution: of("caution"), stop: of("stop"), error: of("error") },
+    seconds: good.reduce((sum, { settings }) => sum + (settings?.time_s ?? 0), 0),
+    part: total === 0 ? 0 : rows.length / total,
+  };
+}
+
+/** Bytes as a body of JSON carries them. */
+export function base64(bytes: ArrayBuffer): string {
+  let text = "";
+  for (const byte of new Uint8Array(bytes)) text += String.fromCharCode(byte);
+  return btoa(text);
+}
+
+/** Lines of a stream, as they become whole. */
+export async function* lines(stream: ReadableStream<Uint8Array>): AsyncGenerator<string> {
+  const reader = stream.getReader();
+  const decoder = new TextDecoder();
+  let rest = "";
+  for (;;) {
+    const { done, value } = await reader.read();
+    rest += decoder.decode(value, { stream: !done });
+    const whole = rest.split("\n");
+    rest = whole.pop() ?? "";
+    yield* whole;
+    if (done) return;
+  }
+}
