@@ -97,6 +97,40 @@ async fn another_way_stands_beside_it() {
     assert!(price("acetylene_m3") > price("propane_m3"), "the estimate of a shop that set none");
 }
 
+/// Another way is planned with the shop's own tips; where none of them goes that way it is said.
+#[tokio::test]
+async fn another_way_takes_the_tips_of_the_drawer() {
+    let app = TestApp::start().await;
+    for (bore, face) in [(0.9, "recessed"), (1.2, "recessed"), (1.5, "recessed")] {
+        let fields = json!({ "bore_mm": bore, "face": face, "seat_state": "good" });
+        let body = json!({ "kind": "tip", "label": format!("{bore} {face}"), "fields": fields });
+        let put = app.put(&format!("/api/v1/gear/{}", Uuid::now_v7()), &body).await;
+        assert_eq!(put.status, 201, "{}", put.body);
+    }
+    let (job, _) = job(&app).await;
+    let made = quote(&app, Uuid::now_v7(), &asked(job)).await.1;
+    let instead = made["found"]["instead"].as_array().unwrap();
+    let own = |code: &str| {
+        let found = instead.iter().find(|it| it["code"] == code);
+        found.unwrap_or_else(|| panic!("{code}: {instead:?}"))["own_tips"].as_bool().unwrap()
+    };
+    // acetylene wants a flush face, and there is none
+    assert!(own("propylene") && own("machine") && own("10"), "{instead:?}");
+    assert!(!own("acetylene"), "{instead:?}");
+    // the price of a way is that of the same list asked by itself, with that drawer
+    let mut by_machine = made["asked"].clone();
+    for line in by_machine["lines"].as_array_mut().unwrap() {
+        line["cut"]["process"] = json!("machine");
+        for bound in ["tip", "factors", "gear"] {
+            line[bound] = Value::Null;
+        }
+        assert_eq!(line["drawer"].as_array().map(Vec::len), Some(3), "{line}");
+    }
+    let open = app.post("/api/v1/quotes/price", &by_machine).await;
+    let told = instead.iter().find(|it| it["code"] == "machine").unwrap();
+    assert_eq!(open.body["total"], told["total"], "{}", open.body);
+}
+
 #[tokio::test]
 async fn prices_stay_as_they_were_until_it_is_made_anew() {
     let app = TestApp::start().await;

@@ -65,6 +65,8 @@ pub struct Instead {
     pub code: String,
     /// The total; of a larger lot what falls on today's.
     pub total: MoneyBand,
+    /// Planned with the tips of the shop's drawer; with our own series where those do not go that way.
+    pub own_tips: bool,
 }
 
 /// What a quote came to.
@@ -211,32 +213,51 @@ fn found(asked: &QuoteRequest, cuts: &[QuotedCut]) -> ApiResult<QuoteFound> {
     Ok(QuoteFound { lines, set_up, plates, freight, total, instead: instead(asked) })
 }
 
-/// The same list another way: what is bound to today's way, its tip and what was learned of it, is left out.
-fn changed(asked: &QuoteRequest, place: [&str; 2], code: &str) -> Option<QuoteRequest> {
+/// The same list another way: what is bound to today's way, its tip and what was learned of it, is left out; so is the drawer,
+/// where its tips do not go that way.
+fn changed(asked: &QuoteRequest, (place, code): ([&str; 2], &str)) -> Option<QuoteRequest> {
     let mut other = asked.clone();
     let mut moved = false;
     for line in &mut other.lines {
         moved |= line[place[0]][place[1]] != code;
         line[place[0]][place[1]] = json!(code);
-        for bound in ["tip", "drawer", "factors", "gear"] {
+        for bound in ["tip", "factors", "gear"] {
             line[bound] = Value::Null;
         }
     }
     moved.then_some(other)
 }
 
+fn has_drawer(asked: &QuoteRequest) -> bool {
+    asked.lines.iter().any(|line| !line["drawer"].is_null())
+}
+
+/// What a list comes to another way: with the shop's own tips, else with our series.
+fn another(mut other: QuoteRequest, (what, code): (&'static str, &str)) -> Option<Instead> {
+    let owned = has_drawer(&other);
+    let told = |found: QuoteReply, own_tips| Instead {
+        what,
+        code: code.to_owned(),
+        total: found.total,
+        own_tips,
+    };
+    if let Ok(Some(found)) = other.goes() {
+        return Some(told(found, owned));
+    }
+    other.lines.iter_mut().for_each(|line| line["drawer"] = Value::Null);
+    other.goes().ok()?.map(|found| told(found, false))
+}
+
 fn instead(asked: &QuoteRequest) -> Vec<Instead> {
     let fuels = Fuel::ALL
         .iter()
-        .map(|fuel| ("fuel", fuel.code(), changed(asked, ["gas", "fuel"], fuel.code())));
+        .map(|fuel| ("fuel", fuel.code(), changed(asked, (["gas", "fuel"], fuel.code()))));
     let ways = Process::ALL
         .iter()
-        .map(|way| ("process", way.code(), changed(asked, ["cut", "process"], way.code())));
-    let others = fuels.chain(ways).filter_map(|(what, code, other)| {
-        let found = other?.goes().ok()??;
-        Some(Instead { what, code: code.to_owned(), total: found.total })
-    });
-    let mut all: Vec<Instead> = others.collect();
+        .map(|way| ("process", way.code(), changed(asked, (["cut", "process"], way.code()))));
+    let others = fuels.chain(ways);
+    let mut all: Vec<Instead> =
+        others.filter_map(|(what, code, other)| another(other?, (what, code))).collect();
     let mut larger = asked.clone();
     for line in &mut larger.lines {
         let count = line["count"].as_u64().unwrap_or(1);
@@ -246,7 +267,8 @@ fn instead(asked: &QuoteRequest) -> Vec<Instead> {
         let share = |money: f64| hundredths(money / f64::from(LARGER_LOT));
         let MoneyBand { low, set, high } = found.total;
         let total = MoneyBand { low: share(low), set: share(set), high: share(high) };
-        all.push(Instead { what: "lot", code: LARGER_LOT.to_string(), total });
+        let (code, own_tips) = (LARGER_LOT.to_string(), has_drawer(asked));
+        all.push(Instead { what: "lot", code, total, own_tips });
     }
     all
 }

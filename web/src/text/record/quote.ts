@@ -52,7 +52,8 @@ export const QUOTE = {
   insteadProcess: "all {code}",
   insteadLot: "{code} times the pieces: what falls on a lot like this",
   insteadWhy:
-    "Other fuels and ways are planned with our own series of tips and nothing learned: they show the direction.",
+    "Other fuels and ways are planned with the tips of your drawer and nothing learned: they show the direction.",
+  insteadSeries: "with our series of tips: yours do not go that way",
   insteadNone: "No other way can be planned for these cuts.",
   estimates:
     "Handling and cleaning may take a quarter less or more (our estimate). Prices the shop has not set (Shop, Prices) are estimates too.",

@@ -227,11 +227,16 @@ function Other({ found, currency }: Shown) {
       {found.instead.length === 0 && <p className="text-sm">{QUOTE.insteadNone}</p>}
       <p className="text-xs text-ink-2">{QUOTE.insteadWhy}</p>
       <ul className="flex flex-col gap-1 text-sm tabular-nums">
-        {found.instead.map(({ what, code, total }) => {
+        {found.instead.map(({ what, code, total, own_tips }) => {
           const moved = Math.round(against(total, found.total) * 100);
           return (
             <li key={`${what} ${code}`} className="flex justify-between gap-2" data-instead={code}>
-              <span>{(names[what] ?? what).replace("{code}", word(code))}</span>
+              <span>
+                {(names[what] ?? what).replace("{code}", word(code))}
+                {what !== "lot" && own_tips === false && (
+                  <span className="block text-xs text-ink-2">{QUOTE.insteadSeries}</span>
+                )}
+              </span>
               <span>
                 {money(total.set, currency)} ({signed(moved)} %)
               </span>
