@@ -113,6 +113,20 @@ impl App {
         self.client.clone()
     }
 
+    /// Drops its database: what was walked in it is over.
+    ///
+    /// # Errors
+    /// When the test database does not answer.
+    pub async fn forget(&self) -> Result<()> {
+        let options = self.pool.connect_options();
+        let name = options.get_database().context("a database of its own")?;
+        let server = std::env::var("GALVANON_TEST_DATABASE")?;
+        let mut admin = PgConnection::connect(&server).await?;
+        let gone = format!("DROP DATABASE IF EXISTS {name} WITH (FORCE)");
+        sqlx::query(AssertSqlSafe(gone)).execute(&mut admin).await?;
+        Ok(())
+    }
+
     /// Ends the server at once, with whatever it is doing.
     pub async fn kill(&self) {
         self.server.lock().await.stop(false).await;

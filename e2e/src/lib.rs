@@ -34,8 +34,9 @@ where
     let browser = Browser::start(&app.address, viewport).await?;
     browser.carry(&app.session(OWNER).await?).await?;
     // a task of its own: a panic in the journey must not keep the browser open
-    let outcome = tokio::spawn(walk(app, browser.clone())).await;
+    let outcome = tokio::spawn(walk(app.clone(), browser.clone())).await;
     browser.quit().await?;
+    app.forget().await?;
     match outcome {
         Ok(result) => result,
         Err(panic) => Err(anyhow::anyhow!("the journey panicked: {panic}")),

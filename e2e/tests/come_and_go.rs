@@ -175,6 +175,7 @@ async fn a_passkey_opens_the_door_and_one_that_was_removed_does_not() -> Result<
         browser.fill("[name='name']", "Marta Quill").await?;
         browser.click("With a passkey").await?;
         browser.see("[data-door] [data-level='caution']").await?;
+        app.forget().await?;
         Ok(())
     })
     .await

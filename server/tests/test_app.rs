@@ -65,6 +65,27 @@ async fn new_database(server: &str, like: &str) -> PgPool {
     galvanon_server::config::pool().connect_with(options.database(&name)).await.unwrap()
 }
 
+/// A test's database goes with its application, so that a thousand runs leave nothing behind.
+impl Drop for TestApp {
+    fn drop(&mut self) {
+        let options = self.pool.connect_options();
+        let Some(name) = options.get_database().map(str::to_owned) else { return };
+        // a thread of its own: the test's may be ending, or be the one that waits
+        let gone = std::thread::spawn(move || {
+            let runtime = tokio::runtime::Builder::new_current_thread().enable_all().build()?;
+            runtime.block_on(async {
+                let mut admin = PgConnection::connect(&test_server()).await?;
+                let sql = format!("DROP DATABASE IF EXISTS {name} WITH (FORCE)");
+                sqlx::query(AssertSqlSafe(sql)).execute(&mut admin).await?;
+                Ok::<_, Box<dyn std::error::Error + Send + Sync>>(())
+            })
+        });
+        if let Ok(Err(error)) = gone.join() {
+            eprintln!("the test's database stays: {error}");
+        }
+    }
+}
+
 /// An answer: status and body.
 pub struct Answer {
     pub status: StatusCode,
