@@ -21,28 +21,25 @@ pub struct OfStages {
 /// What stages took, in the plan's order; `None` of a stage that nobody timed.
 type Took<'a> = &'a [Option<Duration>];
 
-fn sum(of: impl Iterator<Item = f64>) -> f64 {
-    of.sum()
-}
-
-/// Planned and done seconds of the stages of a sort; `None` where there is none, or one was not timed.
-fn both(stages: &[Stage], took: Took<'_>, sort: fn(&Stage) -> bool) -> Option<(Vec<usize>, f64)> {
+/// The stages of a sort and the seconds they took; `None` where there is none, or one was not timed.
+fn timed(stages: &[Stage], took: Took<'_>, sort: fn(&Stage) -> bool) -> Option<(Vec<usize>, f64)> {
     let of: Vec<usize> = (0..stages.len()).filter(|at| sort(&stages[*at])).collect();
     let done: Option<Vec<f64>> =
         of.iter().map(|at| took.get(*at).copied().flatten().map(Duration::as_s)).collect();
     let done = done.filter(|done| !done.is_empty())?;
-    Some((of, sum(done.into_iter())))
+    Some((of, done.into_iter().sum()))
 }
 
 impl OfStages {
     /// Holds what was timed against the plan.
     #[must_use]
     pub fn of(stages: &[Stage], took: Took<'_>) -> Self {
-        let seconds =
-            |of: &[usize], time: fn(&Stage) -> f64| sum(of.iter().map(|at| time(&stages[*at])));
-        let jets = both(stages, took, |stage| stage.jet.as_s() > 0.0);
-        let heats = both(stages, took, |stage| stage.jet.as_s() <= 0.0 && stage.heat.as_s() > 0.0);
-        let grinds = both(stages, took, |stage| stage.grind.as_s() > 0.0);
+        let seconds = |of: &[usize], time: fn(&Stage) -> f64| {
+            of.iter().map(|at| time(&stages[*at])).sum::<f64>()
+        };
+        let jets = timed(stages, took, |stage| stage.jet.as_s() > 0.0);
+        let heats = timed(stages, took, |stage| stage.jet.as_s() <= 0.0 && stage.heat.as_s() > 0.0);
+        let grinds = timed(stages, took, |stage| stage.grind.as_s() > 0.0);
         Self {
             speed: jets.and_then(|(of, done)| {
                 let jet = seconds(&of, |stage| stage.jet.as_s());

@@ -49,7 +49,7 @@ pub fn against(card: &Value, done: &Done) -> ApiResult<Against> {
     let base = work.request();
     let stages = of_stages(&request, base, &done.stages)?;
     let way = way_of(&request, base.cut.process)?;
-    Ok(of_stages_too(held(base, &settings, (done, whole)), way, &stages))
+    Ok(with_stages(held(base, &settings, (done, whole)), way, &stages))
 }
 
 /// How a cut or a work is done, as learning holds it.
@@ -75,7 +75,7 @@ fn of_stages(
 }
 
 /// What was measured of the whole stands before what its stages tell.
-fn of_stages_too(held: Against, way: Way, told: &OfStages) -> Against {
+fn with_stages(held: Against, way: Way, told: &OfStages) -> Against {
     let sane = |told: Option<f64>| factor(told, 1.0);
     Against {
         process: Some(way.code().to_owned()),
