@@ -53,6 +53,23 @@ async fn a_shape_is_found_by_typing_and_planned_as_strokes() -> Result<()> {
     .await
 }
 
+/// What must not be set is absent: on the bench, stroke by stroke, and on its card.
+#[tokio::test(flavor = "multi_thread")]
+async fn of_a_stopped_shape_no_stroke_has_a_setting() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        plan(&browser, "W12x26 square 20ft, freehand", "W12X26").await?;
+        browser.reads("[data-stroke-quantity='travel_speed_mm_min']", "in/min").await?;
+        plan(&browser, "W12x26 square 20ft, freehand, 304 stainless", "W12X26").await?;
+        browser.reads("[data-stroke-quantity='travel_speed_mm_min']", "\u{2014}").await?;
+        browser.click("Make card").await?;
+        let card = browser.reads("[data-card='stop']", "do not cut by this card").await?;
+        ensure!(!card.contains("in/min") && !card.contains(" psi"), "{card}");
+        browser.reads("[data-card-strokes]", "upper flange").await?;
+        Ok(())
+    })
+    .await
+}
+
 #[tokio::test(flavor = "multi_thread")]
 async fn what_a_shape_has_no_room_for_is_said_at_the_field() -> Result<()> {
     journey(DESK, |_, browser| async move {

@@ -21,6 +21,9 @@ async fn a_bolt_comes_off_and_its_thread_is_saved() -> Result<()> {
         browser.choose("Coated with", "cadmium").await?;
         browser.see("[data-verdict='stop']").await?;
         browser.reads("[data-level='stop']", "Not by flame until it is stripped").await?;
+        // its stages are named, and none of them says what to set
+        let stages = browser.reads("[data-stages]", "Not to be set").await?;
+        ensure!(stages.contains("Wash to the thread") && !stages.contains("in/min"), "{stages}");
         // what was said of it is there again after another kind, and after a reload
         browser.click("Gouge").await?;
         browser.see("[data-stage='gouge_run']").await?;

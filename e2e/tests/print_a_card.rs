@@ -30,6 +30,8 @@ async fn every_line_of_the_demo_prints_on_one_page() -> Result<()> {
                 // of a plate that must not be cut no pace is printed
                 let plate = view["plan"]["section"].is_null();
                 ensure!(!plate || said.contains("Travel speed") != stop, "{said}");
+                // nor of a stroke, a path or a stage
+                ensure!(said.contains("in/min") != stop, "{said}");
             }
         }
         Ok(())

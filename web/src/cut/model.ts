@@ -130,6 +130,9 @@ export function nextBurn(expected: Schemas["Expected"], row: Row, system: System
   return `${SCREEN.nextBurn} ${band(found.low, found.high, row.kind, system)}, n = ${found.n}`;
 }
 
+/** In place of a number that must not be set. */
+export const ABSENT = "—";
+
 /** Whether two numbers differ by more than printing would show. `moved(10, 10.01)` is false. */
 export function moved(before: number, now: number): boolean {
   return Math.abs(now - before) > 0.005 * Math.max(Math.abs(before), Math.abs(now));

@@ -203,6 +203,7 @@ export function SectionBench(props: Props) {
         <StrokeList
           section={section}
           fuel={request.gas.fuel}
+          stopped={plan.verdict === "stop"}
           here={here}
           onPick={setHere}
           onWhy={setAsked}

@@ -3,10 +3,10 @@
 import type { Schemas } from "@/api/client";
 import { sentence, word } from "@/text";
 import { holdsBefore } from "@/text/section";
-import { tipShort } from "@/text/tip";
 import { Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
-import { clock, print, setting } from "@/units";
+import { clock, print } from "@/units";
+import { figuresOf } from "./figures";
 
 type Section = Schemas["SectionReply"];
 type Stroke = Schemas["StrokeWire"];
@@ -25,23 +25,23 @@ function Slow({ stroke }: { stroke: Stroke }) {
   ));
 }
 
-function Settings({
-  stroke,
-  fuel,
-  onWhy,
-}: {
+type SettingsProps = {
   stroke: Stroke;
   fuel: string;
+  stopped: boolean;
   onWhy: (quantity: string) => void;
-}) {
+};
+
+function Settings({ stroke, fuel, stopped, onWhy }: SettingsProps) {
   const { system } = usePreferences();
+  const set = figuresOf(stroke, system, stopped);
   const rows: [string, string, string][] = [
-    ["tip", "Tip", tipShort(stroke.tip)],
-    ["oxygen_pressure_kpa", "Oxygen", setting(stroke.oxygen_pressure_kpa, system)],
-    ["fuel_pressure_kpa", word(fuel), setting(stroke.fuel_pressure_kpa, system)],
-    ["start_preheat_s", "Heat", print(stroke.start_preheat_s.set, "duration", system)],
-    ["travel_speed_mm_min", "Pace", print(stroke.travel_speed_mm_min.set, "speed", system)],
-    ["kerf_mm", "Kerf", print(stroke.kerf_mm, "bore", system)],
+    ["tip", "Tip", set.tip],
+    ["oxygen_pressure_kpa", "Oxygen", set.oxygen],
+    ["fuel_pressure_kpa", word(fuel), set.fuel],
+    ["start_preheat_s", "Heat", set.heat],
+    ["travel_speed_mm_min", "Pace", set.pace],
+    ["kerf_mm", "Kerf", set.kerf],
   ];
   return (
     <dl className="grid grid-cols-[repeat(auto-fill,minmax(84px,1fr))] gap-x-2 gap-y-1">
@@ -73,13 +73,15 @@ function Settings({
 type Props = {
   section: Section;
   fuel: string;
+  /** The cut must not be made as it is planned: nothing of it is set. */
+  stopped: boolean;
   here: number;
   onPick: (index: number) => void;
   /** A number of the open stroke is asked about. */
   onWhy: (quantity: string) => void;
 };
 
-export function StrokeList({ section, fuel, here, onPick, onWhy }: Props) {
+export function StrokeList({ section, fuel, stopped, here, onPick, onWhy }: Props) {
   const { system } = usePreferences();
   return (
     <ol
@@ -136,9 +138,9 @@ export function StrokeList({ section, fuel, here, onPick, onWhy }: Props) {
                     </strong>
                   ))}
                 </p>
-                <Settings stroke={stroke} fuel={fuel} onWhy={onWhy} />
+                <Settings stroke={stroke} fuel={fuel} stopped={stopped} onWhy={onWhy} />
                 <span className="flex flex-wrap gap-1.5">
-                  <Slow stroke={stroke} />
+                  {!stopped && <Slow stroke={stroke} />}
                   {stroke.stops_mm.length > 0 && (
                     <span className="rounded-sm bg-sunk px-1.5 text-xs">
                       let go and pick up at{" "}

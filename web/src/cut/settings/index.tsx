@@ -6,7 +6,7 @@ import { useCurrency } from "@/ui/currency";
 import { Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
 import { print } from "@/units";
-import { nextBurn, ROWS, setOf } from "../model";
+import { ABSENT, nextBurn, ROWS, setOf } from "../model";
 import { Cell } from "./Cell";
 import { Moved } from "./Moved";
 import { PressureCard } from "./PressureCard";
@@ -22,9 +22,6 @@ type Props = {
   /** Where the shop's next burn is expected. */
   expected: Schemas["Expected"];
 };
-
-/** In place of a number that must not be set. */
-const ABSENT = "—";
 
 export function SettingsTable(props: Props) {
   const { plan, fuel, before, onWhy } = props;

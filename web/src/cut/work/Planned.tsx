@@ -5,9 +5,18 @@ import { WorkDrawing } from "@/draw/work";
 import { cutStage, measuresOf, wordsOf } from "./line";
 import { Stages } from "./Stages";
 
-type Props = { work: Pick<Schemas["WorkReply"], "kind" | "stages">; request: object | null };
+type Props = {
+  work: Pick<Schemas["WorkReply"], "kind" | "stages">;
+  request: object | null;
+  stopped: boolean;
+};
 
-export function Planned({ work, request, children }: Props & { children?: React.ReactNode }) {
+export function Planned({
+  work,
+  request,
+  stopped,
+  children,
+}: Props & { children?: React.ReactNode }) {
   const [at, setAt] = useState(0);
   // a plan with fewer stages keeps the last one open
   const open = Math.min(at, work.stages.length - 1);
@@ -21,7 +30,7 @@ export function Planned({ work, request, children }: Props & { children?: React.
         stage={work.stages[open]?.code ?? ""}
       />
       {children}
-      <Stages stages={work.stages} at={open} onAt={setAt} />
+      <Stages stages={work.stages} stopped={stopped} at={open} onAt={setAt} />
     </>
   );
 }

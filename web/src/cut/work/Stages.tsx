@@ -1,12 +1,18 @@
 /** The stages of a work, one under the other: the one that is looked at in full, the others by name and time. */
 import type { Schemas } from "@/api/client";
-import { sentence } from "@/text";
+import { SCREEN, sentence } from "@/text";
 import { WORK } from "@/text/work";
 import { usePreferences } from "@/ui/preferences";
 import { clock } from "@/units";
 
 type Stage = Schemas["StageWire"];
-type Props = { stages: readonly Stage[]; at: number; onAt: (at: number) => void };
+type Props = {
+  stages: readonly Stage[];
+  /** It must not be done as it is planned: its stages are named and nothing of them is set. */
+  stopped: boolean;
+  at: number;
+  onAt: (at: number) => void;
+};
 
 function Words({ stage }: { stage: Stage }) {
   const { system } = usePreferences();
@@ -26,7 +32,7 @@ function Words({ stage }: { stage: Stage }) {
   );
 }
 
-export function Stages({ stages, at, onAt }: Props) {
+export function Stages({ stages, stopped, at, onAt }: Props) {
   return (
     <ol className="divide-y divide-line rounded-md border border-line bg-sheet" data-stages="">
       {stages.map((stage, i) => (
@@ -44,7 +50,12 @@ export function Stages({ stages, at, onAt }: Props) {
             </span>
             <span className="ml-auto text-sm tabular-nums text-ink-2">{clock(stage.time_s)}</span>
           </button>
-          {i === at && <Words stage={stage} />}
+          {i === at &&
+            (stopped ? (
+              <p className="pr-2 pb-2 pl-9 text-sm text-stop">{SCREEN.notToBeSet}</p>
+            ) : (
+              <Words stage={stage} />
+            ))}
         </li>
       ))}
     </ol>

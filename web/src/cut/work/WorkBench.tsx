@@ -63,7 +63,7 @@ export function WorkBench({ plan, work, request, errors, gauges, expected, ...on
           ))}
       </div>
       <div className="flex min-w-0 flex-col gap-2" data-refused={errors.length > 0}>
-        <Planned work={work} request={request.work}>
+        <Planned work={work} request={request.work} stopped={plan.verdict === "stop"}>
           <p className="flex flex-wrap gap-x-4 font-semibold" data-work-figures="">
             <span>
               {WORK.each} {clock(plan.time_s.total)}

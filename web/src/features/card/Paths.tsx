@@ -1,5 +1,6 @@
 /** A part that was laid out, on a run card: where its paths run, and what each takes, in order. */
 import type { Schemas } from "@/api/client";
+import { ABSENT } from "@/cut/model";
 import { LaidPlate } from "@/draw/layout/laid-plate";
 import { word } from "@/text";
 import { LAYOUT, pathName } from "@/text/layout";
@@ -22,7 +23,12 @@ export function LaidPart({ layout, laid }: Props) {
   );
 }
 
-export function PathTable({ laid, system }: { laid: Schemas["PathsReply"]; system: System }) {
+type TableProps = { laid: Schemas["PathsReply"]; stopped: boolean; system: System };
+
+/** The paths in order; of a part that must not be cut no heat and no time. */
+export function PathTable({ laid, stopped, system }: TableProps) {
+  const took = (seconds: number | null | undefined) =>
+    stopped ? ABSENT : seconds == null ? "" : clock(seconds);
   const shown = laid.paths.slice(0, ROWS);
   const more = laid.paths.length - shown.length;
   const across = laid.drilled.map((one) => print(one.diameter_mm, "length", system));
@@ -62,8 +68,8 @@ export function PathTable({ laid, system }: { laid: Schemas["PathsReply"]; syste
                   ),
                 ].join(", ") || "none"}
               </td>
-              <td className="pr-2">{path.preheat_s == null ? "" : clock(path.preheat_s)}</td>
-              <td className="pr-2">{path.time_s == null ? "" : clock(path.time_s)}</td>
+              <td className="pr-2">{took(path.preheat_s)}</td>
+              <td className="pr-2">{took(path.time_s)}</td>
             </tr>
           ))}
           {more > 0 && (

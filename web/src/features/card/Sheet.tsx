@@ -87,11 +87,12 @@ export function Sheet({
           <Mark level="stop" size={28} /> {SCREEN.stopCard}
         </p>
       )}
-      {work && <CardStages work={work} request={request.work} system={system} />}
+      {work && <CardStages work={work} request={request.work} stopped={stopped} system={system} />}
       {section && (
         <Strokes
           section={section}
           fuel={fuel}
+          stopped={stopped}
           sides={
             request.section?.sides ?? (request.section?.access === "one_side" ? ["near"] : SIDES)
           }
@@ -200,7 +201,7 @@ export function Sheet({
           {!section && <Schools fuel={fuel} />}
         </div>
       </div>
-      {laid && <PathTable laid={laid} system={system} />}
+      {laid && <PathTable laid={laid} stopped={stopped} system={system} />}
       {!section && !laid && !work && (
         <CutStrip
           plan={plan}

@@ -1,5 +1,6 @@
 /** The stages of other work on a card: what to do and when to stop, one row each, under the drawing. */
 import type { CutPlan, CutPlanRequest } from "@/api/client";
+import { ABSENT } from "@/cut/model";
 import { cutStage, measuresOf, wordsOf } from "@/cut/work/line";
 import { WorkDrawing } from "@/draw/work";
 import { sentence } from "@/text";
@@ -9,10 +10,12 @@ import { clock, type System } from "@/units";
 type Props = {
   work: NonNullable<CutPlan["work"]>;
   request: CutPlanRequest["work"];
+  /** It must not be done as it is planned: its stages are named and nothing of them is set. */
+  stopped: boolean;
   system: System;
 };
 
-export function CardStages({ work, request, system }: Props) {
+export function CardStages({ work, request, stopped, system }: Props) {
   const { stages } = work;
   // drawn in the stage in which the lever is down longest
   const main = [...stages].sort((a, b) => b.time_s - a.time_s)[0];
@@ -35,13 +38,19 @@ export function CardStages({ work, request, system }: Props) {
                   {stage.title}
                   {stage.piece != null && `: ${stage.piece}`}.
                 </strong>{" "}
-                {sentence("work_does", stage.code, stage.settings, system, stage.does)}{" "}
-                <span className="text-ink-2">
-                  {WORK.stop}{" "}
-                  {sentence("work_stop", stage.code, stage.settings, system, stage.stop_when)}
-                </span>
+                {!stopped && (
+                  <>
+                    {sentence("work_does", stage.code, stage.settings, system, stage.does)}{" "}
+                    <span className="text-ink-2">
+                      {WORK.stop}{" "}
+                      {sentence("work_stop", stage.code, stage.settings, system, stage.stop_when)}
+                    </span>
+                  </>
+                )}
               </td>
-              <td className="py-1 text-right whitespace-nowrap">{clock(stage.time_s)}</td>
+              <td className="py-1 text-right whitespace-nowrap">
+                {stopped ? ABSENT : clock(stage.time_s)}
+              </td>
             </tr>
           ))}
         </tbody>

@@ -1,12 +1,12 @@
 /** A shape on a run card: from its end and unfolded, and its strokes in order with what to set for each. */
 
 import type { CutPlan } from "@/api/client";
+import { figuresOf } from "@/cut/section/figures";
 import { SectionEnd } from "@/draw/section-end";
 import { SectionUnfolded } from "@/draw/section-unfolded";
 import { word } from "@/text";
 import { holdsBefore } from "@/text/section";
-import { tipShort } from "@/text/tip";
-import { print, type System, setting } from "@/units";
+import { print, type System } from "@/units";
 
 type Section = NonNullable<CutPlan["section"]>;
 const BEFORE = { stroke: -1, part: 0, slow: false };
@@ -19,10 +19,13 @@ export function Strokes({
   section,
   fuel,
   sides,
+  stopped,
   system,
 }: {
   section: Section;
   fuel: string;
+  /** What must not be set is absent. */
+  stopped: boolean;
   sides: readonly string[];
   system: System;
 }) {
@@ -52,45 +55,35 @@ export function Strokes({
             </tr>
           </thead>
           <tbody>
-            {shown.map((stroke) => (
-              <tr key={stroke.order} className="border-b border-line align-top">
-                <td className="pr-2 text-base font-bold">{stroke.order}</td>
-                <td className="pr-2">
-                  <strong>{stroke.part_text}</strong> {print(stroke.travel_mm, "length", system)} ×{" "}
-                  {print(stroke.through_mm, "bore", system)}
-                  <span className="block text-xs">
-                    {holdsBefore(section, stroke.order, system).map((hold) => `first ${hold}; `)}
-                    {stroke.turned && "turn first; "}
-                    {word(`attitude_${stroke.attitude}`)}, from {word(stroke.from)}
-                    {!section.one_tip && `; tip ${tipShort(stroke.tip)}`}
-                    {stroke.bevel_deg > 0.05 &&
-                      `; tilt ${print(stroke.bevel_deg, "angle", system)}`}
-                  </span>
-                </td>
-                <td className="pr-2">
-                  {stroke.start === "kerf" && stroke.kerf_of != null
-                    ? `kerf of ${stroke.kerf_of}`
-                    : word(stroke.start)}
-                </td>
-                <td className="pr-2 font-bold whitespace-nowrap">
-                  {setting(stroke.oxygen_pressure_kpa, system)}
-                </td>
-                <td className="pr-2 font-bold whitespace-nowrap">
-                  {setting(stroke.fuel_pressure_kpa, system)}
-                </td>
-                <td className="pr-2 whitespace-nowrap">
-                  {print(stroke.start_preheat_s.set, "duration", system)}
-                </td>
-                <td className="pr-2 font-bold whitespace-nowrap">
-                  {print(stroke.travel_speed_mm_min.set, "speed", system)}
-                </td>
-                <td>
-                  {[...new Map(stroke.slow.map((zone) => [zone.why, zone])).values()]
-                    .map((z) => `${print(z.speed_mm_min, "speed", system)} at ${word(z.why)}`)
-                    .join(", ")}
-                </td>
-              </tr>
-            ))}
+            {shown
+              .map((stroke) => ({ stroke, set: figuresOf(stroke, system, stopped) }))
+              .map(({ stroke, set }) => (
+                <tr key={stroke.order} className="border-b border-line align-top">
+                  <td className="pr-2 text-base font-bold">{stroke.order}</td>
+                  <td className="pr-2">
+                    <strong>{stroke.part_text}</strong> {print(stroke.travel_mm, "length", system)}{" "}
+                    × {print(stroke.through_mm, "bore", system)}
+                    <span className="block text-xs">
+                      {holdsBefore(section, stroke.order, system).map((hold) => `first ${hold}; `)}
+                      {stroke.turned && "turn first; "}
+                      {word(`attitude_${stroke.attitude}`)}, from {word(stroke.from)}
+                      {!section.one_tip && `; tip ${set.tip}`}
+                      {stroke.bevel_deg > 0.05 &&
+                        `; tilt ${print(stroke.bevel_deg, "angle", system)}`}
+                    </span>
+                  </td>
+                  <td className="pr-2">
+                    {stroke.start === "kerf" && stroke.kerf_of != null
+                      ? `kerf of ${stroke.kerf_of}`
+                      : word(stroke.start)}
+                  </td>
+                  <td className="pr-2 font-bold whitespace-nowrap">{set.oxygen}</td>
+                  <td className="pr-2 font-bold whitespace-nowrap">{set.fuel}</td>
+                  <td className="pr-2 whitespace-nowrap">{set.heat}</td>
+                  <td className="pr-2 font-bold whitespace-nowrap">{set.pace}</td>
+                  <td>{set.slow.join(", ")}</td>
+                </tr>
+              ))}
           </tbody>
         </table>
       </div>

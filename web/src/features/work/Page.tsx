@@ -79,7 +79,7 @@ function Shown({ plan, said }: { plan: Plan; said: Said }) {
   const looks = colour ? sentence("notes", colour.code, colour.values, system, colour.text) : null;
   return (
     <div className="flex min-w-0 flex-col gap-2" data-verdict={plan.verdict}>
-      <Planned work={plan} request={requestOf(said)}>
+      <Planned work={plan} request={requestOf(said)} stopped={plan.verdict === "stop"}>
         {plan.colours !== undefined && plan.colours.length > 0 && (
           <HeatColours colours={plan.colours} asked={askedHeat(said)} said={looks} />
         )}
