@@ -227,6 +227,12 @@ async fn with_a_cut_on_the_bench_the_entry_is_one_line_and_the_figures_stand_abo
         browser.tap(entry).await?;
         browser.see("[data-entry-help]").await?;
         ensure!(browser.run(tall, vec![]).await?.as_f64().context("a height")? < 50.0);
+        // what was just added is not covered by it
+        browser.type_line("1/2 plate 12in guided").await?;
+        browser.reads("[data-echo]", "1/2 in plate").await?;
+        browser.press("\u{e007}").await?;
+        browser.reads("[data-verdict] h2", "1/2 in plate \u{b7} 12 in").await?;
+        browser.gone("[data-entry-help]").await?;
         // an empty job has room for it
         browser.open("/jobs").await?;
         browser.fill("form input", "Empty run").await?;

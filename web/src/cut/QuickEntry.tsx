@@ -94,8 +94,14 @@ export function QuickEntry({ text, onText, onEnter, action, folded = false }: Pr
   const part = current?.problems.some(({ code }) => code === PART) ?? false;
   // Enter before the reading came: it acts when it comes, unless more was typed meanwhile
   const [entered, setEntered] = useState<string | null>(null);
-  const acted = useRef(onEnter);
-  acted.current = onEnter;
+  // what was just added stands in sight: the help does not cover it until one comes back to the field
+  const [added, setAdded] = useState(false);
+  const act = (read: LineReply) => {
+    setAdded(true);
+    onEnter(read);
+  };
+  const acted = useRef(act);
+  acted.current = act;
   useEffect(() => {
     if (entered === null || current === undefined) return;
     setEntered(null);
@@ -119,7 +125,7 @@ export function QuickEntry({ text, onText, onEnter, action, folded = false }: Pr
       onSubmit={(event) => {
         event.preventDefault();
         if (part) void navigate({ to: "/layout", search: { typed: text } });
-        else if (current?.complete) onEnter(current);
+        else if (current?.complete) act(current);
         else if (current === undefined && !empty) setEntered(text);
       }}
     >
@@ -140,6 +146,7 @@ export function QuickEntry({ text, onText, onEnter, action, folded = false }: Pr
             data-quick-entry=""
             value={text}
             onChange={(event) => onText(event.target.value)}
+            onBlur={() => setAdded(false)}
             placeholder={SCREEN.placeholder}
             autoComplete="off"
             spellCheck={false}
@@ -161,7 +168,7 @@ export function QuickEntry({ text, onText, onEnter, action, folded = false }: Pr
         aria-live="polite"
         className={`flex flex-col gap-1 text-sm ${folded ? "not-empty:pt-1" : "min-h-5"}`}
       >
-        {empty && (
+        {empty && !(folded && added) && (
           <p
             className={
               folded

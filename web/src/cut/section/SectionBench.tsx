@@ -14,7 +14,7 @@ import type { Level } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
 import { clock, print } from "@/units";
 import { FuelPicker } from "../FuelPicker";
-import { noteKey } from "../model";
+import { ABSENT, noteKey } from "../model";
 import { SectionInputs } from "./SectionInputs";
 import { SectionStage } from "./SectionStage";
 import { StrokeList } from "./StrokeList";
@@ -194,7 +194,8 @@ export function SectionBench(props: Props) {
         <p className="text-sm">
           {section.one_tip ? (
             <>
-              Tip <strong>{tipShort(section.tip)}</strong> for every stroke.
+              Tip <strong>{plan.verdict === "stop" ? ABSENT : tipShort(section.tip)}</strong> for
+              every stroke.
             </>
           ) : (
             "No one tip suits every stroke: each names its own."
