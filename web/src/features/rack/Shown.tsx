@@ -21,15 +21,10 @@ function Worst({ view }: { view: GearView }) {
   );
 }
 
-export function Cylinder({
-  view,
-  system,
-  onOpen,
-}: {
-  view: GearView;
-  system: System;
-  onOpen: () => void;
-}) {
+/** A piece of gear that can be opened. */
+type Piece = { view: GearView; system: System; onOpen: () => void };
+
+export function Cylinder({ view, system, onOpen }: Piece) {
   const fields = view.gear.fields as Fields & { gas: string };
   const codes = view.notes.map((note) => note.code);
   const part = fill(view.free_gas_l, fields);
@@ -73,15 +68,7 @@ export function Cylinder({
   );
 }
 
-export function Tip({
-  view,
-  system,
-  onOpen,
-}: {
-  view: GearView;
-  system: System;
-  onOpen: () => void;
-}) {
+export function Tip({ view, system, onOpen }: Piece) {
   const fields = view.gear.fields as Fields & { bore_mm: number; face?: string; kind?: string };
   const charts = Array.isArray(fields.charts) ? fields.charts.length : 0;
   const cuts = typeof fields.cuts_since_cleaned === "number" ? fields.cuts_since_cleaned : 0;

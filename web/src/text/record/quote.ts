@@ -53,6 +53,8 @@ export const QUOTE = {
   insteadLot: "{code} times the pieces: what falls on a lot like this",
   insteadWhy:
     "Other fuels and ways are planned with the tips of your drawer and nothing learned: they show the direction.",
+  insteadBefore:
+    "Other fuels and ways were planned with our own series of tips and nothing learned. Price it anew for those of your drawer.",
   insteadSeries: "with our series of tips: yours do not go that way",
   insteadNone: "No other way can be planned for these cuts.",
   estimates:

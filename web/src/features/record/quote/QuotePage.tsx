@@ -19,6 +19,7 @@ import {
   against,
   type Found,
   money,
+  ofTheDrawer,
   onceFor,
   range,
   shares,
@@ -225,7 +226,9 @@ function Other({ found, currency }: Shown) {
     <section>
       <h2 className="font-semibold">{QUOTE.instead}</h2>
       {found.instead.length === 0 && <p className="text-sm">{QUOTE.insteadNone}</p>}
-      <p className="text-xs text-ink-2">{QUOTE.insteadWhy}</p>
+      <p className="text-xs text-ink-2">
+        {ofTheDrawer(found.instead) ? QUOTE.insteadWhy : QUOTE.insteadBefore}
+      </p>
       <ul className="flex flex-col gap-1 text-sm tabular-nums">
         {found.instead.map(({ what, code, total, own_tips }) => {
           const moved = Math.round(against(total, found.total) * 100);

@@ -3,6 +3,7 @@ import {
   against,
   type Found,
   money,
+  ofTheDrawer,
   onceFor,
   range,
   shares,
@@ -37,6 +38,12 @@ it("adds the parts of all lines, the largest first, and passes over what has no 
   expect(found[0]).toEqual({ part: "oxygen", amount: 80, share: 80 / 192 });
   expect(found.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1);
   expect(shares([line(null)]).every(({ share }) => share === 0)).toBe(true);
+});
+
+it("says of a quote of before that its other ways took our own series of tips", () => {
+  expect(ofTheDrawer([{ own_tips: true }, { own_tips: false }])).toBe(true);
+  expect(ofTheDrawer([{ own_tips: true }, {}])).toBe(false);
+  expect(ofTheDrawer([])).toBe(true);
 });
 
 it("holds another way against today's", () => {

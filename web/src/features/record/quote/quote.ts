@@ -93,6 +93,11 @@ export function shares(lines: Found["lines"]): { part: string; amount: number; s
     .sort((a, b) => b.amount - a.amount);
 }
 
+/** Whether other ways were planned with the drawer's tips: a quote of before took our own series and says nothing of it. */
+export function ofTheDrawer(instead: readonly { own_tips?: boolean }[]): boolean {
+  return instead.every(({ own_tips }) => own_tips !== undefined);
+}
+
 /** What another way comes to against today's: `-0.2` is a fifth less. */
 export function against(total: Money, today: Money): number {
   return today.set > 0 ? total.set / today.set - 1 : 0;
