@@ -59,33 +59,32 @@ pub async fn learn_again(pool: &PgPool) -> ApiResult<()> {
 pub async fn learn_more(pool: &PgPool, new: &[Uuid]) -> ApiResult<()> {
     let mut connection = pool.begin().await?;
     learned::alone(&mut connection).await?;
-    if learned::burns(&mut connection).await? <= FEW {
+    let known = learned::all(&mut connection).await?;
+    if known.burns() <= FEW {
         connection.rollback().await?;
         return learn_again(pool).await;
     }
-    let before = Taught::read(pool).await?;
-    let learnt_at = learned::learnt_at(&mut connection).await?;
-    let mut after = before.clone();
     let now = OffsetDateTime::now_utc();
+    let before = Taught::of(&known, now);
+    let mut after = before.clone();
     let burns = learned::by_ids(&mut connection, new).await?;
-    let mut moved = Vec::new();
-    for kind in Kind::ALL {
-        let (Some(learned), Some(at)) = (after.kinds.get_mut(kind), learnt_at.get(kind.code()))
-        else {
-            continue;
-        };
+    let (mut moved, mut leaves) = (Vec::new(), Vec::new());
+    for of_kind in &known.kinds {
+        let Some(kind) = Kind::of(&of_kind.kind) else { continue };
+        let Some(learned) = after.kinds.get_mut(&kind) else { continue };
         // what is kept fades from when all was learned: what is added now is put down as much larger
-        let since = faded((now - *at).as_seconds_f64() / 86_400.0);
-        let (seen, _) = seen(&burns, *kind, now);
+        let since = faded((now - of_kind.learnt_at).as_seconds_f64() / 86_400.0);
+        let (seen, _) = seen(&burns, kind, now);
         for burn in &seen {
             let weight = one_more::add(learned, burn) / since;
             let leaf = Leaf { class: burn.class, weight, pull: weight * burn.factor.ln(), n: 1 };
-            learned::add(&mut connection, &row(*kind, &leaf)).await?;
+            leaves.push(row(kind, &leaf));
         }
         if !seen.is_empty() {
-            moved.push(*kind);
+            moved.push(kind);
         }
     }
+    learned::add(&mut connection, &leaves).await?;
     if after.tells_else_than(&before, &moved) {
         learned::raise_stamp(&mut connection).await?;
     }

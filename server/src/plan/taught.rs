@@ -15,7 +15,7 @@ use uuid::Uuid;
 
 use crate::error::ApiResult;
 use crate::store::burns::Against;
-use crate::store::learned::{self, ChoiceRow, LeafRow, Taught as Burn};
+use crate::store::learned::{self, ChoiceRow, Known, LeafRow, Taught as Burn};
 
 /// A plan is told in such steps: a smaller move would make every card old. Source: `ours`.
 const STEP: f64 = 0.01;
@@ -130,18 +130,23 @@ impl Taught {
     /// # Errors
     /// When the database fails.
     pub async fn read(pool: &PgPool) -> ApiResult<Self> {
-        let (kinds, leaves, choices) = learned::all(pool).await?;
-        let now = OffsetDateTime::now_utc();
+        let known = learned::all(&mut *pool.acquire().await?).await?;
+        Ok(Self::of(&known, OffsetDateTime::now_utc()))
+    }
+
+    /// Of what is kept, as much as is left of it by now.
+    #[must_use]
+    pub fn of(known: &Known, now: OffsetDateTime) -> Self {
         let mut taught = Self::default();
-        for row in kinds {
+        for row in &known.kinds {
             let Some(kind) = Kind::of(&row.kind) else { continue };
-            let own = leaves.iter().filter(|leaf| leaf.kind == row.kind);
+            let own = known.leaves.iter().filter(|leaf| leaf.kind == row.kind);
             let own: Vec<Leaf> = own.filter_map(leaf).collect();
             let ago = (now - row.learnt_at).as_seconds_f64() / 86_400.0;
             taught.kinds.insert(kind, Learned::kept(row.noise, &own, ago));
         }
-        taught.choices = choices.iter().filter_map(choice).collect();
-        Ok(taught)
+        taught.choices = known.choices.iter().filter_map(choice).collect();
+        taught
     }
 
     /// Whether nothing was learned.

@@ -1,7 +1,5 @@
 //! The tables `learned`, `learned_leaves` and `factor_choices`: what the shop's burns taught, and what a foreman made of it.
 
-use std::collections::BTreeMap;
-
 use sqlx::postgres::PgArguments;
 use sqlx::query::Query;
 use sqlx::{AssertSqlSafe, PgConnection, PgExecutor, PgPool, Postgres};
@@ -62,15 +60,6 @@ pub async fn by_ids(connection: &mut PgConnection, ids: &[Uuid]) -> ApiResult<Ve
     Ok(sqlx::query_as(sql).bind(ids).fetch_all(connection).await?)
 }
 
-/// Burns that what is known was learned from: of the kind that has most.
-///
-/// # Errors
-/// When the database fails.
-pub async fn burns(connection: &mut PgConnection) -> ApiResult<i64> {
-    let sql = "SELECT coalesce(max(burns), 0) FROM learned";
-    Ok(sqlx::query_scalar(sql).fetch_one(connection).await?)
-}
-
 /// Burns added since all was learned anew: of the kind that has most.
 ///
 /// # Errors
@@ -80,46 +69,49 @@ pub async fn since(pool: &PgPool) -> ApiResult<i32> {
     Ok(sqlx::query_scalar(sql).fetch_one(pool).await?)
 }
 
-/// When each kind was learned anew.
-///
-/// # Errors
-/// When the database fails.
-pub async fn learnt_at(
-    connection: &mut PgConnection,
-) -> ApiResult<BTreeMap<String, OffsetDateTime>> {
-    let all: Vec<(String, OffsetDateTime)> =
-        sqlx::query_as("SELECT kind, learnt_at FROM learned").fetch_all(connection).await?;
-    Ok(all.into_iter().collect())
-}
+/// Leaves as rows of a statement, a column each: `$1` to `$9`.
+const GIVEN: &str = "unnest($1::text[], $2::text[], $3::text[], $4::integer[], $5::smallint[],
+    $6::uuid[], $7::double precision[], $8::double precision[], $9::integer[])
+    AS given (kind, process, fuel, bore_um, band, hand, weight, pull, n)";
 
-/// Adds a burn to the leaf of its hand.
+/// Adds burns, each to the leaf of its hand, in one statement; several may share a leaf.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn add(connection: &mut PgConnection, leaf: &LeafRow) -> ApiResult<()> {
-    let sql = "INSERT INTO learned_leaves AS known
-                   (kind, process, fuel, bore_um, band, hand, weight, pull, n)
-               VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)
-               ON CONFLICT (kind, process, fuel, bore_um, band, hand) DO UPDATE SET
-                   weight = known.weight + EXCLUDED.weight, pull = known.pull + EXCLUDED.pull,
-                   n = known.n + EXCLUDED.n";
-    bound(sql, leaf).execute(&mut *connection).await?;
-    let count = "UPDATE learned SET burns = burns + 1, since = since + 1 WHERE kind = $1";
-    sqlx::query(count).bind(&leaf.kind).execute(connection).await?;
+pub async fn add(connection: &mut PgConnection, leaves: &[LeafRow]) -> ApiResult<()> {
+    let sql = AssertSqlSafe(format!(
+        "WITH given AS MATERIALIZED (SELECT * FROM {GIVEN}),
+         counted AS (
+             UPDATE learned SET burns = burns + new.n, since = since + new.n
+             FROM (SELECT kind, count(*)::integer AS n FROM given GROUP BY kind) new
+             WHERE learned.kind = new.kind)
+         INSERT INTO learned_leaves AS known
+             (kind, process, fuel, bore_um, band, hand, weight, pull, n)
+         SELECT kind, process, fuel, bore_um, band, hand, sum(weight), sum(pull), sum(n)
+         FROM given GROUP BY kind, process, fuel, bore_um, band, hand
+         ON CONFLICT (kind, process, fuel, bore_um, band, hand) DO UPDATE SET
+             weight = known.weight + EXCLUDED.weight, pull = known.pull + EXCLUDED.pull,
+             n = known.n + EXCLUDED.n"
+    ));
+    with_leaves(sqlx::query(sql), leaves).execute(connection).await?;
     Ok(())
 }
 
-fn bound<'q>(sql: &'static str, leaf: &'q LeafRow) -> Query<'q, Postgres, PgArguments> {
-    sqlx::query(sql)
-        .bind(&leaf.kind)
-        .bind(&leaf.process)
-        .bind(&leaf.fuel)
-        .bind(leaf.bore_um)
-        .bind(leaf.band)
-        .bind(leaf.hand)
-        .bind(leaf.weight)
-        .bind(leaf.pull)
-        .bind(leaf.n)
+type Statement<'q> = Query<'q, Postgres, PgArguments>;
+
+fn with_leaves<'q>(sql: Statement<'q>, leaves: &'q [LeafRow]) -> Statement<'q> {
+    let words = |of: fn(&LeafRow) -> &String| -> Vec<&str> {
+        leaves.iter().map(|leaf| of(leaf).as_str()).collect()
+    };
+    sql.bind(words(|leaf| &leaf.kind))
+        .bind(words(|leaf| &leaf.process))
+        .bind(words(|leaf| &leaf.fuel))
+        .bind(leaves.iter().map(|leaf| leaf.bore_um).collect::<Vec<_>>())
+        .bind(leaves.iter().map(|leaf| leaf.band).collect::<Vec<_>>())
+        .bind(leaves.iter().map(|leaf| leaf.hand).collect::<Vec<_>>())
+        .bind(leaves.iter().map(|leaf| leaf.weight).collect::<Vec<_>>())
+        .bind(leaves.iter().map(|leaf| leaf.pull).collect::<Vec<_>>())
+        .bind(leaves.iter().map(|leaf| leaf.n).collect::<Vec<_>>())
 }
 
 /// What was learned of a kind.
@@ -129,8 +121,10 @@ pub struct Kind {
     pub kind: String,
     /// Noise of one burn, a standard deviation of the logarithm.
     pub noise: f64,
-    /// When.
+    /// When all of it was learned anew.
     pub learnt_at: OffsetDateTime,
+    /// Of so many burns.
+    pub burns: i64,
 }
 
 /// What was learned anew of a kind.
@@ -188,23 +182,43 @@ pub struct ChoiceRow {
     pub median: f64,
 }
 
+/// What is kept of all that was learned.
+#[derive(Clone, Debug, Default)]
+pub struct Known {
+    /// By figure.
+    pub kinds: Vec<Kind>,
+    /// Of all kinds.
+    pub leaves: Vec<LeafRow>,
+    /// What a foreman decided.
+    pub choices: Vec<ChoiceRow>,
+}
+
+impl Known {
+    /// Burns that it was learned from: of the kind that has most.
+    #[must_use]
+    pub fn burns(&self) -> i64 {
+        self.kinds.iter().map(|kind| kind.burns).max().unwrap_or_default()
+    }
+}
+
 /// Everything that was learned.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn all(pool: &PgPool) -> ApiResult<(Vec<Kind>, Vec<LeafRow>, Vec<ChoiceRow>)> {
-    let kinds = sqlx::query_as("SELECT kind, noise, learnt_at FROM learned ORDER BY kind");
-    let kinds: Vec<Kind> = kinds.fetch_all(pool).await?;
+pub async fn all(connection: &mut PgConnection) -> ApiResult<Known> {
+    let kinds = sqlx::query_as("SELECT kind, noise, learnt_at, burns FROM learned ORDER BY kind");
+    let kinds: Vec<Kind> = kinds.fetch_all(&mut *connection).await?;
     if kinds.is_empty() {
-        return Ok((kinds, Vec::new(), Vec::new()));
+        return Ok(Known::default());
     }
-    let leaves = sqlx::query_as("SELECT * FROM learned_leaves").fetch_all(pool).await?;
+    let leaves = sqlx::query_as("SELECT * FROM learned_leaves").fetch_all(&mut *connection).await?;
     // the newest choice of a node holds
     let choices = "SELECT DISTINCT ON (kind, process, fuel, bore_um, band, hand)
                        kind, process, fuel, bore_um, band, hand, state, median
                    FROM factor_choices
                    ORDER BY kind, process, fuel, bore_um, band, hand, chosen_at DESC, id DESC";
-    Ok((kinds, leaves, sqlx::query_as(choices).fetch_all(pool).await?))
+    let choices = sqlx::query_as(choices).fetch_all(connection).await?;
+    Ok(Known { kinds, leaves, choices })
 }
 
 /// Waits for whoever is learning now; held until the transaction ends.
@@ -229,12 +243,11 @@ pub async fn keep(
     sqlx::query("DELETE FROM learned WHERE kind = $1").bind(kind).execute(&mut *connection).await?;
     let sql = "INSERT INTO learned (kind, noise, learnt_at, burns) VALUES ($1, $2, now(), $3)";
     sqlx::query(sql).bind(kind).bind(noise).bind(burns).execute(&mut *connection).await?;
-    for leaf in leaves {
-        let sql = "INSERT INTO learned_leaves
-                       (kind, process, fuel, bore_um, band, hand, weight, pull, n)
-                   VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)";
-        bound(sql, leaf).execute(&mut *connection).await?;
-    }
+    let sql = AssertSqlSafe(format!(
+        "INSERT INTO learned_leaves (kind, process, fuel, bore_um, band, hand, weight, pull, n)
+         SELECT * FROM {GIVEN}"
+    ));
+    with_leaves(sqlx::query(sql), leaves).execute(connection).await?;
     Ok(())
 }
 
