@@ -5,7 +5,7 @@ use std::path::{Path, PathBuf};
 use std::sync::Arc;
 
 use actix_web::dev::ServerHandle;
-use anyhow::{Context, Result};
+use anyhow::{Context, Result, bail};
 use galvanon_server::api::people::tokens::at_the_server;
 use galvanon_server::config::Config;
 use galvanon_server::{MIGRATIONS, demo, serve};
@@ -198,6 +198,21 @@ impl App {
         let request = self.client.post(format!("{}{path}", self.address)).json(body);
         request.send().await?.error_for_status()?;
         Ok(())
+    }
+
+    /// The burns of a job, once so many are kept: the torch sends them behind.
+    ///
+    /// # Errors
+    /// When they do not come.
+    pub async fn until_burns(&self, job: &str, count: usize) -> Result<Value> {
+        for _ in 0..100 {
+            let burns = self.get(&format!("/api/v1/burns?job={job}")).await?["burns"].clone();
+            if burns.as_array().is_some_and(|all| all.len() == count) {
+                return Ok(burns);
+            }
+            tokio::time::sleep(std::time::Duration::from_millis(50)).await;
+        }
+        bail!("{count} burns of {job} did not come")
     }
 
     /// The demo job whose name holds `part`: its id and its lines.

@@ -2,6 +2,8 @@
 
 use anyhow::{Result, ensure};
 use galvanon_e2e::{DESK, PHONE, journey};
+use serde_json::json;
+use uuid::Uuid;
 
 use crate::torch_hand::{next, until};
 
@@ -136,7 +138,7 @@ async fn a_line_of_other_work_is_read_planned_and_put_on_a_card() -> Result<()> 
     .await
 }
 
-/// From the page of other work into a job, where it stands among the cuts; heat is no line of a job.
+/// From the page of other work into a job, where it stands among the cuts.
 #[tokio::test(flavor = "multi_thread")]
 async fn a_work_is_added_to_a_job() -> Result<()> {
     journey(DESK, |app, browser| async move {
@@ -150,10 +152,49 @@ async fn a_work_is_added_to_a_job() -> Result<()> {
         let lines = app.get(&format!("/api/v1/jobs/{job}")).await?["lines"].clone();
         let last = lines.as_array().and_then(|all| all.last().cloned()).unwrap_or_default();
         ensure!(last["line"]["kind"] == "work" && last["plan"]["work"].is_object(), "{last}");
-        browser.open("/work").await?;
-        browser.click("Heat").await?;
-        browser.reads("main", "no line of a job").await?;
-        browser.gone("main button:has(svg.lucide-list-plus)").await?;
+        Ok(())
+    })
+    .await
+}
+
+/// Heat is typed like a cut: no tip, pressure or pace is set for it, on the bench, its card and at the torch, where it is led
+/// stage by stage; its gas is the head's, and a burn of it teaches nothing of cuts.
+#[tokio::test(flavor = "multi_thread")]
+async fn heat_is_typed_carded_and_led_at_the_torch() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        let job = Uuid::now_v7();
+        let rig =
+            json!({ "name": "Bent post", "note": "", "rig": { "gas": { "fuel": "acetylene" } } });
+        app.put(&format!("/api/v1/jobs/{job}"), &rig).await?;
+        browser.open(&format!("/jobs/{job}")).await?;
+        browser.type_line("heat to 1100 F, 85 cfh, 15 min").await?;
+        browser.press(ENTER).await?;
+        browser.see("[data-work-bench='heat'] [data-heat-colours]").await?;
+        browser.see("[data-work-drawing='heat']").await?;
+        browser.reads("main", "must stand together on a manifold").await?;
+        browser.gone("[data-work-bench] details").await?;
+        // a quarter of an hour at 85 cubic feet an hour
+        browser.reads("[data-work-figures]", "21.3 ft³ fuel").await?;
+        ensure!(browser.violations().await?.is_empty(), "{:?}", browser.violations().await?);
+        browser.click("Make card").await?;
+        let card = browser.reads("[data-card]", "heating head").await?;
+        browser.reads("[data-card-stages]", "Fit the heating head").await?;
+        ensure!(!card.contains("Travel speed") && !card.contains("Kerf"), "{card}");
+        let pdf = lopdf::Document::load_mem(&browser.print().await?)?;
+        ensure!(pdf.get_pages().len() == 1, "its card takes one sheet");
+        browser.open(&format!("/jobs/{job}/run")).await?;
+        next(&browser).await?;
+        until(&browser, "[data-run^='set_fuel_flowing']").await?;
+        browser.reads("[data-by-head]", "the chart of the heating head").await?;
+        until(&browser, "[data-cut='ready']").await?;
+        browser.click("Begin").await?;
+        for stage in ["heat_supply", "heat_head", "heat_spell", "heat_check"] {
+            browser.see(&format!("[data-work-stage='{stage}']")).await?;
+            browser.click("Stage done").await?;
+        }
+        browser.tap("[data-outcome='good']").await?;
+        let burns = app.until_burns(&job.to_string(), 1).await?;
+        ensure!(burns[0]["outcome"] == "good" && burns[0]["process"].is_null(), "{burns}");
         Ok(())
     })
     .await
@@ -187,15 +228,7 @@ async fn bolts_are_led_at_the_torch_stage_by_stage() -> Result<()> {
             browser.tap("[data-outcome='good']").await?;
             browser.see(&format!("[data-cut='ready'][data-made='{piece}']")).await?;
         }
-        let mut told = serde_json::Value::Null;
-        for _ in 0..100 {
-            let burns = app.get(&format!("/api/v1/burns?job={job}")).await?["burns"].clone();
-            told = burns[0].clone();
-            if burns.as_array().is_some_and(|all| all.len() == 2) {
-                break;
-            }
-            tokio::time::sleep(std::time::Duration::from_millis(50)).await;
-        }
+        let told = app.until_burns(&job, 2).await?[0].clone();
         let line = app.get(&format!("/api/v1/jobs/{job}/record")).await?["lines"][0].clone();
         ensure!(line["spared"] == 1 && line["not_spared"] == 0, "{line}");
         ensure!(told["outcome"] == "good" && told["factors"]["speed"].is_null(), "{told}");

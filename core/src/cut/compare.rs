@@ -57,7 +57,7 @@ fn at_price(mut request: Request, price_m3: &impl Fn(Fuel) -> Option<f64>) -> Re
     request
 }
 
-/// Every fuel for the same cut; `price_m3` gives a cubic metre of each.
+/// Every fuel for the same cut, or its own where it is asked for one alone; `price_m3` gives a cubic metre of each.
 ///
 /// # Errors
 /// As [`Work::settings`].
@@ -71,6 +71,7 @@ pub fn fuels(
     Fuel::ALL
         .iter()
         .copied()
+        .filter(|fuel| !work.keeps_its_fuel() || *fuel == request.gas.fuel)
         .map(|fuel| {
             let other = at_price(with_fuel(request, fuel), &price_m3);
             let changes = misfits(&current, fuel).map_err(|error| vec![error])?;
@@ -209,7 +210,9 @@ pub fn sensitivity(
     let base = figure(&work.settings()?, quantity);
     let Some(base) = base else { return Ok(Vec::new()) };
     let mut found: Vec<Sway> = Vec::new();
-    for (input, code, other) in variations(request, &price_m3) {
+    let asked = |input: Input| input != Input::Fuel || !work.keeps_its_fuel();
+    let variations = variations(request, &price_m3);
+    for (input, code, other) in variations.into_iter().filter(|(input, _, _)| asked(*input)) {
         let planned = work.under(&other).settings();
         let Some(value) = planned.ok().and_then(|plan| figure(&plan, quantity)) else {
             continue;

@@ -29,6 +29,8 @@ use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
 /// What to set for one stroke, and how every number came to be.
 #[derive(Clone, Debug, PartialEq)]
 pub struct Settings {
+    /// A heating head stands on the torch and nothing is cut: tip, pressures, pace, kerf and edge are those of no cut.
+    pub heats: bool,
     /// Longest path of the jet through the metal, held to the limit of the tables.
     pub path: Length,
     /// Bore of the tip.
@@ -214,7 +216,8 @@ fn compute(request: &Request) -> Result<Settings> {
     let (gas, [of_used_oxygen, of_used_fuel]) = amounts(&time, &flows, &request.factors, one);
     let costed = request.prices.map(|prices| cost(&prices, (&time, starts.count), &gas, one));
 
-    let mut traces = vec![
+    let (cost, of_cost) = costed.unzip();
+    let traces = [
         of_path,
         of_tip,
         of_oxygen,
@@ -235,9 +238,8 @@ fn compute(request: &Request) -> Result<Settings> {
         of_used_fuel,
         of_balance,
     ];
-    let (cost, of_cost) = costed.unzip();
-    traces.extend(of_cost);
     Ok(Settings {
+        heats: false,
         path,
         bore: tip.tip.bore,
         face: tip.face,
@@ -267,7 +269,7 @@ fn compute(request: &Request) -> Result<Settings> {
         balance,
         notes,
         cues: cues(request.gas.fuel, request.policy.how_hot),
-        traces,
+        traces: traces.into_iter().chain(of_cost).collect(),
     })
 }
 

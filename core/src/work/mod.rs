@@ -74,10 +74,10 @@ impl Asked {
         }
     }
 
-    /// The cut that it is like: what job, burn and clearance hold it to be; `None` where nothing is cut.
+    /// The cut that it is like: what job, burn and clearance hold it to be; of heat the shop's request as it is.
     #[must_use]
-    pub fn like(&self, base: &Request) -> Option<Request> {
-        Some(match self {
+    pub fn like(&self, base: &Request) -> Request {
+        match self {
             Self::Rail(rail) => rail.like(base),
             Self::Fastener(fastener) => fastener.like(base),
             Self::Wash(wash) => wash.like(base),
@@ -85,8 +85,8 @@ impl Asked {
             Self::LongCut(long) => long.like(base),
             Self::Circle(circle) => circle.like(base),
             Self::TakeApart(apart) => apart.like(base),
-            Self::Heat(_) => return None,
-        })
+            Self::Heat(_) => base.clone(),
+        }
     }
 }
 
@@ -95,6 +95,11 @@ impl Whole for Asked {
         let cut = plan_work(self, base)?.cut;
         cut.map(|cut| *cut)
             .ok_or_else(|| vec![Error::Missing { input: "work", needed_for: "a job" }])
+    }
+
+    fn keeps_its_fuel(&self) -> bool {
+        // the flow of a heating head is that of its chart for one fuel
+        matches!(self, Self::Heat(_))
     }
 }
 

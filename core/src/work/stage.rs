@@ -135,7 +135,7 @@ pub struct WorkPlan {
     pub notes: Vec<Note>,
     /// Where the carriage's dial stands, if marks were timed.
     pub dial: Option<DialSetting>,
-    /// The whole of it as one cut: what a job, its gas and its price ask; `None` where nothing is cut.
+    /// The whole of it as one cut: what a job, its gas and its price ask; `None` until it is made of the stages.
     pub cut: Option<Box<Settings>>,
 }
 

@@ -14,7 +14,7 @@ use crate::work::jet::Jet;
 use crate::work::stage::{Stage, WorkPlan};
 
 /// What is summed up over the stages, and so says how it came to be.
-const SUMMED: [Quantity; 5] =
+pub(super) const SUMMED: [Quantity; 5] =
     [Quantity::Starts, Quantity::Time, Quantity::Oxygen, Quantity::Fuel, Quantity::Cost];
 
 fn taken(stage: &Stage, settings: &Settings, like: &Request) -> Taken {

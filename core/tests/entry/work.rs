@@ -5,7 +5,8 @@ use galvanon_core::entry::line::read;
 use galvanon_core::entry::measure::{System, TypedLength};
 use galvanon_core::entry::said::Line;
 use galvanon_core::entry::work::said::{SaidPiece, SaidWork};
-use galvanon_core::quantity::{Angle, Mass};
+use galvanon_core::gas::fuel::Fuel;
+use galvanon_core::quantity::{Angle, Duration, GasFlow, Mass, Temperature};
 use galvanon_core::work::WorkKind;
 use galvanon_core::work::circle::{Kept, Turned};
 use galvanon_core::work::fastener::{Coated, Save, What};
@@ -20,6 +21,55 @@ fn work(text: &str) -> SaidWork {
 
 fn asks(text: &str) -> Vec<&'static str> {
     read(text).problems.iter().map(|problem| problem.code).collect()
+}
+
+/// Heat by its head: how hot, how much fuel, how long, in any order and either system.
+#[test]
+fn heat_is_read_in_any_order() {
+    let line = read("heat to 1100 F, 85 cfh, 15 min, propane");
+    assert_eq!((line.problems.len(), line.understood.fuel), (0, Some(Fuel::Propane)));
+    let said = work("heat to 1100 F, 85 cfh, 15 min, propane");
+    let heat = said.heat.clone();
+    assert_eq!(said.kind, WorkKind::Heat);
+    assert!((heat.temperature.map_or(0.0, |hot| hot.as_c()) - 593.333_333).abs() < 1e-5);
+    assert!((heat.flow.map_or(0.0, |flow| flow.as_ft3_h()) - 85.0).abs() < 1e-9);
+    assert_eq!(heat.spell, Some(Duration::from_s(900.0)));
+    let metric = work("warm with a head of 40 l/min to 600C for 600s").heat;
+    assert_eq!(metric.temperature, Some(Temperature::from_c(600.0)));
+    assert_eq!(
+        (metric.spell, metric.flow),
+        (Some(Duration::from_s(600.0)), Some(GasFlow::from_m3_s(40.0 / 60e3)))
+    );
+    // said back as a hand typed it
+    assert_eq!(said.echo(), "heat 1100 F, 85 cfh, 15 min");
+    let bare = work("Heat 40 lpm").heat;
+    assert!(bare.temperature.is_none() && bare.spell.is_none());
+}
+
+#[test]
+fn what_is_unclear_of_heat_is_asked() {
+    for (text, code) in [
+        ("heat", "missing_flow"),
+        ("heat to 600 C", "missing_flow"),
+        ("heat 40 l/min to 600", "unclear_number"),
+        ("heat 40 l/min quickly", "unknown_word"),
+        ("heat 40 l/min, 50 l/min", "said_twice"),
+    ] {
+        assert_eq!(asks(text), [code], "{text}");
+    }
+    // a mill's heat number is no heating
+    assert!(read("heat A4711, 1/2 plate 12in").understood.work.is_none());
+    assert!(read("1/2 plate 12in guided").understood.work.is_none());
+}
+
+proptest! {
+    /// Said back it reads the same.
+    #[test]
+    fn heat_reads_back_as_it_was_said(hot in 60..900_u32, flow in 1..900_u32, spell in 10..7200_u32, fuel in prop::sample::select(vec!["", ", acetylene", ", natural gas"])) {
+        let text = format!("heat {flow} l/min, {spell} s, to {hot} C{fuel}");
+        let said = work(&text);
+        prop_assert_eq!(&work(&said.echo()).heat, &said.heat, "{}", said.echo());
+    }
 }
 
 fn inches(amount: f64) -> Option<TypedLength> {
@@ -233,7 +283,7 @@ proptest! {
     }
 
     #[test]
-    fn nothing_typed_panics(text in "(rail|gouge|wash|bolt|stud|circle|take apart|hole|kg|;|on|save|deep|weld|bar|x|[0-9/. -]{1,5}|mm|in|,| |M[0-9]{1,3}|é){0,14}") {
+    fn nothing_typed_panics(text in "(heat|l/min|cfh|C|rail|gouge|wash|bolt|stud|circle|take apart|hole|kg|;|on|save|deep|weld|bar|x|[0-9/. -]{1,5}|mm|in|,| |M[0-9]{1,3}|é){0,14}") {
         let line = read(&text);
         prop_assert!(line.marks.iter().all(|mark| text.get(mark.span.clone()).is_some()));
     }

@@ -13,21 +13,14 @@ use galvanon_core::work::dial::Timed;
 use galvanon_core::work::fastener::{Coated, Fastener, Save, What};
 use galvanon_core::work::gouge::Gouge;
 use galvanon_core::work::head::{Head, button_volume, frustum_volume};
-use galvanon_core::work::heat::Heat;
+use galvanon_core::work::heat::{Heat, USUAL_SPELL};
 use galvanon_core::work::long_cut::LongCut;
 use galvanon_core::work::oxygen::time_to_remove;
 use galvanon_core::work::rail::Rail;
 use galvanon_core::work::wash::Wash;
 use galvanon_core::work::{Asked, plan_work};
 
-use crate::{codes, has, mm, planned, refused, set, shop, stage};
-
-fn input(errors: &[Error]) -> &'static str {
-    match errors {
-        [Error::OutOfRange { input, .. } | Error::Contradiction { input, .. }] => input,
-        other => panic!("{other:?}"),
-    }
-}
+use crate::{codes, has, input, mm, planned, refused, set, shop, stage};
 
 /// Common practice, models.md 9: a bar 9.5 by 38 by 610 mm, 2 mm left, takes about 550 l and 9 min at 60 l/min.
 #[test]
@@ -353,7 +346,8 @@ fn heat_asks_whether_the_gas_gives_it() {
         let mut shop = shop();
         shop.gas.fuel = fuel;
         let flow = GasFlow::from_m3_s(l_min / 60e3);
-        let asked = Heat { flow, temperature: celsius.map(Temperature::from_c) };
+        let temperature = celsius.map(Temperature::from_c);
+        let asked = Heat { flow, temperature, spell: USUAL_SPELL };
         plan_work(&Asked::Heat(asked), &shop).expect("a plan")
     };
     // one fifteenth of 9.3 m3 an hour is 10.3 l/min (cga_g1)

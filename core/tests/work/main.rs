@@ -3,6 +3,7 @@
 #![allow(clippy::expect_used, clippy::panic, reason = "a test fails by saying what it expected")]
 
 mod dial;
+mod heat;
 mod kinds;
 mod laws;
 mod learned;
@@ -50,5 +51,12 @@ fn set(stage: &Stage, name: &str) -> f64 {
     match found.unwrap_or_else(|| panic!("{} sets no {name}", stage.code)).1 {
         galvanon_core::trace::Measure::Number(_, value) => value,
         ref other => panic!("{other:?}"),
+    }
+}
+
+fn input(errors: &[Error]) -> &'static str {
+    match errors {
+        [Error::OutOfRange { input, .. } | Error::Contradiction { input, .. }] => input,
+        other => panic!("{other:?}"),
     }
 }

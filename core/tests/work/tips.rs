@@ -16,7 +16,7 @@ use proptest::prelude::*;
 use crate::{mm, shop};
 
 fn cuttings(asked: &Asked) -> Vec<Cutting> {
-    let like = asked.like(&shop()).expect("it cuts");
+    let like = asked.like(&shop());
     Work::Other(Box::new(like), Arc::new(asked.clone())).cuttings().expect("cuts")
 }
 

@@ -46,6 +46,10 @@ pub fn against(card: &Value, done: &Done) -> ApiResult<Against> {
     let work = request.to_work()?;
     let settings = work.settings().map_err(|errors| faults(&errors))?;
     let whole = request.section.is_none() && request.layout.is_none() && request.work.is_none();
+    if settings.heats {
+        // how long a head burns is the hand's to say: it teaches nothing of cuts
+        return Ok(Against::default());
+    }
     let base = work.request();
     let stages = of_stages(&request, base, &done.stages)?;
     let way = way_of(&request, base.cut.process)?;

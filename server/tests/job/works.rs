@@ -24,6 +24,11 @@ fn groove() -> Value {
     json!({ "steel": {}, "cut": {}, "work": { "kind": "gouge", "depth_mm": 4.8, "length_mm": 300, "thickness_mm": 20 } })
 }
 
+/// A head of 45 l/min for twenty minutes.
+fn heat() -> Value {
+    json!({ "steel": {}, "cut": {}, "work": { "kind": "heat", "flow_l_min": 45, "temperature_c": 600, "spell_s": 1200 } })
+}
+
 async fn preview(app: &TestApp, input: &Value) -> Answer {
     app.preview(&with(input, "gas", json!({ "fuel": "acetylene" }))).await
 }
@@ -96,18 +101,53 @@ async fn a_work_goes_the_way_of_a_cut() {
     assert_eq!(quoted.status, 201, "{}", quoted.body);
 }
 
+/// Heat is a line as well: its gas counts in the job's, no tip of the drawer is set or counted, and a burn of it teaches nothing.
+#[actix_web::test]
+async fn heat_takes_gas_and_no_tip() {
+    let yard = Yard::with(&[heat(), bar()]).await;
+    let (app, job) = (&yard.app, yard.job);
+    let lines = app.get(&format!("/api/v1/jobs/{job}")).await.body["lines"].clone();
+    let plan = &lines[0]["plan"];
+    assert_eq!(
+        (&plan["tip"]["kind"], &plan["tip"]["mark"]),
+        (&json!("heating_head"), &json!("heating head"))
+    );
+    for nothing in ["oxygen_pressure_kpa", "fuel_pressure_kpa"] {
+        assert!(plan[nothing].is_null(), "{nothing}");
+    }
+    let none = [&plan["tip"]["bore_mm"], &plan["kerf_mm"], &plan["travel_speed_mm_min"]["set"]];
+    assert!(none.iter().all(|it| number(it) == 0.0), "{none:?}");
+    // 45 l/min for twenty minutes
+    assert!((number(&plan["fuel_l"]) - 900.0).abs() < 1.0, "{}", plan["fuel_l"]);
+    let gas = app.get(&format!("/api/v1/jobs/{job}/gas-plan")).await.body;
+    assert!((number(&gas["lines"][0]["fuel_l"]) - 900.0).abs() < 1.0, "{gas}");
+    let fuel = gas["gases"].as_array().unwrap().iter().find(|it| it["gas"] == "acetylene").unwrap();
+    assert!((number(&fuel["peak_flow_l_min"]) - 45.0).abs() < 0.1, "{fuel}");
+    let notes = plan["notes"].as_array().unwrap();
+    assert!(notes.iter().any(|note| note["code"] == "work_manifold"), "{notes:?}");
+    let tips = app.get(&format!("/api/v1/jobs/{job}/tips")).await.body;
+    assert_eq!(tips["fewest"].as_array().unwrap().len(), 1, "the bar's alone: {tips}");
+    let draft = json!({ "job_id": job, "input": heat() });
+    let fuels = app.post("/api/v1/cut-plans/fuels", &draft).await;
+    assert_eq!(fuels.body["options"].as_array().map(Vec::len), Some(1), "{}", fuels.body);
+    let body = json!({ "happened_at": "2026-11-02T09:00:00Z", "outcome": "good", "job_line_id": yard.lines[0], "duration_s": 1100 });
+    let burn = app.put(&format!("/api/v1/burns/{}", Uuid::now_v7()), &body).await;
+    assert_eq!(burn.status, 201, "{}", burn.body);
+    assert!(burn.body["process"].is_null() && burn.body["factors"] == json!({}), "{}", burn.body);
+}
+
 #[actix_web::test]
 async fn what_is_no_work_is_refused_at_its_field() {
     let app = TestApp::start().await;
     let deep = with(&groove(), "work.depth_mm", json!(30));
-    let heat = json!({ "steel": {}, "cut": {}, "work": { "kind": "heat", "flow_l_min": 45 } });
+    let long = with(&heat(), "work.spell_s", json!(86_400));
     let own_gas = with(&bolts(), "work.gas", json!({ "fuel": "propane" }));
     let both =
         with(&bolts(), "section", json!({ "profile": "W12X26", "cut": { "kind": "square" } }));
     let other = with(&bar(), "work.depth_mm", json!(3));
     for (input, path, says) in [
         (deep, "work.depth_mm", "18"),
-        (heat, "work.kind", "under Work"),
+        (long, "work.spell_s", "14400"),
         (own_gas, "work.gas", "beside the work"),
         (both, "work", "one of the three"),
         (other, "work.depth_mm", "does not belong"),

@@ -1,8 +1,10 @@
 import { describe, expect, it } from "vitest";
 import type { CutInput, CutPlan, CutPlanRequest, Schemas } from "@/api/client";
 import {
+  cardFacts,
   facts,
   inFull,
+  lineFacts,
   moved,
   nameOf,
   nextBurn,
@@ -53,6 +55,27 @@ describe("other work in the reader's words", () => {
       cut: { length_mm: 304.8, process: "guided" },
     } as CutPlanRequest;
     expect(facts(plate, "inch")).toBe("1/2 in plate · 12 in · guided · heat 88A");
+  });
+});
+
+describe("what a line or a card sets, in short", () => {
+  const card = { bore_mm: 1.2, mark: "C7", oxygen_pressure_kpa: 207, travel_speed_mm_min: 406.4 };
+  const plan = (tip: object, set: object) =>
+    ({ tip, travel_speed_mm_min: { set: 406.4 }, line_total: { time_s: 90 }, ...set }) as CutPlan;
+
+  it("names tip, oxygen and pace", () => {
+    expect(cardFacts(card, "inch")).toBe("tip C7 · 1.2 mm · 0.047 in, oxygen 30 psi, 16 in/min");
+    const band = { low: 190, set: 207, high: 220 };
+    const line = lineFacts(plan(card, { oxygen_pressure_kpa: band }), "inch");
+    expect(line).toMatch(/^tip C7 \(1\.2 mm\) · O₂ 30 psi · 16 in\/min · 1 min 30 s$/);
+  });
+  it("leaves out a pressure that is not there, and of a heating head all but its name and time", () => {
+    expect(cardFacts({ ...card, oxygen_pressure_kpa: null }, "inch")).not.toContain("psi");
+    const head = { bore_mm: 0, mark: "heating head" };
+    expect(cardFacts({ ...card, ...head }, "inch")).toBe("heating head");
+    expect(lineFacts(plan(head, { oxygen_pressure_kpa: null }), "inch")).toBe(
+      "heating head · 1 min 30 s",
+    );
   });
 });
 

@@ -2,7 +2,8 @@
 import type { CutInput, CutPlan, CutPlanRequest, LineView, Schemas } from "@/api/client";
 import { boxOf } from "@/draw/layout/geometry";
 import { SCREEN, word } from "@/text";
-import { band, boreName, type Kind, plateName, print, type System } from "@/units";
+import { isHeatingHead, tipName, tipShort } from "@/text/tip";
+import { band, boreName, clock, type Kind, plateName, print, type System, setting } from "@/units";
 import { workFacts } from "./work/line";
 
 /** Lays `change` over `input`, part by part. `with({cut:{start:"edge"}}, {cut:{count:2}})` has both. */
@@ -132,6 +133,37 @@ export function nextBurn(expected: Schemas["Expected"], row: Row, system: System
 
 /** In place of a number that must not be set. */
 export const ABSENT = "—";
+
+type Card = {
+  bore_mm: number;
+  mark?: string | null;
+  oxygen_pressure_kpa?: number | null;
+  travel_speed_mm_min: number;
+};
+
+/** What a card sets, in short: "tip C · 1.2 mm, oxygen 30 psi, 16 in/min"; of a heating head its name alone. */
+export function cardFacts(card: Card, system: System): string {
+  if (isHeatingHead(card)) return tipName(card, system);
+  const oxygen = card.oxygen_pressure_kpa;
+  return [
+    `tip ${tipName(card, system)}`,
+    `oxygen ${oxygen == null ? setting(null, system) : print(oxygen, "pressure", system)}`,
+    print(card.travel_speed_mm_min, "speed", system),
+  ].join(", ");
+}
+
+/** What a line sets, in short, and how long all of it takes. */
+export function lineFacts(plan: CutPlan, system: System): string {
+  const time = clock(plan.line_total.time_s);
+  const set = isHeatingHead(plan.tip)
+    ? [tipShort(plan.tip)]
+    : [
+        `tip ${tipShort(plan.tip)}`,
+        `O₂ ${setting(plan.oxygen_pressure_kpa, system)}`,
+        print(plan.travel_speed_mm_min.set, "speed", system),
+      ];
+  return [...set, time].join(" · ");
+}
 
 /** Whether two numbers differ by more than printing would show. `moved(10, 10.01)` is false. */
 export function moved(before: number, now: number): boolean {

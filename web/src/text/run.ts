@@ -73,6 +73,7 @@ export const RUN = {
   pickUp: "Pick it up",
   outOfHere: "Cut goes on",
   undo: "Take back",
+  byTheHead: "The first piece is heated: set it to the chart of the heating head.",
   sinceCleaned: "cuts since the tip was cleaned: flame out, clean the bore, light again.",
   cleaned: "Cleaned",
   savedHere: "saved here",

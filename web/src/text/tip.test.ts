@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { tipFrom, tipName, tipShort } from "./tip";
+import { isHeatingHead, tipFrom, tipName, tipShort } from "./tip";
 
 const owned = { bore_mm: 1.2, mark: "C", name: "1.2 mm flush" };
 
@@ -13,6 +13,12 @@ describe("a tip's name", () => {
     expect(tipName({ bore_mm: 1.2, mark: null }, "metric")).toBe("1.2 mm");
     expect(tipShort({ bore_mm: 0.8 })).toBe("0.8 mm");
     expect(tipShort({ bore_mm: 1.5, mark: "" })).toBe("1.5 mm");
+  });
+  it("is no bore where a heating head is on the torch", () => {
+    const head = { bore_mm: 0, mark: "heating head" };
+    expect(isHeatingHead(head) && !isHeatingHead(owned)).toBe(true);
+    expect([tipName(head, "inch"), tipShort(head)]).toEqual(["heating head", "heating head"]);
+    expect(tipName({ bore_mm: 0, mark: null }, "metric")).toBe("heating head");
   });
   it("says where it lies and whose chart it follows", () => {
     expect(tipFrom({ ...owned, by_chart: true, chart_from: "card from the box" })).toEqual([

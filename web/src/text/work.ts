@@ -8,7 +8,6 @@ export const WORK = {
   watch: "Watch",
   stop: "Stop when",
   judged: "Times away from the flame are a judgement of ours.",
-  heatStays: "Heat is planned here only: it cuts nothing, and is no line of a job.",
   times: "How many",
   each: "Each",
   all: "All",

@@ -6,7 +6,7 @@ export type System = "inch" | "metric" | "metric_kpa";
 export const SYSTEMS: readonly System[] = ["inch", "metric", "metric_kpa"];
 
 /** Kinds of quantity; "gap" is a short length that a hand sets by eye,
- * "run" the length of a hose, stored in metres. */
+ * "run" the length of a hose, stored in metres, "spell" a time that is told in minutes, stored in seconds. */
 export type Kind =
   | "length"
   | "run"
@@ -17,6 +17,7 @@ export type Kind =
   | "gas_flow"
   | "gas_volume"
   | "duration"
+  | "spell"
   | "speed"
   | "temperature"
   | "angle"
@@ -49,6 +50,7 @@ const INCH: Record<Kind, Scale> = {
   gas_flow: { unit: "ft³/h", per: LITRES_PER_CUBIC_FOOT / 60, digits: 0 },
   gas_volume: { unit: "ft³", per: LITRES_PER_CUBIC_FOOT, digits: 1 },
   duration: { unit: "s", per: 1, digits: 0 },
+  spell: { unit: "min", per: 60, digits: 1 },
   speed: { unit: "in/min", per: MM_PER_INCH, digits: 1 },
   temperature: { unit: "°F", per: 5 / 9, digits: 0, offset: 32 },
   angle: { unit: "°", per: 1, digits: 1 },
@@ -75,6 +77,7 @@ const METRIC: Record<Kind, Scale> = {
   gas_flow: { unit: "l/min", per: 1, digits: 1 },
   gas_volume: { unit: "l", per: 1, digits: 0 },
   duration: { unit: "s", per: 1, digits: 0 },
+  spell: { unit: "min", per: 60, digits: 1 },
   speed: { unit: "mm/min", per: 1, digits: 0 },
   temperature: { unit: "°C", per: 1, digits: 0 },
   angle: { unit: "°", per: 1, digits: 1 },

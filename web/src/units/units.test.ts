@@ -71,3 +71,9 @@ describe("a pressure to set", () => {
     expect(setting(undefined, "metric")).toBe("no setting");
   });
 });
+
+it("tells a spell of heating in minutes, and stores seconds", () => {
+  expect(print(900, "spell", "inch")).toBe("15 min");
+  expect(print(90, "spell", "metric")).toBe("1.5 min");
+  expect(stored(2.5, "spell", "metric")).toBe(150);
+});

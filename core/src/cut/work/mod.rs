@@ -21,6 +21,11 @@ pub trait Whole: std::fmt::Debug + Send + Sync {
     /// # Errors
     /// Every input that is not possible.
     fn settings(&self, base: &Request) -> Result<Settings, Vec<Error>>;
+
+    /// Whether it is asked for one fuel alone, and says nothing under another.
+    fn keeps_its_fuel(&self) -> bool {
+        false
+    }
 }
 
 /// A cut as it is asked.
@@ -62,6 +67,12 @@ impl Work {
             Self::Section(asked) => &asked.base,
             Self::Runs(asked) => &asked.base,
         }
+    }
+
+    /// Whether it is asked for one fuel alone, and says nothing under another.
+    #[must_use]
+    pub fn keeps_its_fuel(&self) -> bool {
+        matches!(self, Self::Other(_, whole) if whole.keeps_its_fuel())
     }
 
     /// The same cut under other conditions; runs keep the lengths that they were laid out with.
@@ -115,7 +126,7 @@ impl Work {
     }
 
     /// The cuts that tips are chosen for: the plate, each stroke with the tip that its plan has, each run,
-    /// or other work with the tip that is its own.
+    /// or other work with the tip that is its own; none where nothing is cut.
     ///
     /// # Errors
     /// Every input that is not possible.
@@ -123,8 +134,11 @@ impl Work {
         match self {
             Self::Plate(request) => Ok(vec![(**request).clone().into()]),
             Self::Other(request, whole) => {
-                let own = Some(Box::new(whole.settings(request)?));
-                Ok(vec![Cutting { own, ..(**request).clone().into() }])
+                let own = whole.settings(request)?;
+                if own.heats {
+                    return Ok(Vec::new());
+                }
+                Ok(vec![Cutting { own: Some(Box::new(own)), ..(**request).clone().into() }])
             }
             Self::Section(asked) => Ok(plan_section(asked)?.cuttings(asked)),
             Self::Runs(asked) => Ok(asked.cuttings()),

@@ -2,10 +2,11 @@
 //! `gouge 3/16 deep 12in in 3/4 plate`, `rail 8ft 1/2 plate over a weld`, `circle 12in hole 1/2 plate by pivot`.
 //!
 //! A line is such work where it names the thing that comes off, a depth that is gouged, a bar that is washed off, a rail, a circle, or a
-//! long cut; then every word of it is one of these, or asked about. What is taken apart is a list of pieces and
-//! read by itself. Left out: heat, which is no line of a job.
+//! long cut; then every word of it is one of these, or asked about. What is taken apart, a list of pieces, and heat are
+//! read by themselves. Left out: how a hand stands to it.
 
 mod apart;
+mod heat;
 pub mod said;
 mod words;
 
@@ -71,7 +72,7 @@ fn kind_of(tokens: &[Token]) -> Option<WorkKind> {
 /// Reads a line of other work; `None` where it is none.
 #[must_use]
 pub fn read(text: &str) -> Option<Line> {
-    if let Some(line) = apart::read(text) {
+    if let Some(line) = apart::read(text).or_else(|| heat::read(text)) {
         return Some(line);
     }
     let tokens = tokens(text);

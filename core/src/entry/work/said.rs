@@ -1,7 +1,7 @@
 //! Other work as far as a line says it, and how it is said back.
 
 use crate::entry::measure::TypedLength;
-use crate::quantity::{Angle, Mass};
+use crate::quantity::{Angle, Duration, GasFlow, Mass, Temperature};
 use crate::work::WorkKind;
 use crate::work::circle::{Kept, Turned};
 use crate::work::fastener::{Coated, Save, What};
@@ -45,6 +45,25 @@ impl SaidPiece {
     }
 }
 
+/// Heat, as far as a line says it.
+#[derive(Clone, Debug, Default, PartialEq)]
+pub struct SaidHeat {
+    /// Fuel of the head.
+    pub flow: Option<GasFlow>,
+    /// How hot the steel is to be.
+    pub temperature: Option<Temperature>,
+    /// How long the head burns.
+    pub spell: Option<Duration>,
+    /// Each as it was typed, number and unit.
+    pub typed: Vec<String>,
+}
+
+impl SaidHeat {
+    fn echo(&self) -> String {
+        format!("heat {}", self.typed.join(", "))
+    }
+}
+
 /// Other work, as far as a line says it.
 #[derive(Clone, Debug, Default, PartialEq)]
 pub struct SaidWork {
@@ -56,6 +75,8 @@ pub struct SaidWork {
     pub head: Option<Head>,
     /// What is taken apart.
     pub pieces: Vec<SaidPiece>,
+    /// What is said of heat.
+    pub heat: SaidHeat,
     /// What is kept of a circle.
     pub kept: Kept,
     /// What leads the torch round it.
@@ -185,7 +206,7 @@ impl SaidWork {
                 let pieces: Vec<String> = self.pieces.iter().map(SaidPiece::echo).collect();
                 format!("take apart: {}", pieces.join("; "))
             }
-            WorkKind::Heat => String::new(),
+            WorkKind::Heat => self.heat.echo(),
         };
         let parts = [
             of(self.depth, "deep"),

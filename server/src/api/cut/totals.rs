@@ -7,8 +7,12 @@ use galvanon_core::trace::Kind;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
+use crate::wire::text::words;
 use crate::wire::unit::{tidy, wire};
 use crate::wire::value::Words;
+
+/// In place of a kind of tip where nothing is cut.
+const HEATING: &str = "heating_head";
 
 /// What a hand knows a tip by: text or null in a reply; left out of what two plans are compared by, for a name is no figure.
 type Called = Option<Option<String>>;
@@ -24,7 +28,7 @@ pub struct TipReply {
     /// flush, recessed.
     #[schema(value_type = String)]
     pub face: Words,
-    /// general, high_preheat, gouging, sheet.
+    /// general, high_preheat, gouging, sheet; heating_head where a heating head is on the torch and nothing is cut: it has no bore.
     #[schema(value_type = String)]
     #[serde(default)]
     pub kind: Words,
@@ -99,14 +103,18 @@ impl TipReply {
     #[must_use]
     pub fn of(settings: &Settings) -> Self {
         let (bore_mm, face) = (wire(Kind::Bore, settings.bore.as_m()), settings.face.code());
+        let cutting = || format!("{bore_mm} mm bore, {face} face");
         Self {
             bore_mm,
-            label: Words::Owned(format!("{bore_mm} mm bore, {face} face")),
+            label: if settings.heats { words(HEATING).into() } else { Words::Owned(cutting()) },
             face: face.into(),
-            kind: settings.tip_kind.code().into(),
+            kind: if settings.heats { HEATING } else { settings.tip_kind.code() }.into(),
             by_chart: settings.by_chart,
             chart_from: Some(settings.chart_from.clone()),
-            mark: Some(settings.tip_label.mark.clone()),
+            mark: Some(match &settings.tip_label.mark {
+                None if settings.heats => Some(words(HEATING)),
+                mark => mark.clone(),
+            }),
             name: Some(settings.tip_label.name.clone()),
         }
     }

@@ -18,7 +18,7 @@ use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::Body;
 use crate::http::fields::{Fields, Given, wrong_shape};
 use crate::wire::text::{Section, filled, sentence};
-use crate::wire::unit::in_contract_unit;
+use crate::wire::unit::{in_contract_unit, wire};
 
 /// A typed line.
 #[derive(Debug, Deserialize, ToSchema)]
@@ -200,6 +200,12 @@ fn as_work(said: &SaidWork) -> Value {
         ("leave_mm", mm(said.leave)),
         ("highest_mm", rail.then(|| mm(said.highest).unwrap_or(json!(0)))),
         ("bevel_deg", said.bevel.map(|bevel| json!((bevel.as_deg() * 1e9).round() / 1e9))),
+        ("flow_l_min", said.heat.flow.map(|flow| json!(wire(Kind::GasFlow, flow.as_m3_s())))),
+        (
+            "temperature_c",
+            said.heat.temperature.map(|hot| json!(wire(Kind::Temperature, hot.as_k()))),
+        ),
+        ("spell_s", said.heat.spell.map(|spell| json!(wire(Kind::Duration, spell.as_s())))),
         ("pieces", (!said.pieces.is_empty()).then(|| said.pieces.iter().map(as_piece).collect())),
     ];
     let given = pairs.into_iter().filter_map(|(key, value)| Some((key.to_owned(), value?)));

@@ -1,7 +1,9 @@
 /** Other work on the bench: what is asked, drawn, and its stages; its settings with where each comes from below. */
 import { useState } from "react";
 import type { CutInput, CutPlan, CutPlanRequest, FieldError, Schemas } from "@/api/client";
+import { HeatColours } from "@/draw/work/heat-colours";
 import { refusal, SCREEN, sentence } from "@/text";
+import { isHeatingHead } from "@/text/tip";
 import { WORK } from "@/text/work";
 import { MeasureField } from "@/ui/measure-field";
 import { usePreferences } from "@/ui/preferences";
@@ -9,7 +11,7 @@ import { clock, print } from "@/units";
 import { noteKey } from "../model";
 import { SettingsTable } from "../settings";
 import { Asked } from "./Asked";
-import type { Said } from "./kinds";
+import { askedHeat, type Said } from "./kinds";
 import { lineOf, saidOf } from "./line";
 import { Planned } from "./Planned";
 
@@ -64,6 +66,9 @@ export function WorkBench({ plan, work, request, errors, gauges, expected, ...on
       </div>
       <div className="flex min-w-0 flex-col gap-2" data-refused={errors.length > 0}>
         <Planned work={work} request={request.work} stopped={plan.verdict === "stop"}>
+          {work.colours !== undefined && work.colours.length > 0 && (
+            <HeatColours colours={work.colours} asked={askedHeat(said)} said={null} />
+          )}
           <p className="flex flex-wrap gap-x-4 font-semibold" data-work-figures="">
             <span>
               {WORK.each} {clock(plan.time_s.total)}
@@ -82,17 +87,19 @@ export function WorkBench({ plan, work, request, errors, gauges, expected, ...on
             )}
           </p>
         </Planned>
-        <details className="rounded-md border border-line bg-sheet px-3 py-2">
-          <summary className="cursor-pointer text-sm font-semibold">{WORK.settings}</summary>
-          <SettingsTable
-            plan={plan}
-            fuel={fuel}
-            before={null}
-            onWhy={on.onWhy}
-            gauges={gauges}
-            expected={expected}
-          />
-        </details>
+        {!isHeatingHead(plan.tip) && (
+          <details className="rounded-md border border-line bg-sheet px-3 py-2">
+            <summary className="cursor-pointer text-sm font-semibold">{WORK.settings}</summary>
+            <SettingsTable
+              plan={plan}
+              fuel={fuel}
+              before={null}
+              onWhy={on.onWhy}
+              gauges={gauges}
+              expected={expected}
+            />
+          </details>
+        )}
         <p className="text-xs text-ink-2">
           {WORK.judged} {SCREEN.defer} {SCREEN.manual}
         </p>

@@ -78,6 +78,7 @@ export const MEASURES: Record<WorkKind, readonly Field[]> = {
       usual: 600,
       optional: true,
     },
+    { name: "spell_s", label: "The head burns for", kind: "spell", usual: 600 },
   ],
 };
 

@@ -57,11 +57,25 @@ describe("a work as a line of a job", () => {
     }
   });
 
-  it("holds gas beside the work, and is none for heat", () => {
+  it("says of a heating how hot, with what head, and how long", () => {
+    const heat = { kind: "heat", flow_l_min: 40, temperature_c: 600, spell_s: 900 };
+    expect(workFacts(heat, "metric")).toEqual([
+      "heat to 600 °C",
+      "head of 40 l/min fuel",
+      "15 min",
+    ]);
+    const bare = { kind: "heat", flow_l_min: 40 };
+    expect(workFacts(bare, "metric")).toEqual(["heat", "head of 40 l/min fuel", "10 min"]);
+    expect(lineOf({ ...AT_FIRST, kind: "heat" })?.work).toMatchObject({
+      kind: "heat",
+      spell_s: 600,
+    });
+  });
+
+  it("holds gas beside the work", () => {
     const line = lineOf({ ...AT_FIRST, kind: "gouge", fuel: "propane" });
     expect(line).toMatchObject({ gas: { fuel: "propane" }, work: { kind: "gouge" } });
     expect(line?.work).not.toHaveProperty("gas");
-    expect(lineOf({ ...AT_FIRST, kind: "heat" })).toBeNull();
   });
 
   it("measures the drawing by what is asked and what the stages set", () => {

@@ -1,7 +1,7 @@
 /** A work as a line of a job: its words, its request, and what the drawing measures. Pure. */
 import type { CutInput, Schemas } from "@/api/client";
 import { WORK_WORDS } from "@/text/work";
-import { print, type System } from "@/units";
+import { clock, print, type System } from "@/units";
 import {
   AT_FIRST,
   CHOICES,
@@ -14,6 +14,9 @@ import {
   type WorkKind,
   type WorkRequest,
 } from "./kinds";
+
+/** How long a head burns where nobody said: the server takes the same. */
+const USUAL_SPELL_S = 600;
 
 type Stage = Schemas["StageWire"];
 
@@ -59,6 +62,13 @@ export function workFacts(work: WorkRequest, system: System): string[] {
       work.turned === "carriage" ? "carriage on a radius bar" : "round a pivot",
     ],
     take_apart: ["take apart", `${work.pieces?.length ?? 0} pieces`],
+    heat: [
+      work.temperature_c == null
+        ? "heat"
+        : `heat to ${print(work.temperature_c, "temperature", system)}`,
+      work.flow_l_min == null ? null : `head of ${print(work.flow_l_min, "gas_flow", system)} fuel`,
+      clock(work.spell_s ?? USUAL_SPELL_S),
+    ],
   };
   return (parts[String(work.kind)] ?? [String(work.kind)]).filter(
     (part): part is string => part != null,
@@ -90,9 +100,9 @@ export function saidOf(work: WorkRequest, fuel: string): Said {
   };
 }
 
-/** What was said as a line of a job; null while something is missing, and of heat, which cuts nothing. */
+/** What was said as a line of a job; null while something is missing. */
 export function lineOf(said: Said): CutInput | null {
-  const request = said.kind === "heat" ? null : requestOf(said);
+  const request = requestOf(said);
   if (request === null) return null;
   const { gas, ...work } = request;
   return { steel: {}, cut: {}, gas: { fuel: gas?.fuel ?? said.fuel }, work };

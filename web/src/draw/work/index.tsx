@@ -1,7 +1,16 @@
 /** Other work of the torch to scale: the thing it is done to, what goes and what stays, and the tip in the stage that is looked at. */
 import { usePreferences } from "@/ui/preferences";
 import { print, type System } from "@/units";
-import { arcPath, type Scene, type Size, sceneOf, type Thing, type Torch, viewOf } from "./shapes";
+import {
+  arcPath,
+  roundness,
+  type Scene,
+  type Size,
+  sceneOf,
+  type Thing,
+  type Torch,
+  viewOf,
+} from "./shapes";
 
 type Props = {
   kind: string;
@@ -21,7 +30,33 @@ const FILL: Record<Thing["look"], string> = {
   kept: "var(--steel-2)",
   rail: "var(--line-strong)",
   hole: "var(--sheet)",
+  // warm, whatever its colour: the strip beneath says which
+  hot: "color-mix(in srgb, var(--heat-orange) 55%, var(--steel))",
+  cylinder: "var(--line-strong)",
 };
+
+/** A heating head: wide, with a flame for each of its orifices. */
+function Head({ at, unit, lit }: { at: Torch; unit: number; lit: boolean }) {
+  const size = 16 * unit;
+  return (
+    <g transform={`translate(${at.x} ${-at.y})`} data-heating-head="">
+      <path
+        d={`M${-size} 0 Q${-size} ${-size} ${-0.35 * size} ${-1.3 * size} V${-2.6 * size} H${0.35 * size} V${-1.3 * size} Q${size} ${-size} ${size} 0 Z`}
+        fill="var(--flame-tip)"
+        stroke="var(--ink)"
+        strokeWidth={unit}
+      />
+      {lit &&
+        [-0.8, -0.4, 0, 0.4, 0.8].map((x) => (
+          <path
+            key={x}
+            d={`M${(x - 0.12) * size} 0 L${x * size} ${0.75 * size} L${(x + 0.12) * size} 0 Z`}
+            fill="var(--heat-orange)"
+          />
+        ))}
+    </g>
+  );
+}
 
 /** The tip with its flame, pointing down from where it stands. */
 function Tip({ at, unit, lit }: { at: Torch; unit: number; lit: boolean }) {
@@ -57,9 +92,8 @@ function Things({ scene, stage, unit }: { scene: Scene; stage: string; unit: num
             y={-thing.y - thing.height}
             width={thing.width}
             height={thing.height}
-            rx={thing.round || thing.look === "hole" ? thing.width / 2 : 0}
-            ry={thing.round ? thing.height / 2 : thing.look === "hole" ? thing.height : 0}
-            fill={FILL[thing.look]}
+            {...roundness(thing)}
+            fill={FILL[thing.look === "hot" && !now ? "steel" : thing.look]}
             stroke={now ? "var(--accent)" : "var(--ink)"}
             strokeWidth={now ? 3 * unit : unit}
             strokeDasharray={thing.look === "gone" ? `${4 * unit} ${3 * unit}` : undefined}
@@ -129,6 +163,7 @@ export function WorkDrawing({ kind, measures, words = {}, cutStage, stage }: Pro
   // a line on the screen is about a pixel, whatever the thing measures
   const unit = Math.max(view.width / 640, view.height / 260);
   const torch = scene.torch[stage];
+  const OnTorch = scene.head ? Head : Tip;
   const top = -(view.y + view.height);
   return (
     <svg
@@ -142,7 +177,7 @@ export function WorkDrawing({ kind, measures, words = {}, cutStage, stage }: Pro
       {scene.sizes.map((size) => (
         <Sized key={`${size.from.join()} ${size.to.join()}`} {...{ size, unit, system }} />
       ))}
-      {torch && <Tip at={torch} unit={unit} lit={!/height|head|dry/.test(stage)} />}
+      {torch && <OnTorch at={torch} unit={unit} lit={!/height|head|dry/.test(stage)} />}
     </svg>
   );
 }

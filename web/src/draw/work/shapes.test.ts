@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { arcPath, sceneOf, viewOf } from "./shapes";
+import { arcPath, roundness, sceneOf, viewOf } from "./shapes";
 
 const KINDS = ["fastener", "wash", "gouge", "rail", "long_cut", "circle", "heat"];
 
@@ -50,6 +50,26 @@ describe("the drawing of other work", () => {
     expect((weld?.things.length ?? 0) - (flat?.things.length ?? 0)).toBe(1);
   });
 
+  it("stands as many cylinders beside the steel as the head asks, eight at most", () => {
+    const drawn = (count?: number) => {
+      const scene = sceneOf("heat", count === undefined ? {} : { count }, "");
+      if (!scene) throw new Error("heat is drawn");
+      const cylinders = scene.things.filter(({ look }) => look === "cylinder");
+      // none stands in another or in the steel
+      const edges = cylinders
+        .map(({ x, width }) => [x, x + width])
+        .sort((a, b) => Number(a[0]) - Number(b[0]));
+      edges.forEach(([, right], i) => {
+        expect(right).toBeLessThan(edges[i + 1]?.[0] ?? -80);
+      });
+      return { n: cylinders.length, words: scene.words, head: scene.head };
+    };
+    expect([drawn().n, drawn(1).n, drawn(5).n, drawn(30).n]).toEqual([1, 1, 5, 8]);
+    expect(drawn(4).words).toContain("4 cylinders on a manifold");
+    expect(drawn(1).words).toContain("1 cylinder,");
+    expect(drawn().head).toBe(true);
+  });
+
   it("takes a circle in three thirds that close, and starts in the scrap", () => {
     const of = { diameter_mm: 300, pivot: 151 };
     const disc = sceneOf("circle", of, "", { kept: "disc" });
@@ -90,4 +110,14 @@ describe("the drawing of other work", () => {
   it("has no picture of pieces: their order is the picture", () => {
     expect(sceneOf("take_apart", {}, "")).toBeNull();
   });
+});
+
+it("rounds a hole from its middle, a disc seen from above, and a cylinder's shoulders", () => {
+  const thing = { x: 0, y: 0, width: 10, height: 40, stages: [] };
+  expect(roundness({ ...thing, look: "steel" })).toEqual({ rx: 0, ry: 0 });
+  expect(roundness({ ...thing, look: "hole" })).toEqual({ rx: 5, ry: 40 });
+  expect(roundness({ ...thing, look: "gone", round: true })).toEqual({ rx: 5, ry: 20 });
+  const { rx, ry } = roundness({ ...thing, look: "cylinder" });
+  expect(rx).toBe(ry);
+  expect(rx).toBeLessThan(5);
 });

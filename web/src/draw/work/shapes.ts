@@ -3,7 +3,7 @@
 export type Box = { x: number; y: number; width: number; height: number };
 /** A thing to draw: what it is made of, and the stages that work on it. */
 export type Thing = Box & {
-  look: "steel" | "gone" | "kept" | "rail" | "hole";
+  look: "steel" | "gone" | "kept" | "rail" | "hole" | "hot" | "cylinder";
   stages: string[];
   /** A round one, seen from above. */
   round?: boolean;
@@ -14,6 +14,8 @@ export type Scene = {
   /** Parts of a circle that the jet follows, seen from above. */
   arcs?: Arc[];
   torch: Record<string, Torch>;
+  /** A heating head is on the torch in place of a cutting tip. */
+  head?: boolean;
   sizes: Size[];
   words: string;
 };
@@ -244,14 +246,33 @@ function circle(of: Numbers, kept: string): Scene {
   };
 }
 
-function heat(): Scene {
-  const at: Torch = { x: 0, y: 12, lean: 0 };
+/** Cylinders that are drawn at most; more are counted in words. */
+const MOST_DRAWN = 8;
+/** A cylinder, across and high, and the gap to the next. */
+const CYLINDER = { wide: 12, high: 58, gap: 4 };
+
+/** The cylinders that stand together, the steel with what is warm of it, and the head. */
+function heat(of: Numbers): Scene {
+  const count = Math.min(Math.max(Math.round(of.count ?? 1), 1), MOST_DRAWN);
+  const { wide, high, gap } = CYLINDER;
+  const cylinders = Array.from({ length: count }, (_, i): Thing => {
+    const x = -100 - (i + 1) * (wide + gap);
+    return { ...box(x, -14, wide, high), look: "cylinder", stages: ["heat_supply"] };
+  });
+  const bar: Thing = { ...box(-80, -14, 160, 14), look: "steel", stages: [] };
+  const warm: Thing = {
+    ...box(-26, -14, 52, 14),
+    look: "hot",
+    stages: ["heat_spell", "heat_check"],
+  };
   return {
-    things: [{ ...box(-80, -14, 160, 14), look: "steel", stages: ["heat_spell", "heat_check"] }],
-    cuts: [],
-    torch: { heat_head: { x: 0, y: 40, lean: 0 }, heat_spell: at },
+    things: [bar, warm, ...cylinders],
+    // a stick is drawn across on both faces
+    cuts: [0, -14].map((y) => ({ from: [-26, y], to: [26, y], stages: ["heat_check"] })),
+    torch: { heat_head: { x: 0, y: 32, lean: 0 }, heat_spell: { x: 0, y: 13, lean: 0 } },
+    head: true,
     sizes: [],
-    words: "The heating head over the steel.",
+    words: `${count} ${count === 1 ? "cylinder" : "cylinders on a manifold"}, and the heating head over the steel.`,
   };
 }
 
@@ -268,7 +289,14 @@ export function sceneOf(
   if (kind === "gouge") return gouge(of);
   if (kind === "rail") return rail(of);
   if (kind === "long_cut") return longCut(of);
-  return kind === "heat" ? heat() : null;
+  return kind === "heat" ? heat(of) : null;
+}
+
+/** How round the corners of a thing are: of a hole and a round one all of it, of a cylinder its shoulders. */
+export function roundness({ look, round, width, height }: Thing): { rx: number; ry: number } {
+  if (look === "cylinder") return { rx: 0.35 * width, ry: 0.35 * width };
+  if (look === "hole") return { rx: width / 2, ry: round ? height / 2 : height };
+  return round ? { rx: width / 2, ry: height / 2 } : { rx: 0, ry: 0 };
 }
 
 /** What holds all of a scene with room for the torch around it. */

@@ -4,7 +4,8 @@ import { facts, noteKey } from "@/cut";
 import { EdgeDrawing } from "@/draw/edge";
 import { CutStrip } from "@/draw/strip";
 import { SCREEN, sentence, word } from "@/text";
-import { tipFrom, tipShort } from "@/text/tip";
+import { isHeatingHead, tipFrom, tipShort } from "@/text/tip";
+import { WORK } from "@/text/work";
 import { LEVEL_WORDS, type Level, Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
 import { band, clock, print } from "@/units";
@@ -41,6 +42,8 @@ export function Sheet({
   const { section, layout: laid, work } = plan;
   const { layout } = request;
   const stopped = plan.verdict === "stop";
+  // a heating head has no setting of a cut: its stages say what it takes
+  const heats = isHeatingHead(plan.tip);
   const cue = (quantity: string) => {
     const found = plan.cues.find((each) => each.quantity === quantity);
     return found && sentence("cues", found.code, {}, system, found.text);
@@ -99,7 +102,7 @@ export function Sheet({
           system={system}
         />
       )}
-      {!section && !stopped && (
+      {!section && !stopped && !heats && (
         <div className="grid grid-cols-2 gap-3 sm:grid-cols-[1fr_1fr_1.1fr]">
           <PressureBlock gas="oxygen" pressure={plan.oxygen_pressure_kpa} system={system} />
           <PressureBlock gas={fuel} pressure={plan.fuel_pressure_kpa} system={system} />
@@ -115,7 +118,7 @@ export function Sheet({
           className={`grid grid-cols-2 gap-x-4 gap-y-2 ${section ? "sm:grid-cols-5" : "sm:grid-cols-3"}`}
         >
           {section && tip}
-          {!section && (
+          {!section && !heats && (
             <>
               <Big
                 name="Start preheat"
@@ -141,21 +144,33 @@ export function Sheet({
               />
             </>
           )}
-          <Big
-            name="Cones to plate"
-            value={band(plan.standoff_mm.low, plan.standoff_mm.high, "gap", system)}
-            small={`tip to plate ${band(plan.tip_to_plate_mm.low, plan.tip_to_plate_mm.high, "gap", system)}`}
-            cue={cue("standoff_mm")}
-          />
-          <Big
-            name="Kerf"
-            value={print(plan.kerf_mm, "bore", system)}
-            small={`drag ${print(plan.drag_mm, "bore", system)}`}
-          />
+          {heats ? (
+            <Big name="On the torch" value={tipShort(plan.tip)} small={WORK.noTip} />
+          ) : (
+            <>
+              <Big
+                name="Cones to plate"
+                value={band(plan.standoff_mm.low, plan.standoff_mm.high, "gap", system)}
+                small={`tip to plate ${band(plan.tip_to_plate_mm.low, plan.tip_to_plate_mm.high, "gap", system)}`}
+                cue={cue("standoff_mm")}
+              />
+              <Big
+                name="Kerf"
+                value={print(plan.kerf_mm, "bore", system)}
+                small={`drag ${print(plan.drag_mm, "bore", system)}`}
+              />
+            </>
+          )}
           <Big
             name={laid || work ? "One piece" : "One cut"}
             value={clock(plan.time_s.total)}
-            small={`${plan.starts} ${plan.starts === 1 ? "start" : "starts"}, heat ${clock(plan.time_s.preheat)}, cut ${clock(plan.time_s.cutting)}`}
+            small={[
+              `${plan.starts} ${plan.starts === 1 ? "start" : "starts"}`,
+              `heat ${clock(plan.time_s.preheat)}`,
+              heats ? null : `cut ${clock(plan.time_s.cutting)}`,
+            ]
+              .filter((part) => part !== null)
+              .join(", ")}
           />
           <Big
             name={`Gas, ${plan.line_total.count === 1 ? (laid || work ? "one piece" : "one cut") : `all ${plan.line_total.count}`}`}

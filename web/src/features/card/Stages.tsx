@@ -36,13 +36,14 @@ export function CardStages({ work, request, stopped, system }: Props) {
               <td className="py-1 pr-2">
                 <strong>
                   {stage.title}
-                  {stage.piece != null && `: ${stage.piece}`}.
+                  {stage.piece != null && `: ${stage.piece}`}
+                  {!stage.title.endsWith("?") && "."}
                 </strong>{" "}
                 {!stopped && (
                   <>
                     {sentence("work_does", stage.code, stage.settings, system, stage.does)}{" "}
                     <span className="text-ink-2">
-                      {WORK.stop}{" "}
+                      {WORK.stop}:{" "}
                       {sentence("work_stop", stage.code, stage.settings, system, stage.stop_when)}
                     </span>
                   </>

@@ -3,14 +3,12 @@
 import { ArrowDown, ArrowUp, Trash2 } from "lucide-react";
 import type { KeyboardEvent } from "react";
 import type { LineView } from "@/api/client";
-import { nameOf } from "@/cut";
+import { lineFacts, nameOf } from "@/cut";
 import { sentence, word } from "@/text";
-import { tipShort } from "@/text/tip";
 import { GasBadge } from "@/ui/gas-badge";
 import { LEVEL_WORDS, type Level, Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
 import { useSession } from "@/ui/session";
-import { clock, print, setting } from "@/units";
 
 type Props = {
   lines: LineView[];
@@ -111,7 +109,7 @@ export function LineList({ lines, rigFuel, chosen, onChoose, onMove, onDelete }:
                   {!plan
                     ? view.fault?.message
                     : stop === undefined
-                      ? `tip ${tipShort(plan.tip)} · O₂ ${setting(plan.oxygen_pressure_kpa, system)} · ${print(plan.travel_speed_mm_min.set, "speed", system)} · ${clock(plan.line_total.time_s)}`
+                      ? lineFacts(plan, system)
                       : sentence("notes", stop.code, stop.values, system, stop.text).split(
                           /[:.] /,
                         )[0]}

@@ -1,5 +1,5 @@
 /** The shop's record. */
 
-export { JobRecordPage } from "./JobRecordPage";
+export { JobRecordPage } from "./of-job/Page";
 export { RecordPage } from "./Page";
 export { QuotePage } from "./quote/QuotePage";

@@ -7,17 +7,16 @@ import { v7 } from "uuid";
 import { api, type CutInput, type CutPlanRequest, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { once } from "@/api/once";
-import { Bench, facts, nameOf, QuickEntry, useOnBench, withChange } from "@/cut";
+import { Bench, cardFacts, facts, nameOf, QuickEntry, useOnBench, withChange } from "@/cut";
 import { AddToJob } from "@/cut/AddToJob";
 import { SCREEN } from "@/text";
-import { tipName } from "@/text/tip";
 import { Button, buttonLook } from "@/ui/button";
 import { useKept } from "@/ui/kept";
 import { type Level, Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
 import { May } from "@/ui/session";
 import { Empty, Failed, Loading } from "@/ui/states";
-import { clock, print, setting } from "@/units";
+import { clock } from "@/units";
 import { Morning } from "./Morning";
 import { parts } from "./title";
 
@@ -78,11 +77,7 @@ function Last({ last }: { last: Schemas["CardGlance"][] }) {
                 <span className="line-clamp-2 font-semibold">{parts(card.title).cut}</span>
                 <span className="line-clamp-2 text-xs text-ink-2">
                   {parts(card.title).job && `${parts(card.title).job} · `}
-                  tip {tipName(card, system)}, oxygen{" "}
-                  {card.oxygen_pressure_kpa == null
-                    ? setting(null, system)
-                    : print(card.oxygen_pressure_kpa, "pressure", system)}
-                  , {print(card.travel_speed_mm_min, "speed", system)}
+                  {cardFacts(card, system)}
                 </span>
               </span>
               <time dateTime={card.made_at} className="text-sm whitespace-nowrap text-ink-2">

@@ -87,7 +87,7 @@ function Shown({ plan, said }: { plan: Plan; said: Said }) {
         <Warnings notes={plan.notes.filter((note) => note.level !== "info")} />
       </Planned>
       <p className="text-xs text-ink-2">
-        {WORK.judged} {said.kind === "heat" && WORK.heatStays} {SCREEN.defer} {SCREEN.manual}
+        {WORK.judged} {SCREEN.defer} {SCREEN.manual}
       </p>
       {line?.work && (
         <May right="plan">

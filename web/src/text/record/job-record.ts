@@ -12,6 +12,7 @@ export const JOB_RECORD = {
   spared: "Thread, plate, base metal or depth as asked: {yes} of {all}.",
   cards: "Cards",
   cardLine: "{day}, by {who}: tip {tip}, oxygen {oxygen}, pace {pace}",
+  headLine: "{day}, by {who}: {tip}",
   noCard: "No card was made for it.",
   burns: "Burns",
   noBurn: "Not burnt yet, or not logged.",

@@ -37,7 +37,7 @@ const fn fields_of(kind: WorkKind) -> &'static [&'static str] {
         WorkKind::Wash => &["thickness_mm", "width_mm", "length_mm", "leave_mm"],
         WorkKind::Gouge | WorkKind::LongCut => &["depth_mm", "length_mm", "thickness_mm"],
         WorkKind::TakeApart => &["pieces"],
-        WorkKind::Heat => &["flow_l_min", "temperature_c"],
+        WorkKind::Heat => &["flow_l_min", "temperature_c", "spell_s"],
     }
 }
 
@@ -73,7 +73,7 @@ impl WorkRequest {
     /// Reads a work that is a line of a job, with the cut that it is like; gas and gear are those of the cut plan request.
     ///
     /// # Errors
-    /// [`ApiError::Invalid`] with every field at fault, and for heat, which cuts nothing.
+    /// [`ApiError::Invalid`] with every field at fault.
     pub fn in_a_cut(&self, base: &Request) -> ApiResult<(Asked, Request)> {
         let mut fields = Fields::default();
         let beside = [
@@ -91,11 +91,7 @@ impl WorkRequest {
         fields.done(())?;
         let asked = self.asked()?;
         let like = asked.like(base);
-        like.map(|like| (asked, like)).ok_or_else(|| {
-            let mut fields = Fields::default();
-            fields.refuse("kind", "heat_is_no_cut", json!(WorkKind::Heat.code()), &[]);
-            ApiError::Invalid(fields.errors)
-        })
+        Ok((asked, like))
     }
 
     /// What belongs to another kind would be passed over unread: it is refused.
@@ -229,11 +225,14 @@ impl WorkRequest {
     fn heat(&self, fields: &mut Fields) -> Heat {
         let flow = NumberField::new("flow_l_min", &heat::FLOW, Kind::GasFlow);
         let hot = NumberField::new("temperature_c", &heat::TEMPERATURE, Kind::Temperature);
+        let spell = NumberField::new("spell_s", &heat::SPELL, Kind::Duration);
+        let usual = Some(heat::USUAL_SPELL.as_s());
         Heat {
             flow: GasFlow::from_m3_s(fields.number(&flow, self.flow_l_min.as_ref(), None)),
             temperature: fields
                 .number_if_said(&hot, self.temperature_c.as_ref())
                 .map(Temperature::from_k),
+            spell: Duration::from_s(fields.number(&spell, self.spell_s.as_ref(), usual)),
         }
     }
 }

@@ -171,11 +171,15 @@ pub struct WorkRequest {
     #[schema(value_type = Option<f64>)]
     #[serde(skip_serializing_if = "Option::is_none")]
     pub temperature_c: Option<Given>,
+    /// Heat: how long the head burns for one piece, 10 to 14 400 s; 600 when left out.
+    #[schema(value_type = Option<f64>)]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub spell_s: Option<Given>,
 }
 
 impl WorkRequest {
     /// Each field that a kind may ask for, and whether it was said.
-    pub(super) fn said(&self) -> [(&'static str, bool); 20] {
+    pub(super) fn said(&self) -> [(&'static str, bool); 21] {
         let said = |given: &Option<Given>| given.as_ref().is_some_and(Given::is_said);
         [
             ("length_mm", said(&self.length_mm)),
@@ -198,6 +202,7 @@ impl WorkRequest {
             ("pieces", self.pieces.is_some()),
             ("flow_l_min", said(&self.flow_l_min)),
             ("temperature_c", said(&self.temperature_c)),
+            ("spell_s", said(&self.spell_s)),
         ]
     }
 }

@@ -1,6 +1,7 @@
 /** The rows of a list as they were understood and planned. */
+import { ABSENT } from "@/cut";
 import { sentence } from "@/text";
-import { tipShort } from "@/text/tip";
+import { isHeatingHead, tipShort } from "@/text/tip";
 import { useCurrency } from "@/ui/currency";
 import { Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
@@ -69,7 +70,9 @@ export function Rows({ rows }: { rows: readonly Row[] }) {
                       : print(row.settings.oxygen_pressure_kpa, "pressure", system)}
                   </td>
                   <td className="px-2 py-1.5 whitespace-nowrap">
-                    {print(row.settings.travel_speed_mm_min, "speed", system)}
+                    {isHeatingHead(row.settings)
+                      ? ABSENT
+                      : print(row.settings.travel_speed_mm_min, "speed", system)}
                   </td>
                   <td className="px-2 py-1.5 whitespace-nowrap">{clock(row.settings.time_s)}</td>
                   <td className="px-2 py-1.5 text-right">

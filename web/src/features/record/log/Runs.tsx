@@ -14,7 +14,7 @@ import { GasBadge } from "@/ui/gas-badge";
 import { usePreferences } from "@/ui/preferences";
 import { Empty, Failed, Loading } from "@/ui/states";
 import { print, type System } from "@/units";
-import { stepCode } from "../job-record";
+import { stepCode } from "../of-job/record";
 
 type Run = Schemas["ShopRun"];
 

@@ -5,7 +5,7 @@ import { facts } from "@/cut";
 import { askedAfter } from "@/cut/work/line";
 import { sentence, word } from "@/text";
 import { OUTCOMES, RUN } from "@/text/run";
-import { tipShort } from "@/text/tip";
+import { isHeatingHead, tipShort } from "@/text/tip";
 import { usePreferences } from "@/ui/preferences";
 import { print, setting } from "@/units";
 import { type Going, type Outcome, partAt } from "../going";
@@ -66,6 +66,9 @@ function CleanTip({ doc, events, run, onCleaned }: CleanProps) {
 function Settings({ doc, cut, part }: { doc: Doc; cut: Cut; part: Part }) {
   const { system } = usePreferences();
   const { plan, request } = cut;
+  // the head's own chart says what its regulators stand at
+  if (isHeatingHead(part.tip))
+    return <p className="text-2xl font-bold first-letter:uppercase">{tipShort(part.tip)}</p>;
   const rows: [string, string][] = [
     ["Tip", tipShort(part.tip)],
     ["Oxygen", setting(part.oxygen, system)],

@@ -1,5 +1,7 @@
 /** What a step needs beside its sentence: the gauge it sets, the gauge it reads, the flame it makes. */
 
+import { RUN } from "@/text/run";
+import { isHeatingHead } from "@/text/tip";
 import type { Cut, Doc, Step } from "../model";
 import { ContentsPanel } from "../panels/ContentsPanel";
 import { FlamePanel } from "../panels/FlamePanel";
@@ -55,6 +57,11 @@ export function StepTools({ doc, step, cut, onReading }: ToolProps & { step: Ste
           ceiling={doc.ceiling_kpa}
           onReading={(kpa) => onReading(sets, "delivery", kpa)}
         />
+      )}
+      {sets && cut && isHeatingHead(cut.plan.tip) && (
+        <p className="text-xl font-semibold" data-by-head="">
+          {RUN.byTheHead}
+        </p>
       )}
       {CONTENTS.includes(step.code) && (
         <ContentsPanel

@@ -1,5 +1,5 @@
 import { expect, it } from "vitest";
-import { deviations, stepCode, together } from "./job-record";
+import { cardLine, deviations, stepCode, together } from "./record";
 
 it("tells what lies far off the plan, and how", () => {
   expect(deviations({ speed: 0.69, start_preheat: 1.3, kerf: 1.1, oxygen: "odd" })).toEqual([
@@ -20,4 +20,16 @@ it("counts what was burnt and left out", () => {
 it("knows a step by its code", () => {
   expect(stepCode("soap_test:0198")).toBe("soap_test");
   expect(stepCode("hot_work_permit")).toBe("hot_work_permit");
+});
+
+it("tells a card by its tip, oxygen and pace, and a heating by its head alone", () => {
+  const card = { made_at: "2026-11-02T08:00:00Z", made_by: "h", mark: "C7", bore_mm: 1.2 };
+  const set = { oxygen_pressure_kpa: 207, travel_speed_mm_min: 406.4 };
+  const line = (own: object) =>
+    cardLine({ ...card, ...set, ...own } as never, () => "Wren", "inch");
+  expect(line({})).toMatch(/by Wren: tip C7, oxygen 30 psi, pace 16 in\/min$/);
+  expect(line({ mark: null })).toContain("tip 1.2 mm");
+  expect(line({ oxygen_pressure_kpa: null })).toContain("oxygen –");
+  const head = line({ mark: "heating head", bore_mm: 0, oxygen_pressure_kpa: null });
+  expect(head).toMatch(/by Wren: heating head$/);
 });

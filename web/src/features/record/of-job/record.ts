@@ -1,6 +1,9 @@
 /** A job's record as an inspector reads it. Pure. */
 import type { Schemas } from "@/api/client";
 import { KINDS, WAYS } from "@/text/record";
+import { JOB_RECORD } from "@/text/record/job-record";
+import { isHeatingHead, tipName } from "@/text/tip";
+import { print, type System } from "@/units";
 
 type JobRecord = Schemas["JobRecord"];
 
@@ -27,3 +30,21 @@ export function together(record: Pick<JobRecord, "lines" | "runs">) {
 
 /** The code of a step; behind a colon its key says of which cut it was. */
 export const stepCode = (key: string): string => key.split(":")[0] ?? key;
+
+/** What somebody is called, by their id. */
+export type NameOf = (id: string | null | undefined) => string;
+
+export const dayOf = (moment: string) =>
+  new Date(moment).toLocaleString([], { dateStyle: "short", timeStyle: "short" });
+
+/** A card in one line: when, by whom, and what it sets; of a heating head there is nothing of a cut to set. */
+export function cardLine(card: Schemas["CardGlance"], nameOf: NameOf, system: System): string {
+  const pressure = (kpa: number | null | undefined) =>
+    kpa == null ? "–" : print(kpa, "pressure", system);
+  return (isHeatingHead(card) ? JOB_RECORD.headLine : JOB_RECORD.cardLine)
+    .replace("{day}", dayOf(card.made_at))
+    .replace("{who}", nameOf(card.made_by))
+    .replace("{tip}", card.mark ?? tipName(card, system))
+    .replace("{oxygen}", pressure(card.oxygen_pressure_kpa))
+    .replace("{pace}", print(card.travel_speed_mm_min, "speed", system));
+}
