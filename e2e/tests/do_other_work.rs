@@ -288,6 +288,30 @@ async fn pieces_are_typed_and_a_carriage_is_kept_with_its_dial() -> Result<()> {
         browser.reads("[data-part='carriage']", "Small carriage").await?;
         browser.reads("[data-part='carriage']", "3 marks timed").await?;
         browser.reads("[data-part='wire_set']", "0.6, 0.8").await?;
+        // one whose dial was timed leads a rail once it is picked, and its mark stands there
+        browser.tap("[data-part='carriage'] header button").await?;
+        browser.fill("[data-gear-sheet] label input", "Fast carriage").await?;
+        browser.click("One more mark").await?;
+        let add = "[data-gear-sheet] > div:last-child button";
+        let took = format!("{row} > :nth-child(3) input");
+        browser.fill(&format!("{row} > :nth-child(1) input"), "15").await?;
+        // what cannot be read is not left behind: the field is shown, and nothing is kept without it
+        browser.fill(&took, "soon").await?;
+        browser.tap(add).await?;
+        browser.see(&format!("{row} [data-unread]:focus")).await?;
+        // what was typed last is read before it is kept
+        browser.fill(&took, "50").await?;
+        browser.tap(add).await?;
+        browser.gone("[data-gear-sheet]").await?;
+        browser.reads("[data-part='carriage']", "1 mark timed").await?;
+        browser.open("/work").await?;
+        browser.click("Rail").await?;
+        let first = browser.reads("[data-work-figures]", "Dial at").await?;
+        browser.choose("Carriage", "Fast carriage").await?;
+        browser.see("[data-rows='dial'] input[value='15']").await?;
+        browser.gone("[data-rows='dial'] > div:nth-of-type(2)").await?;
+        let second = browser.reads("[data-work-figures]", "Dial at").await?;
+        ensure!(first != second, "{first}");
         Ok(())
     })
     .await

@@ -30,6 +30,8 @@ export const WORK = {
   dialSays: "Dial at",
   noTip: "a heating head, never a cutting tip",
   head: "Heating head",
+  carriage: "Carriage",
+  ownMarks: "none of these: marks typed below",
   byHand: "none of these: flow typed below",
   colours: "Colours of warm steel, from straw to orange",
   coloursLead:

@@ -1,8 +1,10 @@
 /** A typed measure: the server reads it, the unit shown applies to a bare number. */
 import { useEffect, useId, useRef, useState } from "react";
+import { flushSync } from "react-dom";
 import { ApiFailure, api, data } from "@/api/client";
 import { editable, type Kind, lengthsOf, type System, stored, unitOf } from "@/units";
 import { usePreferences } from "./preferences";
+import { reading } from "./readings";
 
 type Props = {
   label: string;
@@ -103,21 +105,26 @@ export function MeasureField({
     }
     try {
       const read = await readField(text, kind, system);
-      setProblem(null);
-      setAssumed(read.assumed ?? null);
-      taken.current(read.value);
-      onReading?.("read");
+      // what waits for the reading finds its value, not the one before
+      flushSync(() => {
+        setProblem(null);
+        setAssumed(read.assumed ?? null);
+        taken.current(read.value);
+        onReading?.("read");
+      });
       return read.value === value ? "stays" : "moved";
     } catch (failure) {
-      setProblem(failure instanceof ApiFailure ? failure.message : String(failure));
-      onReading?.("failed");
+      flushSync(() => {
+        setProblem(failure instanceof ApiFailure ? failure.message : String(failure));
+        onReading?.("failed");
+      });
       return "failed";
     }
   }
 
   async function enter(form: HTMLFormElement | null) {
     sending.current = form;
-    const came = await commit();
+    const came = await reading(commit());
     if (came === "moved") return;
     sending.current = null;
     if (came === "stays") send(form);
@@ -136,12 +143,13 @@ export function MeasureField({
           inputMode="text"
           autoComplete="off"
           aria-invalid={shownProblem !== null}
+          data-unread={problem === null ? undefined : ""}
           aria-describedby={shownProblem === null ? undefined : `${id}-problem`}
           onChange={(event) => {
             setText(event.target.value);
             onReading?.("typed");
           }}
-          onBlur={() => void commit()}
+          onBlur={() => void reading(commit())}
           onKeyDown={(event) => {
             if (event.key === "Enter") {
               event.preventDefault();

@@ -3,17 +3,16 @@ import { WORK, WORK_WORDS } from "@/text/work";
 import { Choice } from "@/ui/choice";
 import { MeasureField } from "@/ui/measure-field";
 import { FuelPicker } from "../FuelPicker";
-import { type HeatingHead, headOf, withHead } from "./heads";
 import { choicesOf, MEASURES, numberOf, type Said, wordOf } from "./kinds";
+import { carriageOf, headOf, withCarriage, withHead } from "./own";
 import { Dial, Pieces } from "./Rows";
+import { useOwn } from "./useOwn";
 
 type Props = {
   said: Said;
   onSaid: (said: Said) => void;
   /** What the server refuses, by field. */
   refused: Record<string, string>;
-  /** The heating heads in the rack. */
-  heads?: readonly HeatingHead[];
 };
 
 /** In this kind of choice "stud" is the thread that is saved, not the thing that comes off. */
@@ -22,11 +21,41 @@ function called(choice: string, option: string): string {
   return WORK_WORDS[code] ?? code;
 }
 
-/** In place of a head: its flow is typed. */
+/** In place of a piece of the rack: its figures are typed. */
 const TYPED = "typed";
 
-export function Asked({ said, onSaid, refused, heads = [] }: Props) {
+type OfRackProps<T> = {
+  label: string;
+  /** What stands there where none of the rack is taken. */
+  none: string;
+  gear: readonly T[];
+  taken: T | undefined;
+  onTake: (one: T) => void;
+};
+
+/** A piece of the rack that gives its figures; nothing where the rack has none. */
+function OfRack<T extends { label: string }>(props: OfRackProps<T>) {
+  const { label, none, gear, taken, onTake } = props;
+  if (gear.length === 0) return null;
+  return (
+    <Choice
+      label={label}
+      value={taken?.label ?? TYPED}
+      options={[
+        ...gear.map(({ label }) => ({ value: label, text: label })),
+        { value: TYPED, text: none },
+      ]}
+      onChange={(label) => {
+        const one = gear.find((each) => each.label === label);
+        if (one) onTake(one);
+      }}
+    />
+  );
+}
+
+export function Asked({ said, onSaid, refused }: Props) {
   const { kind } = said;
+  const { heads, carriages } = useOwn(kind);
   const number = (name: string, value: number | null) =>
     onSaid({
       ...said,
@@ -35,18 +64,22 @@ export function Asked({ said, onSaid, refused, heads = [] }: Props) {
   return (
     <div className="flex min-w-0 flex-col gap-3">
       <FuelPicker value={said.fuel} onChange={(fuel) => onSaid({ ...said, fuel })} />
-      {kind === "heat" && heads.length > 0 && (
-        <Choice
+      {kind === "heat" && (
+        <OfRack
           label={WORK.head}
-          value={headOf(said, heads)?.label ?? TYPED}
-          options={[
-            ...heads.map(({ label }) => ({ value: label, text: label })),
-            { value: TYPED, text: WORK.byHand },
-          ]}
-          onChange={(label) => {
-            const head = heads.find((each) => each.label === label);
-            if (head) onSaid(withHead(said, head));
-          }}
+          none={WORK.byHand}
+          gear={heads}
+          taken={headOf(said, heads)}
+          onTake={(head) => onSaid(withHead(said, head))}
+        />
+      )}
+      {kind === "rail" && (
+        <OfRack
+          label={WORK.carriage}
+          none={WORK.ownMarks}
+          gear={carriages}
+          taken={carriageOf(said, carriages)}
+          onTake={(carriage) => onSaid(withCarriage(said, carriage))}
         />
       )}
       <div className="grid grid-cols-2 gap-2">

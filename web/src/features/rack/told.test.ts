@@ -12,6 +12,7 @@ it("says of a hose how wide and how long it is, in the reader's units", () => {
 it("says of a carriage its marks and rail, and of wires how thick they are", () => {
   const carriage = gear({ dial: [{ mark: 3 }, { mark: 6 }], rail_mm: 2438.4 });
   expect(told(carriage, "inch")).toBe("2 marks timed · rail 96 in");
+  expect(told(gear({ dial: [{ mark: 3 }] }), "inch")).toBe("1 mark timed");
   expect(told(gear({ wires_mm: [0.8, 1.2] }), "inch")).toBe("0.8, 1.2 mm");
 });
 

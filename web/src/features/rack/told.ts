@@ -3,6 +3,8 @@ import type { GearView } from "@/api/client";
 import { word } from "@/text";
 import { print, type System } from "@/units";
 
+const timed = (marks: number) => `${marks} ${marks === 1 ? "mark" : "marks"} timed`;
+
 /** What stands beside the name of a hose, a regulator, an arrestor or a torch. */
 export function told(view: Pick<GearView, "gear">, system: System): string {
   const fields = view.gear.fields as Record<string, string | number | undefined>;
@@ -19,7 +21,7 @@ export function told(view: Pick<GearView, "gear">, system: System): string {
     typeof fields.mixing === "string" ? word(fields.mixing) : null,
     typeof fields.fuels === "string" ? word(fields.fuels) : null,
     typeof fields.inspected_on === "string" ? `inspected ${fields.inspected_on}` : null,
-    Array.isArray(view.gear.fields.dial) ? `${view.gear.fields.dial.length} marks timed` : null,
+    Array.isArray(view.gear.fields.dial) ? timed(view.gear.fields.dial.length) : null,
     typeof fields.rail_mm === "number" ? `rail ${print(fields.rail_mm, "length", system)}` : null,
     Array.isArray(view.gear.fields.wires_mm) ? `${view.gear.fields.wires_mm.join(", ")} mm` : null,
     typeof fields.fuel === "string" ? word(fields.fuel) : null,

@@ -4,11 +4,9 @@ import { ToggleGroup } from "radix-ui";
 import { useRef } from "react";
 import { ApiFailure, api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
-import { wholeRack } from "@/api/lists";
 import { Warnings } from "@/cut";
 import { AddToJob } from "@/cut/AddToJob";
 import { Asked } from "@/cut/work/Asked";
-import { headsOf } from "@/cut/work/heads";
 import { AT_FIRST, askedHeat, requestOf, type Said, type WorkKind } from "@/cut/work/kinds";
 import { lineOf, workFacts } from "@/cut/work/line";
 import { Planned } from "@/cut/work/Planned";
@@ -116,7 +114,6 @@ export function WorkPage() {
         }),
       ),
   });
-  const rack = useQuery({ queryKey: keys.rack, queryFn: wholeRack, enabled: said.kind === "heat" });
   const failure = planned.error instanceof ApiFailure ? planned.error : null;
   const refused = Object.fromEntries(
     (failure?.fields ?? []).map((field) => [field.path, refusal(field, system)]),
@@ -131,12 +128,7 @@ export function WorkPage() {
       <p className="text-sm text-ink-2">{WORK.lead}</p>
       <Kinds kind={said.kind} onKind={(kind) => setSaid({ ...said, kind })} />
       <div className="grid gap-4 lg:grid-cols-[22rem_1fr]">
-        <Asked
-          said={said}
-          onSaid={setSaid}
-          refused={refused}
-          heads={headsOf(rack.data?.gear ?? [])}
-        />
+        <Asked said={said} onSaid={setSaid} refused={refused} />
         {failure !== null && failure.fields.length === 0 && (
           <Failed error={failure} onRetry={() => void planned.refetch()} />
         )}
