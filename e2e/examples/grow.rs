@@ -4,7 +4,7 @@ use std::time::{Duration, Instant};
 
 use anyhow::{Context, Result};
 use galvanon_e2e::App;
-use galvanon_server::plan::learning::learn_again;
+use galvanon_server::plan::learning::{learn_again, learn_more};
 use galvanon_server::work::figures::plan_some;
 use serde_json::{Value, json};
 use sqlx::AssertSqlSafe;
@@ -74,6 +74,7 @@ async fn record(app: &App, job: &str) -> Result<()> {
         all.push(started.elapsed());
     }
     println!("one burn noted and learned: {:.0} ms (slowest of {BURNS})", slowest(all));
+    println!("of that learning: {:.1} ms (slowest of {BURNS})", learning(app).await?);
     for (name, path) in
         [("poor edges", "/api/v1/record/poor-edges"), ("tips", "/api/v1/record/tips")]
     {
@@ -93,6 +94,23 @@ async fn record(app: &App, job: &str) -> Result<()> {
     }
     println!("a quote of 200 lines: {:.0} ms (slowest of {BURNS})", slowest(all));
     Ok(())
+}
+
+/// A burn that lies there already is learned of, and nothing else: the slowest, ms.
+async fn learning(app: &App) -> Result<f64> {
+    let one_more = "INSERT INTO burns (id, happened_at, outcome, made_from, process, fuel, bore_m, thickness_m,
+                        speed_factor, start_preheat_factor)
+                    SELECT gen_random_uuid(), now(), outcome, made_from, process, fuel, bore_m, thickness_m,
+                        speed_factor, start_preheat_factor
+                    FROM burns WHERE speed_factor IS NOT NULL ORDER BY happened_at DESC LIMIT 1 RETURNING id";
+    let mut all = Vec::new();
+    for _ in 0..BURNS {
+        let id: Uuid = sqlx::query_scalar(one_more).fetch_one(&app.pool).await?;
+        let started = Instant::now();
+        learn_more(&app.pool, &[id]).await?;
+        all.push(started.elapsed());
+    }
+    Ok(slowest(all))
 }
 
 /// The slowest of a few, ms.

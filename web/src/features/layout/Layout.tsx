@@ -113,7 +113,9 @@ export function Layout({ storage, begin, line: old, typed }: Props) {
                     onStop={(index, { x, y }) => {
                       if (looked === undefined) return;
                       const to = { x_mm: x - asked.plate.x_mm, y_mm: y - asked.plate.y_mm };
-                      const places = stopsOf(looked, asked.plate).with(index, to);
+                      const places = stopsOf(looked, asked.plate).map((place, i) =>
+                        i === index ? to : place,
+                      );
                       setAsked(withStops(asked, looked, places));
                     }}
                     onStart={({ x, y }) =>

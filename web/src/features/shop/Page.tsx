@@ -1,213 +1,23 @@
 /** The shop: where the trade disagrees, what this shop does; its own figures; who works here. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
-import { RadioGroup } from "radix-ui";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { v7 } from "uuid";
-import { ApiFailure, api, data, type Schemas } from "@/api/client";
+import { ApiFailure, api, data } from "@/api/client";
 import { keys } from "@/api/keys";
 import { FuelPicker } from "@/cut/FuelPicker";
-import { wiresOf } from "@/cut/wires";
-import { refusal, SCREEN, word } from "@/text";
+import { refusal, SCREEN } from "@/text";
 import { PEOPLE } from "@/text/people";
 import { Choice } from "@/ui/choice";
 import { MeasureField } from "@/ui/measure-field";
 import { usePreferences } from "@/ui/preferences";
 import { Failed, Loading } from "@/ui/states";
-import { TextField } from "@/ui/text-field";
-import type { Kind } from "@/units";
 import { EdgeWeights } from "./EdgeWeights";
+import { CURRENCIES, FIGURES, GROUPS, MOVED, PRICES, questionsOf, UNITS } from "./figures";
 import { MachineWords } from "./MachineWords";
 import { Marking } from "./Marking";
-
-type School = Schemas["School"];
-
-const FIGURES: readonly { key: string; label: string; kind: Kind; about: string }[] = [
-  {
-    key: "one_pressure_kpa",
-    label: "One oxygen pressure",
-    kind: "pressure",
-    about: "gas flowing; counts where one pressure is held for all work",
-  },
-  {
-    key: "reach_mm",
-    label: "One reach",
-    kind: "length",
-    about: "how far a hand cut goes before the body moves on",
-  },
-  {
-    key: "handling_s",
-    label: "Handling a cut",
-    kind: "duration",
-    about: "taking the torch, setting up, laying it down",
-  },
-  { key: "reposition_s", label: "Moving on", kind: "duration", about: "at each planned stop" },
-  {
-    key: "clean_up_s_m",
-    label: "Cleaning a metre of edge",
-    kind: "duration",
-    about: "chipping and grinding; counts as handling",
-  },
-  {
-    key: "ambient_pressure_kpa",
-    label: "Air pressure here",
-    kind: "air_pressure",
-    about: "absolute; lower high above the sea",
-  },
-  {
-    key: "discharge_coefficient",
-    label: "Discharge of the tips",
-    kind: "ratio",
-    about: "0.9 for a drilled bore, until measured",
-  },
-  {
-    key: "torch_loss_percent",
-    label: "Loss in the torch",
-    kind: "percent",
-    about: "of the absolute pressure at the tip",
-  },
-  {
-    key: "lifting_limit_kg",
-    label: "Lifting limit",
-    kind: "mass",
-    about: "the heaviest piece the shop lifts",
-  },
-  {
-    key: "fire_watch_min",
-    label: "Fire watch, minutes",
-    kind: "count",
-    about: "after the last flame; 30 at least (OSHA 1910.252), 60 by NFPA 51B, both from memory",
-  },
-];
-
-const PRICES: readonly { key: string; label: string; kind: Kind }[] = [
-  { key: "price_oxygen_m3", label: "Oxygen", kind: "gas_price" },
-  { key: "price_acetylene_m3", label: "Acetylene", kind: "gas_price" },
-  { key: "price_propane_m3", label: "Propane", kind: "gas_price" },
-  { key: "price_propylene_m3", label: "Propylene", kind: "gas_price" },
-  { key: "price_natural_gas_m3", label: "Natural gas", kind: "gas_price" },
-  { key: "price_labour_h", label: "An hour of work", kind: "money" },
-  { key: "price_tip", label: "A tip", kind: "money" },
-  { key: "tip_life_starts", label: "Starts a tip lasts", kind: "count" },
-];
-const CURRENCIES = ["$", "€", "£", "kr", "zł"].map((value) => ({ value, text: value }));
-
-const UNITS = [
-  { value: "inch", text: "inch and psi" },
-  { value: "metric", text: "millimetre and bar" },
-  { value: "metric_kpa", text: "millimetre and kPa" },
-];
-
-/** What a line that does not say it means. */
-const MOVED = [
-  { value: "asked", text: "asked in each line" },
-  ...["freehand", "guided", "machine"].map((value) => ({ value, text: word(value) })),
-];
-
-/** The questions, by what an answer changes. */
-const GROUPS = [
-  { acts: ["yes"], title: "What moves the figures" },
-  { acts: ["card", "run"], title: "What changes the work at the torch" },
-];
-
-const ACTS: Record<string, string> = {
-  card: "on the card where it is not the usual",
-};
-
-/** Whom to call in an emergency, in the shop's own words; it ends every emergency card at the torch. */
-function NumbersToCall({
-  kept,
-  error,
-  onCommit,
-}: {
-  kept: string;
-  error: string | undefined;
-  onCommit: (text: string) => void;
-}) {
-  const [text, setText] = useState(kept);
-  useEffect(() => setText(kept), [kept]);
-  return (
-    <section aria-labelledby="numbers" className="flex max-w-2xl flex-col gap-1">
-      <h2 id="numbers" className="text-lg font-semibold">
-        Numbers to call
-      </h2>
-      <p className="text-sm text-ink-2">
-        Fire, ambulance, gas supplier, first aider: they end every emergency card at the torch.
-      </p>
-      <textarea
-        aria-labelledby="numbers"
-        rows={2}
-        value={text}
-        onChange={(event) => setText(event.target.value)}
-        onBlur={() => text !== kept && onCommit(text)}
-        className="rounded-md border border-line-strong bg-sheet p-2 text-sm"
-      />
-      {error && <p className="text-xs text-stop">{error}</p>}
-    </section>
-  );
-}
-
-/** The wires that bores are measured with. */
-function Wires({
-  kept,
-  error,
-  onCommit,
-}: {
-  kept: readonly number[];
-  error: string | undefined;
-  onCommit: (wires: number[]) => void;
-}) {
-  const [text, setText] = useState(kept.join(" "));
-  useEffect(() => setText(kept.join(" ")), [kept]);
-  return (
-    <TextField
-      label={SCREEN.wires}
-      value={text}
-      onChange={setText}
-      onBlur={() => text !== kept.join(" ") && onCommit(wiresOf(text))}
-      aria-invalid={error !== undefined}
-      hint={error ?? SCREEN.wiresAbout}
-    />
-  );
-}
-
-function Question({
-  schools,
-  value,
-  onPick,
-}: {
-  schools: School[];
-  value: unknown;
-  onPick: (option: string) => void;
-}) {
-  const first = schools[0];
-  if (first === undefined) return null;
-  return (
-    <li className="grid gap-x-6 gap-y-1 px-4 py-3 md:grid-cols-[200px_minmax(0,1fr)]">
-      <div>
-        <h4 className="font-semibold">{first.question_text}</h4>
-        <p className="text-xs text-ink-2">{ACTS[first.acts] ?? ""}</p>
-      </div>
-      <RadioGroup.Root
-        value={String(value)}
-        onValueChange={onPick}
-        aria-label={first.question_text}
-        className="grid gap-1 sm:grid-cols-2 lg:grid-cols-3"
-      >
-        {schools.map((school) => (
-          <RadioGroup.Item
-            key={school.option}
-            value={school.option}
-            className="rounded-md border border-line px-3 py-1.5 text-left hover:bg-sunk data-[state=checked]:border-2 data-[state=checked]:border-accent data-[state=checked]:bg-accent-soft"
-          >
-            <span className="block text-sm font-semibold">{school.option_text}</span>
-            <span className="block text-xs text-ink-2">{school.reason}</span>
-          </RadioGroup.Item>
-        ))}
-      </RadioGroup.Root>
-    </li>
-  );
-}
+import { NumbersToCall, Wires } from "./Own";
+import { Question } from "./Question";
 
 export function ShopPage() {
   const { system } = usePreferences();
@@ -230,7 +40,6 @@ export function ShopPage() {
   if (shop.isPending) return <Loading what="Looking up how this shop works" />;
   if (shop.error) return <Failed error={shop.error} onRetry={() => void shop.refetch()} />;
   const settings = shop.data.settings as Record<string, unknown>;
-  const questions = Map.groupBy(shop.data.schools, (school) => school.question);
   return (
     <div className="flex flex-col gap-6">
       <header className="flex flex-wrap items-baseline justify-between gap-2">
@@ -327,16 +136,14 @@ export function ShopPage() {
           <section key={title} aria-label={title} className="flex flex-col gap-1">
             <h3 className="font-semibold">{title}</h3>
             <ul className="divide-y divide-line rounded-md border border-line bg-sheet">
-              {[...questions]
-                .filter(([, schools]) => acts.includes(schools[0]?.acts ?? ""))
-                .map(([question, schools]) => (
-                  <Question
-                    key={question}
-                    schools={schools}
-                    value={settings[question]}
-                    onPick={(value) => set.mutate({ key: question, value })}
-                  />
-                ))}
+              {questionsOf(shop.data.schools, acts).map(([question, schools]) => (
+                <Question
+                  key={question}
+                  schools={schools}
+                  value={settings[question]}
+                  onPick={(value) => set.mutate({ key: question, value })}
+                />
+              ))}
             </ul>
           </section>
         ))}

@@ -7,6 +7,7 @@ import {
   onceFor,
   range,
   shares,
+  signed,
   topOf,
   topWith,
   USUAL_TOP,
@@ -88,4 +89,8 @@ it("names what is paid once for the lot, and no plate where none was", () => {
   const all = onceFor({ set_up: 30, plates: 375, freight: 50 });
   expect(all.map(([, amount]) => amount)).toEqual([30, 375, 50]);
   expect(all[1]?.[0]).toContain("cut off around");
+});
+
+it("writes how much more or less in a sign that a reader sees, and none for nothing", () => {
+  expect([signed(4), signed(-9), signed(0)]).toEqual(["+4", "−9", "0"]);
 });

@@ -3,6 +3,7 @@ import type { Schemas } from "@/api/client";
 import { PARTS, QUOTE } from "@/text/record/quote";
 
 export type Found = Schemas["QuoteFound"];
+export type Shown = { found: Found; currency: string };
 type Money = Schemas["MoneyBand"];
 type Besides = {
   machine_h: number;
@@ -102,3 +103,7 @@ export function ofTheDrawer(instead: readonly { own_tips?: boolean }[]): boolean
 export function against(total: Money, today: Money): number {
   return today.set > 0 ? total.set / today.set - 1 : 0;
 }
+
+/** `+4`, `−9`, `0`. */
+export const signed = (percent: number) =>
+  `${percent > 0 ? "+" : percent < 0 ? "−" : ""}${Math.abs(percent)}`;
