@@ -5,6 +5,12 @@ use galvanon_e2e::{DESK, PHONE, journey};
 
 const ENTER: &str = "\u{e007}";
 const ESCAPE: &str = "\u{e00c}";
+/// Types so many lines by a script: by key they would only test the keyboard.
+const FILL: &str = "const field = document.querySelector('[data-list-text]');
+    const set = Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value').set;
+    const line = (i) => `${1 + i % 9}x ${6 + i % 250} mm plate 600 mm machine`;
+    set.call(field, Array.from({ length: arguments[0] }, (_, i) => line(i)).join('\\n'));
+    field.dispatchEvent(new Event('input', { bubbles: true }));";
 
 /// W12x26 is 12.2 in deep and weighs 26 lb a foot (AISC).
 #[tokio::test(flavor = "multi_thread")]
@@ -249,16 +255,35 @@ async fn two_hundred_lines_are_planned_on_a_phone() -> Result<()> {
         let (job, _) = app.job("Press frame").await?;
         browser.open(&format!("/jobs/{job}/list")).await?;
         browser.see("[data-list-text]").await?;
-        // typed by a script: two hundred lines by key would only test the keyboard
-        let fill = "const field = document.querySelector('[data-list-text]');
-            const set = Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value').set;
-            set.call(field, Array.from({ length: 200 }, (_, i) => `${1 + i % 9}x ${6 + i} mm plate 600 mm machine`).join('\\n'));
-            field.dispatchEvent(new Event('input', { bubbles: true }));";
-        browser.run(fill, vec![]).await?;
+        browser.run(FILL, vec![200.into()]).await?;
         browser.click("Plan the list").await?;
         browser.see("[data-list-done='true']").await?;
         browser.reads("[data-list-done]", "200 of 200").await?;
         ensure!(browser.overflow().await? <= 0);
+        Ok(())
+    })
+    .await
+}
+
+/// Of a thousand rows those are drawn that are seen, and the last is found by scrolling.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_long_list_draws_the_rows_that_are_seen() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        let (job, _) = app.job("Press frame").await?;
+        browser.open(&format!("/jobs/{job}/list")).await?;
+        browser.see("[data-list-text]").await?;
+        browser.run(FILL, vec![1_000.into()]).await?;
+        browser.click("Plan the list").await?;
+        browser.see("[data-list-done='true']").await?;
+        browser.see("[data-list='1000'][aria-rowcount='1001'] [data-row='1']").await?;
+        browser.gone("[data-row='1000']").await?;
+        browser.run("window.scrollTo(0, document.body.scrollHeight)", vec![]).await?;
+        browser.see("[data-row='1000'][aria-rowindex='1001']").await?;
+        browser.gone("[data-row='1']").await?;
+        let drawn = browser.run("return document.querySelectorAll('[data-row]').length", vec![]);
+        let drawn = drawn.await?.as_u64().unwrap_or_default();
+        ensure!((20..200).contains(&drawn), "{drawn} of 1000 are drawn");
+        ensure!(browser.violations().await?.is_empty(), "{:?}", browser.violations().await?);
         Ok(())
     })
     .await

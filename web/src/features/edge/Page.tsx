@@ -11,8 +11,8 @@ import { useKept } from "@/ui/kept";
 import { Empty, Failed, Loading } from "@/ui/states";
 import { Before } from "./Before";
 import { Find } from "./find";
-import { Grade } from "./Grade";
-import { Lost } from "./Lost";
+import { Grade } from "./grade/Grade";
+import { Lost } from "./lost/Lost";
 import { type Answers, type Cut, NOTHING, type Of, USUAL_CUT } from "./model";
 import { Torch } from "./Torch";
 

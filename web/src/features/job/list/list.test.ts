@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { base64, levelOf, lines, type Row, tally, understood } from "./list";
+import { base64, drawnOf, levelOf, lines, type Row, tally, understood, WHOLE } from "./list";
 
 const row = (at: number, verdict: string, time_s: number | null = null): Row =>
   ({
@@ -78,5 +78,39 @@ describe("a workbook in a body", () => {
     const bytes = Uint8Array.from({ length: 256 }, (_, i) => i);
     const back = atob(base64(bytes.buffer));
     expect(Array.from(back, (letter) => letter.charCodeAt(0))).toEqual([...bytes]);
+  });
+});
+
+describe("which rows of a list are drawn", () => {
+  const seen = (from: number, to: number) =>
+    Array.from({ length: to - from }, (_, i) => ({
+      index: from + i,
+      start: 100 + 35 * (from + i),
+      end: 135 + 35 * (from + i),
+    }));
+
+  it("all of a short one, with no room left out", () => {
+    expect(drawnOf(3, seen(0, 3), { top: 100, high: 105 })).toEqual({
+      rows: [0, 1, 2],
+      before: 0,
+      after: 0,
+    });
+    expect(drawnOf(WHOLE, seen(50, 60), { top: 100, high: 14_000 }).rows).toHaveLength(WHOLE);
+  });
+
+  it("of a long one those that are seen, with room for the others", () => {
+    const drawn = drawnOf(10_000, seen(200, 240), { top: 100, high: 350_000 });
+    expect(drawn.rows[0]).toBe(200);
+    expect(drawn.rows).toHaveLength(40);
+    // the room and the rows together are as high as the whole list
+    expect(drawn.before + 40 * 35 + drawn.after).toBe(350_000);
+    expect(drawn.before).toBe(7_000);
+  });
+
+  it("some before anything was measured, and no room below the last", () => {
+    const first = drawnOf(10_000, [], { top: 0, high: 0 });
+    expect([first.rows.length, first.before, first.after]).toEqual([WHOLE, 0, 0]);
+    const last = drawnOf(10_000, seen(9_960, 10_000), { top: 100, high: 350_000 });
+    expect(last.after).toBe(0);
   });
 });

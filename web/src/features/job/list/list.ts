@@ -48,3 +48,29 @@ export async function* lines(stream: ReadableStream<Uint8Array>): AsyncGenerator
     if (done) return;
   }
 }
+
+/** Lists up to so many rows are drawn whole: they print, and a reader finds in them. */
+export const WHOLE = 400;
+
+type Seen = { index: number; start: number; end: number };
+
+/** Which rows are drawn, and how high what is not drawn above and below them is, px; `top` is where the list begins. */
+export function drawnOf(
+  count: number,
+  seen: readonly Seen[],
+  { top, high }: { top: number; high: number },
+): { rows: number[]; before: number; after: number } {
+  const [first, last] = [seen[0], seen.at(-1)];
+  if (count <= WHOLE || first === undefined || last === undefined) {
+    return {
+      rows: Array.from({ length: Math.min(count, WHOLE) }, (_, i) => i),
+      before: 0,
+      after: 0,
+    };
+  }
+  return {
+    rows: seen.map(({ index }) => index),
+    before: Math.max(0, first.start - top),
+    after: Math.max(0, high - (last.end - top)),
+  };
+}
