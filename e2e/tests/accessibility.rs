@@ -3,6 +3,10 @@
 use anyhow::{Context, Result, ensure};
 use galvanon_e2e::{App, Browser, DARK, DESK, PHONE, Viewport, journey};
 
+/// Words joined by underscores: a code that nobody put into words.
+const CODES: &str =
+    "return [...new Set(document.body.innerText.match(/\\b[a-z]+(_[a-z0-9]+)+\\b/g) ?? [])]";
+
 /// Every view with what shows that it is there.
 async fn views(app: &App) -> Result<Vec<(String, &'static str)>> {
     let (job, lines) = app.job("Sallow Beck").await?;
@@ -11,6 +15,7 @@ async fn views(app: &App) -> Result<Vec<(String, &'static str)>> {
     };
     let card = lines[0]["card_id"].as_str().context("a card")?;
     let (steel, shapes) = app.job("Footbridge steel").await?;
+    let (yard, _) = app.job("Yard gate").await?;
     let shape = |i: usize| -> Result<String> {
         Ok(format!("/jobs/{steel}?line={}", shapes[i]["line"]["id"].as_str().context("id")?))
     };
@@ -27,6 +32,14 @@ async fn views(app: &App) -> Result<Vec<(String, &'static str)>> {
         ("/edge".into(), "[data-zone='face']"),
         ("/layout".into(), "[data-path-row='2']"),
         ("/steel".into(), "[data-cuttability]"),
+        ("/work".into(), "[data-stages]"),
+        ("/record".into(), "main section"),
+        ("/record?part=log".into(), "[data-log], main table"),
+        ("/record?part=poor-edges".into(), "main table"),
+        ("/record?part=stores".into(), "main section li"),
+        ("/record?part=quotes".into(), "main form, main section"),
+        ("/record?part=two-ways".into(), "main section"),
+        (format!("/jobs/{yard}/record"), "[data-cut='1'] [data-off]"),
         (format!("/jobs/{job}/gas"), "[data-tips]"),
         (format!("/jobs/{job}/list"), "[data-list-text]"),
         (format!("/jobs/{job}/nest"), "main p"),
@@ -44,6 +57,8 @@ async fn assert_clean(browser: &Browser, what: &str) -> Result<()> {
     ensure!(foreign.is_empty(), "{what} asks {foreign:?}");
     let over = browser.overflow().await?;
     ensure!(over <= 0, "{what} is {over} px wider than its window");
+    let codes = browser.run(CODES, vec![]).await?;
+    ensure!(codes == serde_json::json!([]), "{what} shows codes: {codes}");
     Ok(())
 }
 

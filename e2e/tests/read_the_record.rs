@@ -1,7 +1,7 @@
 //! The shop's record: what its burns teach, the log with a correction, and two ways held against each other.
 
-use anyhow::{Result, ensure};
-use galvanon_e2e::{DESK, PHONE, journey};
+use anyhow::{Context, Result, ensure};
+use galvanon_e2e::{Browser, DESK, PHONE, journey};
 use thirtyfour::By;
 
 const ENTER: &str = "\u{e007}";
@@ -268,6 +268,54 @@ async fn a_jobs_record_is_one_document() -> Result<()> {
         Ok(())
     })
     .await
+}
+
+/// Printed, or saved as PDF, it holds what the page holds: every cut, who burnt it, and the runs; nothing of the screen around it.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_jobs_record_and_a_quote_are_saved_as_pdf() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        let (job, _) = app.job("Yard gate").await?;
+        let record = app.get(&format!("/api/v1/jobs/{job}/record")).await?;
+        browser.open(&format!("/jobs/{job}/record")).await?;
+        browser.see("[data-cut='1'] [data-off]").await?;
+        let text = printed(&browser).await?;
+        let lines = record["lines"].as_array().context("lines")?;
+        ensure!(lines.len() > 2, "{record}");
+        for line in lines {
+            let typed = line["typed"].as_str().context("typed")?;
+            ensure!(text.contains(&close(typed)), "{typed} is not printed: {text}");
+        }
+        for said in ["Yard gate and crane rail repair", "Pace", "At the torch", "Soap every joint"]
+        {
+            ensure!(text.contains(&close(said)), "{said} is not printed: {text}");
+        }
+        ensure!(!text.contains(&close("save as PDF")), "the button is printed: {text}");
+        browser.open("/record?part=quotes").await?;
+        browser.choose("Of which job", "Yard gate and crane rail repair").await?;
+        browser.fill_field("Margin, %", "20").await?;
+        let total = browser.see("[data-total]").await?.text().await?;
+        let quote = printed(&browser).await?;
+        ensure!(quote.contains(&close(&total)), "{total} is not printed: {quote}");
+        ensure!(!quote.contains(&close("Price it anew")), "what changes it is printed: {quote}");
+        Ok(())
+    })
+    .await
+}
+
+/// The text of a page as it is printed, without its blanks; its PDF has no page that stands nearly empty because what follows
+/// would not fit.
+async fn printed(browser: &Browser) -> Result<String> {
+    let pdf = lopdf::Document::load_mem(&browser.print().await?)?;
+    let pages: Vec<u32> = pdf.get_pages().into_keys().collect();
+    for page in &pages[..pages.len() - 1] {
+        let text = pdf.extract_text(&[*page])?;
+        ensure!(text.len() > 1_000, "page {page} of {} is nearly empty: {text}", pages.len());
+    }
+    Ok(close(&browser.as_printed().await?))
+}
+
+fn close(text: &str) -> String {
+    text.split_whitespace().collect()
 }
 
 /// The one who keeps the store sees what is over, what is short and what went back; a hose that is inspected now stands a year on.

@@ -45,6 +45,17 @@ impl Browser {
         Ok(base64::engine::general_purpose::STANDARD.decode(data)?)
     }
 
+    /// The text of the page as it is when it is printed.
+    ///
+    /// # Errors
+    /// When the browser does not answer.
+    pub async fn as_printed(&self) -> Result<String> {
+        self.devtools("Emulation.setEmulatedMedia", json!({ "media": "print" })).await?;
+        let text = self.run("return document.body.innerText", vec![]).await?;
+        self.devtools("Emulation.setEmulatedMedia", json!({ "media": "" })).await?;
+        Ok(text.as_str().unwrap_or_default().to_owned())
+    }
+
     /// What axe finds wrong with the page: rule and place of each.
     ///
     /// # Errors

@@ -12,6 +12,7 @@ use uuid::Uuid;
 use crate::api::record::burns::{BurnView, view};
 use crate::api::run::gas_taken::{self, GasTaken};
 use crate::api::run::record::{RecordReply, record_of};
+use crate::api::setup::run_sheet::said_of;
 use crate::error::{ApiResult, ErrorBody};
 use crate::http::rows::id;
 use crate::store::diagnoses::{self, KeptDiagnosis};
@@ -49,6 +50,8 @@ pub struct LineRecord {
 pub struct SkipRecord {
     /// The step.
     pub key: String,
+    /// What it says.
+    pub text: String,
     /// Why, where it was asked.
     pub reason: Option<String>,
     /// Who.
@@ -170,6 +173,7 @@ pub async fn run_record(
                 skips.retain(|known| known.key != skip.key);
                 skips.push(SkipRecord {
                     key: skip.key.clone(),
+                    text: said_of(&skip.key),
                     reason: skip.reason.clone(),
                     person_id: event.person_id,
                     happened_at: event.happened_at,

@@ -1,9 +1,12 @@
 /** A part that was laid out, on a run card: where its paths run, and what each takes, in order. */
+
 import type { Schemas } from "@/api/client";
 import { ABSENT } from "@/cut/model";
 import { LaidPlate } from "@/draw/layout/laid-plate";
 import { word } from "@/text";
 import { LAYOUT, pathName } from "@/text/layout";
+import { Heads } from "@/ui/heads";
+import { Wide } from "@/ui/wide";
 import { clock, print, type System } from "@/units";
 
 /** As many paths as leave the card on one sheet; a part with more says how many in one row. */
@@ -33,54 +36,55 @@ export function PathTable({ laid, stopped, system }: TableProps) {
   const more = laid.paths.length - shown.length;
   const across = laid.drilled.map((one) => print(one.diameter_mm, "length", system));
   return (
-    <div className="overflow-x-auto" data-card-paths={laid.paths.length}>
+    <div data-card-paths={laid.paths.length}>
       {across.length > 0 && (
         <p className="text-sm">
           {LAYOUT.drilled}: <strong>{across.join(", ")}</strong>
         </p>
       )}
-      <table className="w-full min-w-[480px] text-left text-sm print:text-xs">
-        <thead>
-          <tr className="border-b-2 border-ink text-xs">
-            {["", "path", "start", "length", "stops", "heat", "time"].map((name) => (
-              <th key={name} className="pr-2 font-normal">
-                {name}
-              </th>
+      <Wide label="Paths in their order">
+        <table className="w-full min-w-[480px] text-left text-sm print:text-xs">
+          <thead>
+            <tr className="border-b-2 border-ink text-xs">
+              <Heads
+                heads={[{ hidden: "order" }, "path", "start", "length", "stops", "heat", "time"]}
+                className="pr-2 font-normal"
+              />
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((path) => (
+              <tr key={path.order} className="border-b border-line">
+                <td className="pr-2 text-base font-bold">{path.order}</td>
+                <td className="pr-2">
+                  <strong>{pathName(path.of, path.index)}</strong>
+                  {path.pivot_mm != null &&
+                    `, ${LAYOUT.pivot} ${print(path.pivot_mm, "bore", system)}`}
+                </td>
+                <td className="pr-2">{word(path.start)}</td>
+                <td className="pr-2">{print(path.burnt_mm, "length", system)}</td>
+                <td className="pr-2">
+                  {[
+                    ...path.stops_mm.map((stop) => print(stop, "length", system)),
+                    ...path.tabs.map(
+                      (tie) => `${LAYOUT.tie} ${print(tie.from_mm, "length", system)}`,
+                    ),
+                  ].join(", ") || "none"}
+                </td>
+                <td className="pr-2">{took(path.preheat_s)}</td>
+                <td className="pr-2">{took(path.time_s)}</td>
+              </tr>
             ))}
-          </tr>
-        </thead>
-        <tbody>
-          {shown.map((path) => (
-            <tr key={path.order} className="border-b border-line">
-              <td className="pr-2 text-base font-bold">{path.order}</td>
-              <td className="pr-2">
-                <strong>{pathName(path.of, path.index)}</strong>
-                {path.pivot_mm != null &&
-                  `, ${LAYOUT.pivot} ${print(path.pivot_mm, "bore", system)}`}
-              </td>
-              <td className="pr-2">{word(path.start)}</td>
-              <td className="pr-2">{print(path.burnt_mm, "length", system)}</td>
-              <td className="pr-2">
-                {[
-                  ...path.stops_mm.map((stop) => print(stop, "length", system)),
-                  ...path.tabs.map(
-                    (tie) => `${LAYOUT.tie} ${print(tie.from_mm, "length", system)}`,
-                  ),
-                ].join(", ") || "none"}
-              </td>
-              <td className="pr-2">{took(path.preheat_s)}</td>
-              <td className="pr-2">{took(path.time_s)}</td>
-            </tr>
-          ))}
-          {more > 0 && (
-            <tr>
-              <td colSpan={7} className="text-xs">
-                {LAYOUT.morePaths.replace("{count}", `${more}`)}
-              </td>
-            </tr>
-          )}
-        </tbody>
-      </table>
+            {more > 0 && (
+              <tr>
+                <td colSpan={7} className="text-xs">
+                  {LAYOUT.morePaths.replace("{count}", `${more}`)}
+                </td>
+              </tr>
+            )}
+          </tbody>
+        </table>
+      </Wide>
     </div>
   );
 }

@@ -5,11 +5,11 @@ import { EdgeDrawing } from "@/draw/edge";
 import { CutStrip } from "@/draw/strip";
 import { SCREEN, sentence, word } from "@/text";
 import { isHeatingHead, tipFrom, tipShort } from "@/text/tip";
-import { WORK } from "@/text/work";
 import { LEVEL_WORDS, type Level, Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
-import { band, clock, print } from "@/units";
+import { print } from "@/units";
 import { Big, PressureBlock } from "./Big";
+import { figuresOf } from "./figures";
 import { LaidPart, PathTable } from "./Paths";
 import { Schools } from "./Schools";
 import { CardStages } from "./Stages";
@@ -118,65 +118,9 @@ export function Sheet({
           className={`grid grid-cols-2 gap-x-4 gap-y-2 ${section ? "sm:grid-cols-5" : "sm:grid-cols-3"}`}
         >
           {section && tip}
-          {!section && !heats && (
-            <>
-              <Big
-                name="Start preheat"
-                value={print(plan.start_preheat_s.set, "duration", system)}
-                small={band(
-                  plan.start_preheat_s.low,
-                  plan.start_preheat_s.high,
-                  "duration",
-                  system,
-                )}
-                cue={cue("start_preheat_s")}
-              />
-              <Big
-                name="Travel speed"
-                value={print(plan.travel_speed_mm_min.set, "speed", system)}
-                small={band(
-                  plan.travel_speed_mm_min.low,
-                  plan.travel_speed_mm_min.high,
-                  "speed",
-                  system,
-                )}
-                cue={cue("travel_speed_mm_min")}
-              />
-            </>
-          )}
-          {heats ? (
-            <Big name="On the torch" value={tipShort(plan.tip)} small={WORK.noTip} />
-          ) : (
-            <>
-              <Big
-                name="Cones to plate"
-                value={band(plan.standoff_mm.low, plan.standoff_mm.high, "gap", system)}
-                small={`tip to plate ${band(plan.tip_to_plate_mm.low, plan.tip_to_plate_mm.high, "gap", system)}`}
-                cue={cue("standoff_mm")}
-              />
-              <Big
-                name="Kerf"
-                value={print(plan.kerf_mm, "bore", system)}
-                small={`drag ${print(plan.drag_mm, "bore", system)}`}
-              />
-            </>
-          )}
-          <Big
-            name={laid || work ? "One piece" : "One cut"}
-            value={clock(plan.time_s.total)}
-            small={[
-              `${plan.starts} ${plan.starts === 1 ? "start" : "starts"}`,
-              `heat ${clock(plan.time_s.preheat)}`,
-              heats ? null : `cut ${clock(plan.time_s.cutting)}`,
-            ]
-              .filter((part) => part !== null)
-              .join(", ")}
-          />
-          <Big
-            name={`Gas, ${plan.line_total.count === 1 ? (laid || work ? "one piece" : "one cut") : `all ${plan.line_total.count}`}`}
-            value={`O₂ ${print(plan.line_total.oxygen_l, "gas_volume", system)}`}
-            small={`${word(fuel)} ${print(plan.line_total.fuel_l, "gas_volume", system)}, ${clock(plan.line_total.time_s)}`}
-          />
+          {figuresOf(plan, fuel, system).map(({ cue: quantity, ...figure }) => (
+            <Big key={figure.name} {...figure} cue={quantity && cue(quantity)} />
+          ))}
         </div>
       )}
       <div

@@ -6,6 +6,8 @@ import { SectionEnd } from "@/draw/section-end";
 import { SectionUnfolded } from "@/draw/section-unfolded";
 import { word } from "@/text";
 import { holdsBefore } from "@/text/section";
+import { Heads } from "@/ui/heads";
+import { Wide } from "@/ui/wide";
 import { print, type System } from "@/units";
 
 type Section = NonNullable<CutPlan["section"]>;
@@ -43,15 +45,23 @@ export function Strokes({
         <SectionEnd section={section} torch={BEFORE} running={false} sides={sides} />
         <SectionUnfolded section={section} torch={BEFORE} running={false} system={system} />
       </div>
-      <div className="overflow-x-auto">
+      <Wide label="Strokes in their order">
         <table className="w-full min-w-[560px] text-left text-sm print:text-xs">
           <thead>
             <tr className="border-b-2 border-ink align-bottom text-xs">
-              {["", "stroke", "start", "O₂", word(fuel), "heat", "pace", "slow to"].map((name) => (
-                <th key={name} className="pr-2 font-normal">
-                  {name}
-                </th>
-              ))}
+              <Heads
+                heads={[
+                  { hidden: "order" },
+                  "stroke",
+                  "start",
+                  "O₂",
+                  word(fuel),
+                  "heat",
+                  "pace",
+                  "slow to",
+                ]}
+                className="pr-2 font-normal"
+              />
             </tr>
           </thead>
           <tbody>
@@ -86,7 +96,7 @@ export function Strokes({
               ))}
           </tbody>
         </table>
-      </div>
+      </Wide>
       {more > 0 && (
         <p className="text-sm">
           And {more} more like these, along the line; the tabs last, when the rest is cool.

@@ -1,5 +1,7 @@
 /** A class on a scale whose middle line is the plan: its band, its median, and each hand on it. */
+
 import { RECORD, STATES, WAYS } from "@/text/record";
+import { Wide } from "@/ui/wide";
 import { HandTable } from "./HandTable";
 import { place, type Row, said, stacked } from "./model";
 
@@ -44,7 +46,7 @@ export function Scale({ row, name, nameOf, onChoose }: Props) {
           {factor.state !== "learning" && `, ${STATES[factor.state]}`}
         </span>
       </div>
-      <div className="overflow-x-auto">
+      <Wide label={about}>
         <svg
           viewBox={`0 ${top} 600 ${48 - top}`}
           className="w-full min-w-[520px]"
@@ -89,7 +91,7 @@ export function Scale({ row, name, nameOf, onChoose }: Props) {
             />
           ))}
         </svg>
-      </div>
+      </Wide>
       <HandTable factor={factor} hands={hands} nameOf={nameOf} onChoose={onChoose} />
     </li>
   );

@@ -33,6 +33,7 @@ export const COST = {
     "Cleaning every {every} cuts would have brought {saved} ({low} to {high}), {cleanings} cleanings of {seconds} s more paid: not worth it by these cuts.",
   lot: "Nobody drew these cuts by lot: what goes with dirt, as an old tip or a hurried hand, counts as dirt here.",
   tips: "Tips",
+  rows: "Tips, a row each",
   tipsNone: "No tip is in the drawer.",
   tip: "Tip",
   since: "Since cleaned",

@@ -10,6 +10,8 @@ export const RECORD = {
   title: "Record",
   learned: "What the burns teach",
   log: "Burns",
+  rows: "Burns, a row each",
+  putRight: "Look closer, put it right",
   twoWays: "Two ways",
   lead: "Every burn with a card is held against it, as if nothing had been learned yet. Right of the line the shop does more than the tables say, left of it less.",
   none: "No burn has been held against a card yet. Log a cut from its card, or run a job at the torch, and what it teaches stands here.",

@@ -39,7 +39,7 @@ export const JOB_RECORD = {
   skipped: "Left out",
   noReason: "no reason asked",
   readings: "Gauges as they were read",
-  together: "{burns} burns, {poor} of them poor or lost; {skips} steps left out.",
+  together: "{burns}, {poor} poor or lost; {skips} left out.",
   together1: "Nothing has been burnt yet.",
 } as const;
 

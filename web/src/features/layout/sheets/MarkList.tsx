@@ -1,7 +1,10 @@
 /** What is marked on the plate, in the order of marking, and what shows that it is square. */
+
 import type { Schemas } from "@/api/client";
 import { LAYOUT, MARK_KINDS } from "@/text/layout";
+import { Heads } from "@/ui/heads";
 import { usePreferences } from "@/ui/preferences";
+import { Wide } from "@/ui/wide";
 import { about, print } from "@/units";
 
 export function MarkList({ marks }: { marks: Schemas["MarksReply"] }) {
@@ -26,17 +29,23 @@ export function MarkList({ marks }: { marks: Schemas["MarksReply"] }) {
           .replace("{straight}", about(marks.punch_straight_mm, system))
           .replace("{curve}", about(marks.punch_curve_mm, system))}
       </p>
-      <div className="max-h-72 overflow-auto rounded-md border border-line bg-sheet">
+      <Wide
+        label={LAYOUT.marks}
+        className="max-h-72 overflow-y-auto rounded-md border border-line bg-sheet"
+      >
         <table className="w-full text-left tabular-nums">
           <thead className="sticky top-0 bg-sheet text-xs text-ink-2">
             <tr>
-              {["", LAYOUT.mark, LAYOUT.fromLeftShort, LAYOUT.fromBelowShort, LAYOUT.radius].map(
-                (head) => (
-                  <th key={head} scope="col" className="px-2 py-1 font-normal">
-                    {head}
-                  </th>
-                ),
-              )}
+              <Heads
+                heads={[
+                  { hidden: LAYOUT.order },
+                  LAYOUT.mark,
+                  LAYOUT.fromLeftShort,
+                  LAYOUT.fromBelowShort,
+                  LAYOUT.radius,
+                ]}
+                className="px-2 py-1 font-normal"
+              />
             </tr>
           </thead>
           <tbody>
@@ -51,7 +60,7 @@ export function MarkList({ marks }: { marks: Schemas["MarksReply"] }) {
             ))}
           </tbody>
         </table>
-      </div>
+      </Wide>
       <p className="font-semibold">
         {LAYOUT.square} {say(marks.diagonal_mm)}.
       </p>

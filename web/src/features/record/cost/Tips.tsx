@@ -1,4 +1,5 @@
 /** The tips' log: cuts since each was cleaned, how many came out poor, how much of its life is gone. */
+
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data, type Schemas } from "@/api/client";
@@ -8,9 +9,11 @@ import { COST } from "@/text/record/cost";
 import { fill } from "@/text/record/fill";
 import { tipName } from "@/text/tip";
 import { Button } from "@/ui/button";
+import { Heads } from "@/ui/heads";
 import { usePreferences } from "@/ui/preferences";
 import { May } from "@/ui/session";
 import { Empty, Failed, Loading } from "@/ui/states";
+import { Wide } from "@/ui/wide";
 import { pips } from "./cost";
 
 type Tip = Schemas["TipLogged"];
@@ -109,17 +112,21 @@ export function Tips() {
       {log.data.tips.length === 0 ? (
         <Empty>{COST.tipsNone}</Empty>
       ) : (
-        <div className="overflow-x-auto">
+        <Wide label={COST.rows}>
           <table className="w-full min-w-[640px] text-left text-sm tabular-nums">
             <thead className="text-xs text-ink-2">
               <tr>
-                {[COST.tip, COST.since, COST.last, COST.cuts, COST.poor, COST.life, ""].map(
-                  (head) => (
-                    <th key={head} scope="col" className="font-normal">
-                      {head}
-                    </th>
-                  ),
-                )}
+                <Heads
+                  heads={[
+                    COST.tip,
+                    COST.since,
+                    COST.last,
+                    COST.cuts,
+                    COST.poor,
+                    COST.life,
+                    { hidden: COST.cleaned },
+                  ]}
+                />
               </tr>
             </thead>
             <tbody>
@@ -133,7 +140,7 @@ export function Tips() {
               ))}
             </tbody>
           </table>
-        </div>
+        </Wide>
       )}
     </section>
   );

@@ -1,4 +1,5 @@
 /** The burns of the shop, newest first: looked through, written out, read in from a notebook; a wrong one is corrected. */
+
 import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
@@ -7,6 +8,7 @@ import { keys } from "@/api/keys";
 import { everybody, wholeRack } from "@/api/lists";
 import { RECORD } from "@/text/record";
 import { Button, buttonLook } from "@/ui/button";
+import { Heads } from "@/ui/heads";
 import { useKept } from "@/ui/kept";
 import { usePreferences } from "@/ui/preferences";
 import { Empty, Failed, Loading } from "@/ui/states";
@@ -95,18 +97,17 @@ export function Log() {
       {burns.error && <Failed error={burns.error} onRetry={() => void burns.refetch()} />}
       {burns.isSuccess && rows.length === 0 && <Empty>{RECORD.noBurns}</Empty>}
       {rows.length > 0 && (
-        <Wide label={RECORD.log} className="rounded-md border border-line bg-sheet">
+        <Wide label={RECORD.rows} className="rounded-md border border-line bg-sheet">
           <table
             className="w-full min-w-[760px] text-left text-sm tabular-nums"
             data-burns={rows.length}
           >
             <thead className="text-xs text-ink-2">
               <tr>
-                {[...columns.map(({ head }) => head), ""].map((head) => (
-                  <th key={head} scope="col" className="px-2 py-1 font-normal">
-                    {head}
-                  </th>
-                ))}
+                <Heads
+                  heads={[...columns.map(({ head }) => head), { hidden: RECORD.putRight }]}
+                  className="px-2 py-1 font-normal"
+                />
               </tr>
             </thead>
             <tbody>

@@ -4,7 +4,6 @@ import { Link } from "@tanstack/react-router";
 import { api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { everybody } from "@/api/lists";
-import { sentence } from "@/text";
 import { RECORD } from "@/text/record";
 import { fill } from "@/text/record/fill";
 import { ENDED } from "@/text/record/job-record";
@@ -14,7 +13,6 @@ import { GasBadge } from "@/ui/gas-badge";
 import { usePreferences } from "@/ui/preferences";
 import { Empty, Failed, Loading } from "@/ui/states";
 import { print, type System } from "@/units";
-import { stepCode } from "../of-job/record";
 
 type Run = Schemas["ShopRun"];
 
@@ -61,8 +59,7 @@ function One({ run, by, system }: { run: Run; by: string; system: System }) {
         <ul className="list-disc pl-5" aria-label={STORES.skipped}>
           {run.skips.map((skip) => (
             <li key={skip.key}>
-              {STORES.skipped}: {sentence("steps", stepCode(skip.key), {}, system)}{" "}
-              <strong>{skip.reason ?? STORES.noReason}</strong>
+              {STORES.skipped}: {skip.text} <strong>{skip.reason ?? STORES.noReason}</strong>
             </li>
           ))}
         </ul>

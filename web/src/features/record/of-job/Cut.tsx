@@ -25,10 +25,10 @@ export function Cut({ at, line, nameOf, findingOf, photos }: CutProps) {
       : JOB_RECORD.grade.replace("{grade}", word(line.grade));
   return (
     <section
-      className="break-inside-avoid rounded-md border border-line bg-sheet p-3"
+      className="rounded-md border border-line bg-sheet p-3 print:border-0 print:border-t print:p-0 print:pt-2"
       data-cut={at}
     >
-      <h2 className="font-semibold">
+      <h2 className="break-after-avoid font-semibold">
         {at}. {line.typed}
       </h2>
       <p className="text-sm text-ink-2">
@@ -46,7 +46,11 @@ export function Cut({ at, line, nameOf, findingOf, photos }: CutProps) {
         {line.cards.length === 0 && <li>{JOB_RECORD.noCard}</li>}
         {line.cards.map((card) => (
           <li key={card.id}>
-            <Link to="/cards/$planId" params={{ planId: card.id }} className="underline">
+            <Link
+              to="/cards/$planId"
+              params={{ planId: card.id }}
+              className="inline-block min-h-6 underline"
+            >
               {cardLine(card, nameOf, system)}
             </Link>
           </li>
@@ -55,7 +59,7 @@ export function Cut({ at, line, nameOf, findingOf, photos }: CutProps) {
       {line.burns.length === 0 ? (
         <p className="text-sm">{JOB_RECORD.noBurn}</p>
       ) : (
-        <Burns burns={line.burns} nameOf={nameOf} />
+        <Burns label={`${JOB_RECORD.burns}, ${at}`} burns={line.burns} nameOf={nameOf} />
       )}
       {line.edges.map((edge) => (
         <div key={edge.id} className="mt-2 text-sm" data-edge={edge.id}>
@@ -87,7 +91,9 @@ export function Cut({ at, line, nameOf, findingOf, photos }: CutProps) {
   );
 }
 
-function Burns({ burns, nameOf }: { burns: Line["burns"]; nameOf: NameOf }) {
+type BurnsProps = { label: string; burns: Line["burns"]; nameOf: NameOf };
+
+function Burns({ label, burns, nameOf }: BurnsProps) {
   const { system } = usePreferences();
   const heads = [
     JOB_RECORD.day,
@@ -99,7 +105,7 @@ function Burns({ burns, nameOf }: { burns: Line["burns"]; nameOf: NameOf }) {
     JOB_RECORD.note,
   ];
   return (
-    <Wide label={JOB_RECORD.burns} className="mt-2">
+    <Wide label={label} className="mt-2">
       <table className="w-full min-w-[640px] text-left text-sm tabular-nums">
         <thead className="text-xs text-ink-2">
           <tr>
@@ -114,7 +120,7 @@ function Burns({ burns, nameOf }: { burns: Line["burns"]; nameOf: NameOf }) {
           {burns.map((burn) => {
             const off = deviations(burn.factors);
             return (
-              <tr key={burn.id} className="align-top">
+              <tr key={burn.id} className="break-inside-avoid align-top">
                 <td className="py-0.5 pr-2 whitespace-nowrap">{dayOf(burn.happened_at)}</td>
                 <td className="pr-2">
                   {nameOf(burn.person_id)}

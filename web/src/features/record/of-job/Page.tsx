@@ -12,7 +12,7 @@ import { Button } from "@/ui/button";
 import { Failed, Loading } from "@/ui/states";
 import { Cut } from "./Cut";
 import { Runs } from "./Runs";
-import { type NameOf, together } from "./record";
+import { type NameOf, together, togetherWords } from "./record";
 
 export function JobRecordPage() {
   const { jobId } = useParams({ from: "/jobs/$jobId/record" });
@@ -34,10 +34,6 @@ export function JobRecordPage() {
     people.data?.people.find((person) => person.id === id)?.name ?? RECORD.nobody;
   const findingOf = (code: string) =>
     findings.data?.findings.find((finding) => finding.code === code)?.text ?? word(code);
-  const sum = JOB_RECORD.together
-    .replace("{burns}", String(whole.burns))
-    .replace("{poor}", String(whole.poor))
-    .replace("{skips}", String(whole.skips));
   return (
     <article
       className="mx-auto flex w-full max-w-[860px] flex-col gap-4"
@@ -57,7 +53,7 @@ export function JobRecordPage() {
         <p className="text-sm text-ink-2">
           {JOB_RECORD.asOf.replace("{day}", new Date().toLocaleDateString())}. {JOB_RECORD.lead}
         </p>
-        <p className="font-semibold">{whole.burns === 0 ? JOB_RECORD.together1 : sum}</p>
+        <p className="font-semibold">{togetherWords(whole)}</p>
       </header>
       {lines.map((line, i) => (
         <Cut

@@ -1,11 +1,11 @@
 /** The runs of a job: what was left out and why, the gauges as they were read, the gas that was taken. */
 import type { Schemas } from "@/api/client";
-import { sentence, word } from "@/text";
+import { word } from "@/text";
 import { ENDED, JOB_RECORD } from "@/text/record/job-record";
 import { usePreferences } from "@/ui/preferences";
 import { print } from "@/units";
 import { GasTaken } from "../log/Runs";
-import { dayOf, type NameOf, stepCode } from "./record";
+import { dayOf, type NameOf } from "./record";
 
 export function Runs({ runs, nameOf }: { runs: Schemas["RunRecord"][]; nameOf: NameOf }) {
   const { system } = usePreferences();
@@ -26,7 +26,7 @@ export function Runs({ runs, nameOf }: { runs: Schemas["RunRecord"][]; nameOf: N
           <ul className="list-disc pl-5">
             {run.skips.map((skip) => (
               <li key={skip.key}>
-                {JOB_RECORD.skipped}: {sentence("steps", stepCode(skip.key), {}, system)}{" "}
+                {JOB_RECORD.skipped}: {skip.text}{" "}
                 <strong>{skip.reason ?? JOB_RECORD.noReason}</strong>, {nameOf(skip.person_id)}
               </li>
             ))}

@@ -1,5 +1,5 @@
 import { expect, it } from "vitest";
-import { cardLine, deviations, stepCode, together } from "./record";
+import { cardLine, deviations, together, togetherWords } from "./record";
 
 it("tells what lies far off the plan, and how", () => {
   expect(deviations({ speed: 0.69, start_preheat: 1.3, kerf: 1.1, oxygen: "odd" })).toEqual([
@@ -17,9 +17,11 @@ it("counts what was burnt and left out", () => {
   expect(together({ lines: [], runs: [] })).toEqual({ burns: 0, poor: 0, skips: 0 });
 });
 
-it("knows a step by its code", () => {
-  expect(stepCode("soap_test:0198")).toBe("soap_test");
-  expect(stepCode("hot_work_permit")).toBe("hot_work_permit");
+it("says the whole in a sentence, one as one", () => {
+  const words = togetherWords({ burns: 80, poor: 22, skips: 1 });
+  expect(words).toBe("80 burns, 22 poor or lost; 1 step left out.");
+  expect(togetherWords({ burns: 1, poor: 0, skips: 2 })).toMatch(/^1 burn, 0 .* 2 steps/);
+  expect(togetherWords({ burns: 0, poor: 0, skips: 0 })).toBe("Nothing has been burnt yet.");
 });
 
 it("tells a card by its tip, oxygen and pace, and a heating by its head alone", () => {

@@ -28,8 +28,16 @@ export function together(record: Pick<JobRecord, "lines" | "runs">) {
   return { burns: burns.length, poor: poor.length, skips };
 }
 
-/** The code of a step; behind a colon its key says of which cut it was. */
-export const stepCode = (key: string): string => key.split(":")[0] ?? key;
+const counted = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
+
+/** The same in a sentence. */
+export function togetherWords(whole: ReturnType<typeof together>): string {
+  if (whole.burns === 0) return JOB_RECORD.together1;
+  return JOB_RECORD.together
+    .replace("{burns}", counted(whole.burns, "burn", "burns"))
+    .replace("{poor}", String(whole.poor))
+    .replace("{skips}", counted(whole.skips, "step", "steps"));
+}
 
 /** What somebody is called, by their id. */
 export type NameOf = (id: string | null | undefined) => string;
