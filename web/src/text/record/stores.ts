@@ -18,7 +18,7 @@ export const STORES = {
   } as Record<string, string>,
   over: "{n} days over",
   left: "in {n} days",
-  heads: ["Gear", "Last inspected", "Due", ""],
+  heads: ["Gear", "Last inspected", "Due", { hidden: "Inspect" }],
   gases: "Gas in hand, and what the work still takes",
   gasesLead:
     "Jobs of the last 13 weeks, without the pieces already logged. The order adds a tenth; purging and lighting are not in it.",

@@ -1,6 +1,8 @@
 /** Inspections on a calendar: what is over stands left of today, what is due right of it; the table behind it. */
+
 import type { Schemas } from "@/api/client";
 import { STORES } from "@/text/record/stores";
+import { Heads } from "@/ui/heads";
 import { Mark } from "@/ui/mark";
 import { dueSaid, place, rows } from "./stores";
 
@@ -95,11 +97,7 @@ export function Calendar({ due }: { due: Due[] }) {
           <table className="w-full max-w-3xl text-left text-sm tabular-nums">
             <thead className="text-xs text-ink-2">
               <tr>
-                {STORES.heads.map((head) => (
-                  <th key={head} scope="col" className="font-normal">
-                    {head}
-                  </th>
-                ))}
+                <Heads heads={STORES.heads} />
               </tr>
             </thead>
             <tbody>
