@@ -11,6 +11,7 @@ mod cut_a_plate;
 mod cut_a_shape;
 mod do_other_work;
 mod find_why_the_edge_is_bad;
+mod hand_it_over;
 mod keep_a_job;
 mod lay_out_a_job;
 mod lay_out_a_plate;

@@ -5,8 +5,7 @@ import { ABSENT } from "@/cut/model";
 import { LaidPlate } from "@/draw/layout/laid-plate";
 import { word } from "@/text";
 import { LAYOUT, pathName } from "@/text/layout";
-import { Heads } from "@/ui/heads";
-import { Wide } from "@/ui/wide";
+import { Heads, Wide } from "@/ui/wide";
 import { clock, print, type System } from "@/units";
 
 /** As many paths as leave the card on one sheet; a part with more says how many in one row. */

@@ -6,8 +6,7 @@ import { SectionEnd } from "@/draw/section-end";
 import { SectionUnfolded } from "@/draw/section-unfolded";
 import { word } from "@/text";
 import { holdsBefore } from "@/text/section";
-import { Heads } from "@/ui/heads";
-import { Wide } from "@/ui/wide";
+import { Heads, Wide } from "@/ui/wide";
 import { print, type System } from "@/units";
 
 type Section = NonNullable<CutPlan["section"]>;

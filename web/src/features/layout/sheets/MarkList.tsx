@@ -2,9 +2,8 @@
 
 import type { Schemas } from "@/api/client";
 import { LAYOUT, MARK_KINDS } from "@/text/layout";
-import { Heads } from "@/ui/heads";
 import { usePreferences } from "@/ui/preferences";
-import { Wide } from "@/ui/wide";
+import { Heads, Wide } from "@/ui/wide";
 import { about, print } from "@/units";
 
 export function MarkList({ marks }: { marks: Schemas["MarksReply"] }) {

@@ -9,11 +9,10 @@ import { COST } from "@/text/record/cost";
 import { fill } from "@/text/record/fill";
 import { tipName } from "@/text/tip";
 import { Button } from "@/ui/button";
-import { Heads } from "@/ui/heads";
 import { usePreferences } from "@/ui/preferences";
 import { May } from "@/ui/session";
 import { Empty, Failed, Loading } from "@/ui/states";
-import { Wide } from "@/ui/wide";
+import { Heads, Wide } from "@/ui/wide";
 import { pips } from "./cost";
 
 type Tip = Schemas["TipLogged"];

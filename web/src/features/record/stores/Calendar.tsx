@@ -2,8 +2,8 @@
 
 import type { Schemas } from "@/api/client";
 import { STORES } from "@/text/record/stores";
-import { Heads } from "@/ui/heads";
 import { Mark } from "@/ui/mark";
+import { Heads } from "@/ui/wide";
 import { dueSaid, place, rows } from "./stores";
 
 type Due = Schemas["DueGear"];
