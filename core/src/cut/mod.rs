@@ -19,10 +19,10 @@ pub(crate) mod pressure;
 pub mod prices;
 mod request;
 pub mod section;
-mod settings;
+pub(crate) mod settings;
 mod speed;
 pub(crate) mod stands;
-mod steel_notes;
+pub(crate) mod steel_notes;
 pub(crate) mod tip_plan;
 pub mod work;
 

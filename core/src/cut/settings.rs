@@ -163,7 +163,7 @@ fn heat_affected(path: Length) -> (Length, Trace) {
 }
 
 /// What the gear on the gas's way makes one say.
-fn gear_notes(
+pub(crate) fn gear_notes(
     request: &Request,
     tip: &Tip,
     fuel: GaugePressure,

@@ -60,6 +60,22 @@ pub fn steel_notes(request: &Request, path: Length) -> Result<Vec<Note>> {
     Ok(notes)
 }
 
+/// What of a steel hurts whoever brings a flame to it, whatever the torch does.
+const HURTS: [&str; 5] =
+    ["sealed_volume", "zinc_fume", "paint_fume", "fume_poison", "burns_in_oxygen"];
+
+/// What of a steel must be said of every work of the torch: what hurts, and where oxygen is to burn it, that it cannot.
+///
+/// # Errors
+/// For a grade that is not known.
+pub(crate) fn for_any_work(request: &Request, burns: bool) -> Result<Vec<Note>> {
+    let told = grade_notes(request)?.into_iter().chain(work_notes(request));
+    let told = told.chain(face_notes(request));
+    let kept =
+        |note: &Note| HURTS.contains(&note.code) || (burns && note.code == "not_oxygen_cuttable");
+    Ok(told.filter(kept).collect())
+}
+
 fn grade_notes(request: &Request) -> Result<Vec<Note>> {
     let steel = &request.steel;
     let mut assumed = None;

@@ -18,6 +18,7 @@ use crate::quantity::{
     AbsolutePressure, Duration, GasFlow, GasVolume, GaugePressure, Length, Mass, Speed, Temperature,
 };
 use crate::range::{Range, all};
+use crate::tip::owned::Label;
 use crate::trace::{Kind, Measure};
 use crate::work::heat_colour::colour_at;
 use crate::work::stage::{Stage, WorkKind, WorkPlan};
@@ -144,7 +145,7 @@ fn as_cut(
         bore: none,
         by_chart: false,
         chart_from: None,
-        tip_label: crate::tip::owned::Label::default(),
+        tip_label: Label::default(),
         oxygen_pressure: None,
         fuel_pressure: None,
         tip_pressure: GaugePressure::from_pa(0.0),

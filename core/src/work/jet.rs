@@ -5,6 +5,7 @@ use crate::code::Code;
 use crate::cut::flame_flow::flame;
 use crate::cut::preheat_time::start_preheat;
 use crate::cut::pressure::{fuel_setting, oxygen_setting};
+use crate::cut::settings::gear_notes;
 use crate::cut::stands::has_no_setting;
 use crate::cut::tip_plan::TipPlan;
 use crate::cut::{Flows, Note, Own, Request, Settings};
@@ -50,6 +51,7 @@ impl Jet {
         let (oxygen, mut notes, by_oxygen) = oxygen_setting(request, &tip, &flows)?;
         let (fuel, of_fuel, by_fuel) = fuel_setting(request, (path, &tip), fuel)?;
         notes.extend(of_fuel);
+        notes.extend(gear_notes(request, &tip.tip, fuel.set, oxygen.set)?);
         let stands =
             |band: Band<GaugePressure>, gas| (!has_no_setting(&notes, gas)).then_some(band.set);
         let (oxygen, fuel) = (stands(oxygen, OXYGEN), stands(fuel, request.gas.fuel.code()));

@@ -24,6 +24,7 @@ mod whole;
 
 pub use stage::WorkKind;
 
+use crate::cut::steel_notes::for_any_work;
 use crate::cut::work::Whole;
 use crate::cut::{Request, Settings};
 use crate::error::Error;
@@ -108,6 +109,13 @@ impl Whole for Asked {
 /// # Errors
 /// Every input that is not possible.
 pub fn plan_work(asked: &Asked, base: &Request) -> Result<WorkPlan, Vec<Error>> {
+    let made = by_kind(asked, base)?;
+    let burns = !matches!(asked, Asked::Heat(_));
+    let told = for_any_work(&asked.like(base), burns).map_err(|error| vec![error])?;
+    Ok(made.telling(told))
+}
+
+fn by_kind(asked: &Asked, base: &Request) -> Result<WorkPlan, Vec<Error>> {
     match asked {
         Asked::Rail(rail) => rail::plan(rail, base),
         Asked::Fastener(fastener) => fastener::plan(fastener, base),

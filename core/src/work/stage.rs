@@ -155,6 +155,18 @@ impl WorkPlan {
         }
     }
 
+    /// The same with what must be said first, unless it says it already; its cut says it too.
+    #[must_use]
+    pub(super) fn telling(mut self, told: Vec<Note>) -> Self {
+        let said = |note: &Note| self.notes.iter().any(|own| own.code == note.code);
+        let new: Vec<Note> = told.into_iter().filter(|note| !said(note)).collect();
+        self.notes.splice(0..0, new);
+        if let Some(cut) = &mut self.cut {
+            cut.notes.clone_from(&self.notes);
+        }
+        self
+    }
+
     /// The whole of it.
     #[must_use]
     pub fn time(&self) -> Duration {

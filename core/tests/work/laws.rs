@@ -21,7 +21,7 @@ use proptest::prelude::*;
 use crate::{mm, planned, shop};
 
 prop_compose! {
-    fn any_work()(
+    pub fn any_work()(
         kind in 0..7_u8,
         (thickness, length, part) in (6.0..120.0_f64, 20.0..4000.0_f64, 0.05..0.85_f64),
         what in prop::sample::select(vec![What::Rivet, What::BoltHead, What::Nut, What::Stud]),

@@ -3,6 +3,7 @@
 #![allow(clippy::expect_used, clippy::panic, reason = "a test fails by saying what it expected")]
 
 mod dial;
+mod hazards;
 mod heat;
 mod kinds;
 mod laws;
