@@ -51,7 +51,8 @@ fn what_is_unclear_of_heat_is_asked() {
     for (text, code) in [
         ("heat", "missing_flow"),
         ("heat to 600 C", "missing_flow"),
-        ("heat 40 l/min to 600", "unclear_number"),
+        ("heat 40 l/min to 600", "missing_unit"),
+        ("heat to 600in", "missing_unit"),
         ("heat 40 l/min quickly", "unknown_word"),
         ("heat 40 l/min, 50 l/min", "said_twice"),
     ] {

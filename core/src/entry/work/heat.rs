@@ -114,7 +114,7 @@ pub(super) fn read(text: &str) -> Option<Line> {
             let (word, place) = &words[at];
             if !FILLERS.contains(&word.as_str()) {
                 let number = word.starts_with(|c: char| c.is_ascii_digit());
-                let code = if number { "unclear_number" } else { "unknown_word" };
+                let code = if number { "missing_unit" } else { "unknown_word" };
                 line.problems.push(problem(code, place.clone()));
             }
             at += 1;
