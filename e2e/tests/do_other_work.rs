@@ -173,6 +173,8 @@ async fn heat_is_typed_carded_and_led_at_the_torch() -> Result<()> {
         browser.see("[data-work-drawing='heat']").await?;
         browser.reads("main", "must stand together on a manifold").await?;
         browser.gone("[data-work-bench] details").await?;
+        // heat leaves no edge
+        browser.gone("main a:has(svg.lucide-eye)").await?;
         // a quarter of an hour at 85 cubic feet an hour
         browser.reads("[data-work-figures]", "21.3 ft³ fuel").await?;
         ensure!(browser.violations().await?.is_empty(), "{:?}", browser.violations().await?);

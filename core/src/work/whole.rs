@@ -19,7 +19,8 @@ pub(super) const SUMMED: [Quantity; 5] =
 
 fn taken(stage: &Stage, settings: &Settings, like: &Request) -> Taken {
     let (time, gas) = (stage.times(), stage.gas(&settings.flows(), &like.factors));
-    let starts = u32::from(stage.heat.as_s() > 0.0);
+    // a heating head wears no cutting tip
+    let starts = u32::from(!settings.heats && stage.heat.as_s() > 0.0);
     let cost = like.prices.as_ref().map(|prices| Cost::of(prices, (&time, starts), &gas));
     Taken { starts, time, gas, cost, named: ("stage", Measure::Word(stage.code)) }
 }

@@ -1,7 +1,7 @@
 //! Heat as a line of a job: its gas is the head's, and nothing of a cut is set.
 
 use galvanon_core::cut::compare::{fuels, sensitivity};
-use galvanon_core::cut::{Own, Request, Work};
+use galvanon_core::cut::{Own, Prices, Request, Work};
 use galvanon_core::error::Error;
 use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::note::Level;
@@ -50,6 +50,20 @@ fn nothing_of_a_cut_is_set() {
     assert!(cut.oxygen_flow.as_m3_s() == 0.0 && cut.fuel_flow.as_m3_s() > 0.0);
     let told = |quantity| cut.traces.iter().any(|it| it.quantity == quantity);
     assert!(told(Quantity::Fuel) && !told(Quantity::Tip) && !told(Quantity::TravelSpeed));
+}
+
+/// No cutting tip wears: gas and labour are all that it costs.
+#[test]
+fn it_costs_gas_and_labour_alone() {
+    let mut priced = shop();
+    let prices = Prices::estimate(Fuel::Acetylene);
+    priced.prices = Some(prices);
+    let plan = planned(&head(20.0, 600.0), &priced);
+    let cost = plan.cut.as_ref().and_then(|cut| cut.cost).expect("prices were given");
+    let labour = plan.time().as_s() / 3_600.0 * prices.labour_h;
+    let gas = plan.oxygen.as_m3() * prices.oxygen_m3 + plan.fuel.as_m3() * prices.fuel_m3;
+    assert_eq!(cost.tip_wear, 0.0);
+    assert!((cost.total() - labour - gas).abs() < 1e-9, "{cost:?}");
 }
 
 /// What cuts have taught is nothing to a heating head.

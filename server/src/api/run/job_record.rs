@@ -12,7 +12,7 @@ use uuid::Uuid;
 use crate::api::record::burns::{BurnView, view};
 use crate::api::run::gas_taken::{self, GasTaken};
 use crate::api::run::record::{RecordReply, record_of};
-use crate::api::setup::run_sheet::said_of;
+use crate::api::setup::said::said_of;
 use crate::error::{ApiResult, ErrorBody};
 use crate::http::rows::id;
 use crate::store::diagnoses::{self, KeptDiagnosis};

@@ -1,3 +1,4 @@
 //! The order of work at the torch.
 
 pub mod run_sheet;
+pub mod said;

@@ -6,6 +6,7 @@ import {
   MEASURES,
   requestOf,
   type Said,
+  usualOf,
   type WorkKind,
   withCircle,
 } from "./kinds";
@@ -104,4 +105,9 @@ describe("the request of a work", () => {
       save: "stud",
     });
   });
+});
+
+it("knows what is usual of a measure, and nothing of one that is not asked", () => {
+  expect(usualOf("heat", "spell_s")).toBe(600);
+  expect([usualOf("rail", "rail_mm"), usualOf("heat", "depth_mm")]).toEqual([0, 0]);
 });

@@ -112,6 +112,11 @@ export const AT_FIRST: Said = {
   dial: [],
 };
 
+/** A measure where nobody said it: the server takes the same. */
+export function usualOf(kind: WorkKind, name: string): number {
+  return MEASURES[kind].find((field) => field.name === name)?.usual ?? 0;
+}
+
 /** The number of a measure as it stands: as it was said, else the usual. */
 export function numberOf(said: Said, kind: WorkKind, field: Field): number | null {
   const own = said.numbers[kind];

@@ -11,12 +11,10 @@ import {
   requestOf,
   type Said,
   USUAL_HEAD,
+  usualOf,
   type WorkKind,
   type WorkRequest,
 } from "./kinds";
-
-/** How long a head burns where nobody said: the server takes the same. */
-const USUAL_SPELL_S = 600;
 
 type Stage = Schemas["StageWire"];
 
@@ -67,7 +65,7 @@ export function workFacts(work: WorkRequest, system: System): string[] {
         ? "heat"
         : `heat to ${print(work.temperature_c, "temperature", system)}`,
       work.flow_l_min == null ? null : `head of ${print(work.flow_l_min, "gas_flow", system)} fuel`,
-      clock(work.spell_s ?? USUAL_SPELL_S),
+      clock(work.spell_s ?? usualOf("heat", "spell_s")),
     ],
   };
   return (parts[String(work.kind)] ?? [String(work.kind)]).filter(

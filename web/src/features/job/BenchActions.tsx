@@ -2,6 +2,7 @@
 import { Link, useNavigate } from "@tanstack/react-router";
 import { Eye, FileText, Flame, Printer } from "lucide-react";
 import type { CutPlan, LineView } from "@/api/client";
+import { isHeatingHead } from "@/text/tip";
 import { Button, buttonLook } from "@/ui/button";
 import { May, useSession } from "@/ui/session";
 
@@ -24,13 +25,16 @@ export function BenchActions({ jobId, chosen, verdict, making, onLog, onCard }: 
           <Flame size={16} aria-hidden="true" /> Log this cut
         </Button>
       </May>
-      <Link
-        to="/edge"
-        search={{ job: jobId, line: chosen.line.id }}
-        className={buttonLook("quiet")}
-      >
-        <Eye size={16} aria-hidden="true" /> Poor edge
-      </Link>
+      {/* heat leaves no edge */}
+      {!(chosen.plan && isHeatingHead(chosen.plan.tip)) && (
+        <Link
+          to="/edge"
+          search={{ job: jobId, line: chosen.line.id }}
+          className={buttonLook("quiet")}
+        >
+          <Eye size={16} aria-hidden="true" /> Poor edge
+        </Link>
+      )}
       {chosen.card_id != null && (
         <Button
           onClick={() =>
