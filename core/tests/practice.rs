@@ -3,8 +3,9 @@
 #![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic, reason = "a test fails loudly")]
 #![allow(missing_docs, reason = "tests are named as sentences")]
 
+use galvanon_core::cut::job_tips::{Cutting, job_tips};
 use galvanon_core::cut::practice::{HowHot, Scale, ThickSpeed};
-use galvanon_core::cut::{PressureSchool, Quality, Request, Settings, plan};
+use galvanon_core::cut::{PressureSchool, Quality, Request, Settings, Tip, plan};
 use galvanon_core::note::Level;
 use galvanon_core::quantity::{GaugePressure, Length};
 use galvanon_core::steel::surface::Surface;
@@ -149,4 +150,56 @@ proptest! {
             prop_assert!(settings.tip_pressure.as_pa() > 0.0);
         }
     }
+}
+
+/// A job of several plates under one pressure, and under none: how many tips, and each cut's plan with the tip it is given.
+fn tips_of_a_job(kpa: Option<f64>) -> (usize, Vec<(f64, Settings)>) {
+    let requests: Vec<Request> = [6.0, 12.0, 20.0, 40.0, 75.0]
+        .map(|mm| {
+            let mut request = plate(mm);
+            if let Some(kpa) = kpa {
+                one_pressure(&mut request, kpa);
+            }
+            request
+        })
+        .to_vec();
+    let cuttings: Vec<Cutting> = requests.iter().cloned().map(Cutting::from).collect();
+    let fewest = job_tips(&cuttings).expect("tips").fewest;
+    let given = fewest.tips.iter().flat_map(|tip| tip.cuts.iter().map(move |cut| (*cut, tip.bore)));
+    let plans = given.map(|(cut, bore)| {
+        let with = Request { tip: Some(Tip::of_bore(bore)), ..requests[cut].clone() };
+        (bore.as_mm(), plan(&with).expect("a plan"))
+    });
+    (fewest.tips.len(), plans.collect())
+}
+
+/// Whoever leaves the regulator alone changes the tip instead: it takes more of them, and none runs outside its band where
+/// another would run inside.
+#[test]
+fn under_one_pressure_the_tip_is_what_is_changed() {
+    let (usual, _) = tips_of_a_job(None);
+    let (tips, plans) = tips_of_a_job(Some(300.0));
+    assert!(tips > usual, "{tips} tips against {usual}");
+    assert_eq!(plans.len(), 5, "every cut has one");
+    for (bore, settings) in &plans {
+        assert!(!has(settings, "one_pressure_off"), "{bore} mm");
+    }
+}
+
+/// Where no tip at hand runs inside its band, the nearest is still named: the cut is not left without one.
+#[test]
+fn under_a_pressure_that_suits_no_tip_the_nearest_is_named() {
+    let drawer = [1.0, 1.2].map(|mm| Tip::of_bore(Length::from_mm(mm))).to_vec();
+    let mut request = plate(12.0);
+    one_pressure(&mut request, 690.0);
+    request.drawer = drawer;
+    let tips = job_tips(&[Cutting::from(request.clone())]).expect("tips");
+    assert!(tips.without.is_empty());
+    let of = |mm: f64| {
+        let with = Request { tip: Some(Tip::of_bore(Length::from_mm(mm))), ..request.clone() };
+        plan(&with).expect("a plan")
+    };
+    assert!(has(&of(1.0), "one_pressure_off") && has(&of(1.2), "one_pressure_off"));
+    // 690 kPa is far over what either wants: the smaller bore lets less of it through
+    assert_eq!(tips.fewest.tips[0].bore, Length::from_mm(1.0));
 }

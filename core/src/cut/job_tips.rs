@@ -2,7 +2,8 @@
 //! that cost against the best tip for each cut?
 //!
 //! A tip counts for a cut where the plan with it has no stop and nothing to say of its size; time and gas are those of that
-//! plan. A stroke of a shape and a run of a layout are cuts of their own, with
+//! plan. Where the shop leaves its regulator at one pressure, a tip that would run outside its band there counts only where
+//! no other runs inside. A stroke of a shape and a run of a layout are cuts of their own, with
 //! their times. Other work is made with the tip that its own plan has, and no other. Left out: what a tip is worn.
 
 use crate::cut::consumption::Amounts;
@@ -66,9 +67,12 @@ struct Taken {
     time: f64,
     oxygen: f64,
     fuel: f64,
-    /// How far the pressure at the tip lies from the comfortable middle, Pa.
+    /// How far the pressure at the tip lies from the comfortable middle, or under one pressure for all cuts from what the tip
+    /// would be set to, Pa.
     off: f64,
     fits: bool,
+    /// The one pressure lies outside what is published for the tip.
+    outside: bool,
 }
 
 /// A cut that a tip is wanted for: a plate, or a stroke of a shape with whether it is the first.
@@ -116,8 +120,9 @@ impl Cutting {
             time: (time.total().as_s() - self.spared.as_s()) * pieces,
             oxygen: gas.oxygen.as_m3() * pieces,
             fuel: gas.fuel.as_m3() * pieces,
-            off: (settings.tip_pressure.as_pa() - comfortable(settings.path).as_pa()).abs(),
+            off: off(&settings, request),
             fits: fits(&settings),
+            outside: settings.notes.iter().any(|note| note.code == OUTSIDE),
         })
     }
 
@@ -151,6 +156,26 @@ fn is_tip(tip: &Tip, face: TipFace, plan: &Settings) -> bool {
 fn tip_of(plan: &Settings) -> Tip {
     let (face, kind, label) = (Some(plan.face), plan.tip_kind, plan.tip_label.clone());
     Tip { face, kind, label, ..Tip::of_bore(plan.bore) }
+}
+
+/// The note by which a plan says that the one pressure is not the tip's.
+const OUTSIDE: &str = "one_pressure_off";
+
+/// How far a plan's pressure at the tip lies from where it should, Pa.
+fn off(settings: &Settings, request: &Request) -> f64 {
+    let wanted = match request.policy.fixed_pressure() {
+        Some(_) => settings.wanted_at_tip,
+        None => comfortable(settings.path),
+    };
+    (settings.tip_pressure.as_pa() - wanted.as_pa()).abs()
+}
+
+/// The tips for one cut: those that run inside their bands, where there are some.
+fn of_them_inside(row: Vec<Option<Taken>>) -> Vec<Option<Taken>> {
+    if row.iter().flatten().all(|taken| taken.outside) {
+        return row;
+    }
+    row.into_iter().map(|taken| taken.filter(|taken| !taken.outside)).collect()
 }
 
 /// Whether a plan has no stop, and nothing to say of the tip's size.
@@ -281,8 +306,11 @@ pub fn job_tips(cuttings: &[Cutting]) -> Result<JobTips, Vec<Error>> {
     let tips = tips_of(cuttings)?;
     let table: Table = cuttings
         .iter()
-        .map(|cutting| tips.iter().map(|tip| cutting.with(tip)).collect())
-        .collect::<Result<_, _>>()?;
+        .map(|cutting| {
+            let row = tips.iter().map(|tip| cutting.with(tip)).collect::<Result<_, _>>()?;
+            Ok(of_them_inside(row))
+        })
+        .collect::<Result<_, Vec<Error>>>()?;
     let (wanted, without): (Vec<usize>, Vec<usize>) =
         (0..cuttings.len()).partition(|&cut| table[cut].iter().any(Option::is_some));
     let set = smallest(&table, &wanted, tips.len());

@@ -51,6 +51,8 @@ pub struct Settings {
     pub fuel_pressure: Option<Band<GaugePressure>>,
     /// Cutting oxygen at the tip.
     pub tip_pressure: GaugePressure,
+    /// What the tip would be set to, were there no one pressure for all cuts.
+    pub wanted_at_tip: GaugePressure,
     /// Cutting oxygen.
     pub oxygen_flow: GasFlow,
     /// Oxygen of the preheat flames.
@@ -213,7 +215,7 @@ fn compute(request: &Request) -> Result<Settings> {
     notes.extend(balance_note(&balance).into_iter().chain(stop_note(request, &starts)));
     notes.push(Note::new(Level::Info, "closing_rise", vec![]));
     let (time, of_time) = times(request, &preheat, (starts.count, pace.speed.set));
-    let (gas, [of_used_oxygen, of_used_fuel]) = amounts(&time, &flows, &request.factors, one);
+    let (gas, of_used) = amounts(&time, &flows, &request.factors, one);
     let costed = request.prices.map(|prices| cost(&prices, (&time, starts.count), &gas, one));
 
     let (cost, of_cost) = costed.unzip();
@@ -234,10 +236,8 @@ fn compute(request: &Request) -> Result<Settings> {
         of_tip_to_plate,
         of_starts,
         of_time,
-        of_used_oxygen,
-        of_used_fuel,
-        of_balance,
     ];
+    let of_gas_and_cost = of_used.into_iter().chain([of_balance]).chain(of_cost);
     Ok(Settings {
         heats: false,
         path,
@@ -250,6 +250,7 @@ fn compute(request: &Request) -> Result<Settings> {
         oxygen_pressure: stands(oxygen_pressure, &notes, OXYGEN),
         fuel_pressure: stands(fuel_pressure, &notes, request.gas.fuel.code()),
         tip_pressure: tip.pressure.set,
+        wanted_at_tip: tip.wanted,
         oxygen_flow: flows.oxygen,
         preheat_oxygen_flow: flows.preheat_oxygen,
         fuel_flow: flows.fuel,
@@ -269,7 +270,7 @@ fn compute(request: &Request) -> Result<Settings> {
         balance,
         notes,
         cues: cues(request.gas.fuel, request.policy.how_hot),
-        traces: traces.into_iter().chain(of_cost).collect(),
+        traces: traces.into_iter().chain(of_gas_and_cost).collect(),
     })
 }
 

@@ -31,6 +31,8 @@ pub struct TipPlan {
     pub face: TipFace,
     /// Oxygen pressure at the tip.
     pub pressure: Band<GaugePressure>,
+    /// What it would be set to, were there no one pressure for all cuts.
+    pub wanted: GaugePressure,
     /// Cutting oxygen at those pressures.
     pub flow: Band<GasFlow>,
     /// What the maker's chart says of this thickness, and where it was read.
@@ -83,7 +85,7 @@ pub fn tip_plan(request: &Request, path: Length) -> Result<(TipPlan, Vec<Note>, 
     let band = one.map_or(band, |one| held_to(band, one));
     let delivered = band.try_map(|p| flow(&orifice, p, policy.ambient))?;
     let face = tip.face.unwrap_or(wanted);
-    let plan = TipPlan { tip, face, pressure: band, flow: delivered, chart };
+    let plan = TipPlan { tip, face, pressure: band, wanted: at_chart.set, flow: delivered, chart };
 
     let mut notes: Vec<Note> = lacking.into_iter().collect();
     notes.extend(outside_chart(request, (&plan, &owned), path)?);

@@ -5,6 +5,7 @@ pub mod cylinder_log;
 pub mod flame;
 pub mod fuel;
 pub mod fuel_pressure;
+pub mod gauge;
 pub mod gear;
 pub mod hose;
 pub mod job_supply;

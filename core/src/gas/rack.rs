@@ -3,11 +3,16 @@
 //!
 //! Core knows no clock: whoever has one passes ages.
 
-use crate::quantity::Duration;
+use serde::Deserialize;
+
+use crate::quantity::{Duration, GaugePressure};
 
 /// In what a gauge's face is printed: the hand sets what is printed there, whatever it reads elsewhere.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
+#[derive(
+    Clone, Copy, Debug, PartialEq, Eq, Deserialize, strum::IntoStaticStr, strum::VariantArray,
+)]
 #[strum(serialize_all = "snake_case")]
+#[serde(rename_all = "snake_case")]
 pub enum GaugeUnit {
     /// Pounds on the square inch.
     Psi,
@@ -15,6 +20,18 @@ pub enum GaugeUnit {
     Bar,
     /// Kilopascal.
     Kpa,
+}
+
+impl GaugeUnit {
+    /// The pressure at which a number is printed.
+    #[must_use]
+    pub const fn pressure(self, printed: f64) -> GaugePressure {
+        match self {
+            Self::Psi => GaugePressure::from_psi(printed),
+            Self::Bar => GaugePressure::from_pa(printed * 1e5),
+            Self::Kpa => GaugePressure::from_pa(printed * 1e3),
+        }
+    }
 }
 
 /// Hoses, regulators and arrestors are inspected once a year; maker and local code may ask more. Source: `common_practice`.

@@ -151,6 +151,12 @@ pub const ALONG: Range = Range::new("cut.length", "m", 0.01, 5.0);
 pub const PIECE: Range = Range::new("cut.length", "m", 0.05, 30.0);
 /// A cope from the outer face.
 pub const DEPTH: Range = Range::new("cut.depth", "m", 0.005, 3.0);
+/// The inner corner of an opening or a cope that is not said: 1/2 in. Source: `common_practice`.
+pub const USUAL_RADIUS: Length = Length::from_mm(12.7);
+/// An access hole that is not said: how long. Source: `ours`, over the least of `aisc_360`.
+pub const USUAL_HOLE_LENGTH: Length = Length::from_mm(40.0);
+/// And how high. Source: `ours`, over the least of `aisc_360`.
+pub const USUAL_HOLE_HEIGHT: Length = Length::from_mm(25.0);
 /// Of an inner corner: never a notch. Source: `aisc_360`: 3/8 in at least, from memory.
 pub const RADIUS: Range = Range::new("cut.radius", "m", 0.0095, 0.3);
 /// An opening, either way. Source: `ours`: smaller ones are drilled.

@@ -103,6 +103,7 @@ fn jet(asked: &Gouge, base: &Request) -> Result<(Jet, bool)> {
         tip,
         face,
         pressure: Band { low: AT_TIP, set: AT_TIP, high: AT_TIP },
+        wanted: AT_TIP,
         flow: Band { low: through, set: through, high: through },
         chart: None,
     };

@@ -149,6 +149,7 @@ fn as_cut(
         oxygen_pressure: None,
         fuel_pressure: None,
         tip_pressure: GaugePressure::from_pa(0.0),
+        wanted_at_tip: GaugePressure::from_pa(0.0),
         oxygen_flow: flows.oxygen,
         preheat_oxygen_flow: flows.preheat_oxygen,
         fuel_flow: flows.fuel,

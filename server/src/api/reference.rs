@@ -15,6 +15,7 @@ use utoipa::ToSchema;
 
 use crate::error::ApiResult;
 use crate::wire::unit::wire;
+use crate::wire::usual::{UsualGauge, UsualOfShape, usual_gauges};
 
 /// A steel.
 #[derive(Debug, Serialize, ToSchema)]
@@ -67,6 +68,10 @@ pub struct LimitsWire {
     pub acetylene_ceiling_kpa: f64,
     /// Either hose where a job names none.
     pub usual_hose: UsualHose,
+    /// The scales of usual gauges, small to large of each kind.
+    pub usual_gauges: Vec<UsualGauge>,
+    /// What is taken of a cut of a shape where nothing is said.
+    pub usual_of_a_shape: UsualOfShape,
 }
 
 /// What a screen offers to choose from.
@@ -86,8 +91,8 @@ pub struct ReferenceReply {
     pub surfaces: Vec<String>,
 }
 
-fn limits() -> LimitsWire {
-    LimitsWire {
+fn limits() -> ApiResult<LimitsWire> {
+    Ok(LimitsWire {
         thinnest_mm: wire(Kind::Length, THICKNESS.low),
         thickest_mm: wire(Kind::Length, THICKNESS.high),
         acetylene_ceiling_kpa: wire(Kind::Pressure, ACETYLENE_CEILING.as_pa()),
@@ -95,7 +100,9 @@ fn limits() -> LimitsWire {
             bore_mm: wire(Kind::Bore, USUAL_HOSE.bore.as_m()),
             length_m: USUAL_HOSE.length.as_m(),
         },
-    }
+        usual_gauges: usual_gauges()?,
+        usual_of_a_shape: UsualOfShape::now(),
+    })
 }
 
 /// What a screen offers to choose from.
@@ -120,7 +127,7 @@ pub async fn reference() -> ApiResult<web::Json<ReferenceReply>> {
         with_care_up_to_percent: limit.cuts_with_care_up_to_percent,
     };
     Ok(web::Json(ReferenceReply {
-        limits: limits(),
+        limits: limits()?,
         alloys: alloy_limits()?.iter().map(alloy).collect(),
         grades: grades()?.iter().map(grade).collect(),
         fuels: fuels.collect::<ApiResult<_>>()?,

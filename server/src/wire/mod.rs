@@ -8,4 +8,5 @@ pub mod setup;
 pub mod text;
 pub mod trace;
 pub mod unit;
+pub mod usual;
 pub mod value;

@@ -498,3 +498,33 @@ async fn what_the_rules_do_not_hold_for_is_stopped_or_refused() {
         assert_eq!(plan["strokes"][0][key], plate[key], "{key}");
     }
 }
+
+/// What a field shows of a corner or a hole that nobody told is what is planned.
+#[actix_web::test]
+async fn what_is_shown_where_nothing_is_said_is_what_is_taken() {
+    let app = TestApp::start().await;
+    let limits = app.get("/api/v1/reference").await.body["limits"].clone();
+    let usual = &limits["usual_of_a_shape"];
+    let path = "/api/v1/sections/strokes";
+    let cope = json!({ "kind": "cope", "length_mm": 100, "depth_mm": 40 });
+    let hole = json!({ "kind": "access_hole" });
+    let told = [
+        (&cope, json!({ "radius_mm": usual["radius_mm"] })),
+        (&hole, json!({
+            "radius_mm": usual["radius_mm"],
+            "length_mm": usual["hole_length_mm"],
+            "height_mm": usual["hole_height_mm"],
+        })),
+    ];
+    for (cut, measures) in told {
+        let bare = app.post(path, &asked("W12x26", cut.clone())).await;
+        let mut whole = cut.clone();
+        for (name, value) in measures.as_object().unwrap() {
+            assert!(value.as_f64().unwrap() > 0.0, "{name}");
+            whole[name] = value.clone();
+        }
+        let named = app.post(path, &asked("W12x26", whole)).await;
+        assert_eq!((bare.status.as_u16(), named.status.as_u16()), (200, 200), "{}", named.body);
+        assert_eq!(bare.body["strokes"], named.body["strokes"]);
+    }
+}

@@ -352,3 +352,25 @@ async fn the_strokes_of_a_piece_keep_what_each_was() {
     let answer = yard.send(run, ("", &[cut(&nameless)])).await["answers"][0].clone();
     assert_eq!(answer["fields"][0]["path"], "body.strokes[0].order", "{answer}");
 }
+
+/// A tablet without the shop draws its gauges all the same: the run carries the usual ones, as the reference tells them.
+#[actix_web::test]
+async fn a_run_carries_the_usual_gauges_for_a_tablet_without_the_shop() {
+    let yard = Yard::start().await;
+    let run = yard.begun(&json!({ "fuel": "propane" })).await;
+    let document = yard.document(run).await;
+    let carried = &document["usual_gauges"];
+    let told = yard.app.get("/api/v1/reference").await.body["limits"]["usual_gauges"].clone();
+    assert_eq!(*carried, told);
+    for unit in ["psi", "bar", "kpa"] {
+        for gas in ["oxygen", "fuel"] {
+            let of = |it: &&Value| it["gauge"] == "delivery" && it["gas"] == gas;
+            let all = carried.as_array().unwrap().iter().filter(of);
+            let ends: Vec<f64> = all
+                .filter(|it| it["printed_in"] == unit)
+                .map(|it| it["full_kpa"].as_f64().unwrap())
+                .collect();
+            assert!(ends.len() > 2 && ends.is_sorted(), "{gas} in {unit}: {ends:?}");
+        }
+    }
+}

@@ -2,30 +2,22 @@
 import { useQuery } from "@tanstack/react-query";
 import { Pin, Scale } from "lucide-react";
 import { type ReactNode, useEffect, useState } from "react";
-import { api, type CutInput, type CutPlan, type CutPlanRequest, data } from "@/api/client";
+import { api, type CutInput, type CutPlan, data } from "@/api/client";
 import { keys } from "@/api/keys";
-import { EdgeDrawing } from "@/draw/edge";
-import { CutStrip } from "@/draw/strip";
-import { SCREEN, sentence, word } from "@/text";
+import { SCREEN, word } from "@/text";
 import { Button } from "@/ui/button";
 import { GasBadge } from "@/ui/gas-badge";
 import { type Level, LevelWord } from "@/ui/mark";
-import { usePreferences } from "@/ui/preferences";
 import { Failed, Loading } from "@/ui/states";
 import { CompareSheet } from "./compare/CompareSheet";
-import { ExpectedEdge } from "./ExpectedEdge";
-import { FuelPicker } from "./FuelPicker";
-import { Inputs } from "./Inputs";
 import { LayoutBench } from "./layout/LayoutBench";
-import { noteKey, withChange } from "./model";
+import { thicknessOf, wantedOf, withChange } from "./model";
+import { PlateBench } from "./PlateBench";
 import { SectionBench } from "./section/SectionBench";
-import { SettingsTable } from "./settings";
 import { TraceSheet } from "./TraceSheet";
 import { useDraft } from "./useDraft";
 import { Warnings } from "./Warnings";
 import { WorkBench } from "./work/WorkBench";
-
-type Shape = NonNullable<CutPlanRequest["section"]>;
 
 type Props = {
   jobId: string | null;
@@ -43,7 +35,6 @@ type Props = {
 };
 
 export function Bench({ jobId, input, onChange, heading, cutKey, rigFuel, actions }: Props) {
-  const { system } = usePreferences();
   const [dragged, setDragged] = useState<number | null>(null);
   const shownInput =
     dragged === null ? input : withChange(input, { steel: { thickness_mm: dragged } });
@@ -56,7 +47,6 @@ export function Bench({ jobId, input, onChange, heading, cutKey, rigFuel, action
   const grades = (reference.data?.grades ?? []).map((g) => ({ value: g.grade, text: g.title }));
   const [why, setWhy] = useState<string | null>(null);
   const [comparing, setComparing] = useState(false);
-  const [expecting, setExpecting] = useState(false);
   const [before, setBefore] = useState<{ fuel: string; plan: CutPlan } | null>(null);
   // another cut on the bench: the comparison of fuels ends, settings held on purpose stay
   // biome-ignore lint/correctness/useExhaustiveDependencies: the cut on the bench is what counts
@@ -68,21 +58,12 @@ export function Bench({ jobId, input, onChange, heading, cutKey, rigFuel, action
   const { plan, request } = draft;
   const fuel = request.gas.fuel;
   const errors = failure?.fields ?? [];
-  const wanted = {
-    ...request,
-    steel: { ...request.steel, ...shownInput.steel },
-    cut: { ...request.cut, ...shownInput.cut },
-    gas: { ...request.gas, ...shownInput.gas },
-  };
-  const refused = errors.some((error) => error.path === "steel.thickness_mm");
-  const thickness = (refused ? request : wanted).steel.thickness_mm;
-  const notes = plan.notes.map((note) => ({ ...note, level: note.level as Level }));
+  const wanted = wantedOf(request, shownInput);
   const onFuel = (next: string) => {
     // settings held on purpose stay held
     if (before === null || before.fuel !== "") setBefore({ fuel, plan });
     onChange({ gas: { fuel: next } });
   };
-  const quiet = notes.filter((note) => note.level === "info");
 
   return (
     <section aria-label="Bench" className="flex flex-col gap-3" data-verdict={plan.verdict}>
@@ -116,7 +97,7 @@ export function Bench({ jobId, input, onChange, heading, cutKey, rigFuel, action
         <SectionBench
           plan={plan}
           section={plan.section}
-          request={{ ...wanted, section: { ...request.section, ...shownInput.section } as Shape }}
+          request={wanted}
           errors={errors}
           grades={grades}
           onChange={onChange}
@@ -128,7 +109,7 @@ export function Bench({ jobId, input, onChange, heading, cutKey, rigFuel, action
           key={cutKey}
           plan={plan}
           work={plan.work}
-          request={{ ...wanted, work: shownInput.work ?? request.work ?? null }}
+          request={wanted}
           errors={errors}
           gauges={draft.gauges}
           expected={draft.expected}
@@ -154,66 +135,24 @@ export function Bench({ jobId, input, onChange, heading, cutKey, rigFuel, action
           onWhy={setWhy}
         />
       ) : (
-        <div className="grid items-start gap-3 md:grid-cols-[minmax(0,10fr)_minmax(0,11fr)]">
-          <div className="flex flex-col gap-3">
-            <FuelPicker value={fuel} onChange={onFuel} />
-            <div className="rounded-md border border-line bg-sheet p-1">
-              <div className="h-[280px]">
-                <EdgeDrawing
-                  plan={plan}
-                  thickness={thickness}
-                  bevel={request.cut.bevel_deg ?? 0}
-                  fuel={fuel}
-                  system={system}
-                  limits={reference.data?.limits ?? null}
-                  onThickness={(mm, done) => {
-                    setDragged(done ? null : mm);
-                    if (done) onChange({ steel: { thickness_mm: mm } });
-                  }}
-                />
-              </div>
-              <CutStrip
-                plan={plan}
-                length={request.cut.length_mm}
-                start={request.cut.start ?? "edge"}
-                scrap={request.cut.scrap ?? "far_side"}
-                system={system}
-              />
-            </div>
-            <details
-              className="rounded-md border border-line bg-sheet px-3 py-2"
-              data-expected-edge
-              onToggle={(event) => setExpecting(event.currentTarget.open)}
-            >
-              <summary className="cursor-pointer text-sm font-semibold">The edge to expect</summary>
-              <div className="mt-2">{expecting && <ExpectedEdge cut={request} />}</div>
-            </details>
-            <Inputs
-              request={wanted}
-              errors={errors}
-              reference={reference.data}
-              onChange={onChange}
-            />
-          </div>
-          <div className="flex flex-col gap-2" data-refused={errors.length > 0}>
-            <SettingsTable
-              plan={plan}
-              fuel={fuel}
-              before={before}
-              onWhy={setWhy}
-              gauges={draft.gauges}
-              expected={draft.expected}
-            />
-            {quiet.map((note) => (
-              <p key={noteKey(note)} className="text-xs text-ink-2" data-note={note.code}>
-                {sentence("notes", note.code, note.values, system, note.text)}
-              </p>
-            ))}
-            <p className="text-xs text-ink-2">
-              {SCREEN.defer} {SCREEN.manual}
-            </p>
-          </div>
-        </div>
+        <PlateBench
+          plan={plan}
+          request={request}
+          wanted={wanted}
+          thickness={thicknessOf({ request, wanted, errors })}
+          errors={errors}
+          reference={reference.data}
+          gauges={draft.gauges}
+          expected={draft.expected}
+          before={before}
+          onChange={onChange}
+          onThickness={(mm, done) => {
+            setDragged(done ? null : mm);
+            if (done) onChange({ steel: { thickness_mm: mm } });
+          }}
+          onFuel={onFuel}
+          onWhy={setWhy}
+        />
       )}
       <CompareSheet
         jobId={jobId}

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { CutInput, CutPlan, CutPlanRequest, Schemas } from "@/api/client";
+import type { CutInput, CutPlan, CutPlanRequest, FieldError, Schemas } from "@/api/client";
 import {
   cardFacts,
   facts,
@@ -10,10 +10,13 @@ import {
   nextBurn,
   noteKey,
   partFacts,
+  quietOf,
   ROWS,
   sectionFacts,
   setOf,
   stayKey,
+  thicknessOf,
+  wantedOf,
   withChange,
 } from "./model";
 
@@ -211,4 +214,47 @@ describe("what must be heeded", () => {
     expect([full.length, full[0]?.code, brief[0]?.code]).toEqual([1, "a", "b"]);
     expect(inFull([note("info", "c")])).toEqual({ full: [], brief: [] });
   });
+});
+
+describe("a cut while its plan is under way", () => {
+  const request = {
+    steel: { thickness_mm: 20, surface: "clean" },
+    cut: { length_mm: 500, count: 2 },
+    gas: { fuel: "propane" },
+  } as CutPlanRequest;
+
+  it("is the planned one with what was typed since, other parts left alone", () => {
+    const wanted = wantedOf(request, { steel: { thickness_mm: 30 }, gas: { fuel: "natural_gas" } });
+    expect(wanted).toMatchObject({
+      steel: { thickness_mm: 30, surface: "clean" },
+      cut: { length_mm: 500, count: 2 },
+      gas: { fuel: "natural_gas" },
+    });
+    expect("section" in wanted || "work" in wanted).toBe(false);
+  });
+
+  it("keeps shape and work of the plan where nothing newer was typed of them", () => {
+    const shape = { profile: "W12X26", turning: true };
+    const work = { kind: "heat", minutes: 5 };
+    const of = { ...request, section: shape, work } as unknown as CutPlanRequest;
+    const wanted = wantedOf(of, { section: { profile: "W8X31" } } as CutInput);
+    expect(wanted.section).toEqual({ profile: "W8X31", turning: true });
+    expect(wanted.work).toBe(work);
+    const other = { kind: "heat", minutes: 9 };
+    expect(wantedOf(of, { work: other } as unknown as CutInput).work).toBe(other);
+  });
+
+  it("is drawn as thick as wanted, but for a thickness that was refused", () => {
+    const wanted = wantedOf(request, { steel: { thickness_mm: 9000 } });
+    const error = (path: string) => ({ path }) as unknown as FieldError;
+    expect(thicknessOf({ request, wanted, errors: [] })).toBe(9000);
+    expect(thicknessOf({ request, wanted, errors: [error("cut.length_mm")] })).toBe(9000);
+    expect(thicknessOf({ request, wanted, errors: [error("steel.thickness_mm")] })).toBe(20);
+  });
+});
+
+it("says in passing what is neither stop nor caution", () => {
+  const notes = ["info", "stop", "caution", "info"].map((level, i) => ({ level, code: `n${i}` }));
+  const quiet = quietOf(notes as unknown as CutPlan["notes"]);
+  expect(quiet.map(({ code }) => code)).toEqual(["n0", "n3"]);
 });

@@ -1,9 +1,26 @@
 /** What the bench knows about a cut, without any fetching or drawing. */
-import type { CutInput, CutPlan, CutPlanRequest, LineView, Schemas } from "@/api/client";
+import type {
+  CutInput,
+  CutPlan,
+  CutPlanRequest,
+  FieldError,
+  LineView,
+  Schemas,
+} from "@/api/client";
 import { boxOf } from "@/draw/layout/geometry";
 import { SCREEN, word } from "@/text";
 import { isHeatingHead, tipName, tipShort } from "@/text/tip";
-import { band, boreName, clock, type Kind, plateName, print, type System, setting } from "@/units";
+import {
+  band,
+  boreName,
+  clock,
+  type Kind,
+  plateName,
+  print,
+  type System,
+  setting,
+  tape,
+} from "@/units";
 import { workFacts } from "./work/line";
 
 /** Lays `change` over `input`, part by part. `with({cut:{start:"edge"}}, {cut:{count:2}})` has both. */
@@ -14,6 +31,27 @@ export function withChange(input: CutInput, change: CutInput): CutInput {
       Object.assign(out, { [part]: { ...input[part], ...change[part] } });
   }
   return out;
+}
+
+/** What is wanted while its plan is under way: the planned request with all that was typed since. */
+export function wantedOf(request: CutPlanRequest, input: CutInput): CutPlanRequest {
+  const { steel, cut, gas, section, work } = request;
+  return {
+    ...request,
+    steel: { ...steel, ...input.steel },
+    cut: { ...cut, ...input.cut },
+    gas: { ...gas, ...input.gas },
+    ...(section ? { section: { ...section, ...input.section } as typeof section } : {}),
+    ...(work ? { work: input.work ?? work } : {}),
+  };
+}
+
+type Draft = { request: CutPlanRequest; wanted: CutPlanRequest; errors: readonly FieldError[] };
+
+/** The thickness that is drawn: the wanted one, but for one that is refused. */
+export function thicknessOf({ request, wanted, errors }: Draft): number {
+  const refused = errors.some((error) => error.path === "steel.thickness_mm");
+  return (refused ? request : wanted).steel.thickness_mm;
 }
 
 /** The cut in the reader's words: "4× 3/4 in plate · 36 in · guided · light rust". */
@@ -32,7 +70,7 @@ export function facts(request: CutPlanRequest, system: System): string {
     ? [...partFacts(request.layout.part, system), plate]
     : request.section
       ? sectionFacts(request.section, system)
-      : [plate, print(cut.length_mm, "length", system)];
+      : [plate, tape(cut.length_mm, system)];
   const parts = [
     ...what.map((part, i) => (i === 0 ? `${pieces}${part}` : part)),
     word(cut.process),
@@ -57,7 +95,7 @@ function heatOf(steel: CutPlanRequest["steel"]): string[] {
 export function partFacts(part: Schemas["LayoutPart"], system: System): string[] {
   const box = boxOf([part.outer]);
   const [wide, high] = [box.right - box.left, box.top - box.bottom];
-  const say = (mm: number) => print(mm, "length", system);
+  const say = (mm: number) => tape(mm, system);
   const holes = part.holes?.length ?? 0;
   const size = `${part.name || "part"} ${say(wide)} × ${say(high)}`;
   return [size, ...(holes === 0 ? [] : [holes === 1 ? "1 hole" : `${holes} holes`])];
@@ -71,7 +109,7 @@ export function nameOf(view: Pick<LineView, "line" | "request">, system: System)
 /** A shape and its cut in the reader's words: "W12X26", "square cut", "20 ft". */
 export function sectionFacts(section: Schemas["SectionWire"], system: System): string[] {
   const { custom, cut } = section;
-  const say = (mm: number | null | undefined) => (mm == null ? null : print(mm, "length", system));
+  const say = (mm: number | null | undefined) => (mm == null ? null : tape(mm, system));
   const by = (...all: (number | null | undefined)[]) => all.map(say).filter(Boolean).join(" × ");
   const shape = custom
     ? `${word(custom.family)} ${by(custom.depth_mm, custom.width_mm, custom.web_mm)}`
@@ -178,6 +216,11 @@ export function stayKey(quantity: string): string {
 /** Tells one note of a plan from another: the same can be said of either gas. */
 export function noteKey(note: CutPlan["notes"][number]): string {
   return `${note.code} ${note.values.gas?.word ?? ""}`;
+}
+
+/** What a plan says in passing. */
+export function quietOf(notes: CutPlan["notes"]): CutPlan["notes"] {
+  return notes.filter((note) => note.level === "info");
 }
 
 /** Stops first; of what remains the first stands in full where nothing is stopped, the others in brief. */

@@ -23,6 +23,11 @@ export function word(code: string): string {
   return sentences.words?.[code] ?? sentences.work_title?.[code] ?? code.replaceAll("_", " ");
 }
 
+/** Codes as a choice offers them, in words. */
+export function options(codes: readonly string[]): { value: string; text: string }[] {
+  return codes.map((code) => ({ value: code, text: word(code) }));
+}
+
 /** A value inside a sentence, in the reader's units. */
 export function value(of: Values[string], system: System): string {
   if (of.word !== undefined && of.word !== null) return word(of.word);

@@ -107,10 +107,11 @@ export function lengthsOf(system: System): "inch" | "metric" {
   return system === "inch" ? "inch" : "metric";
 }
 
+const PRINTED: Record<string, System> = { psi: "inch", bar: "metric", kpa: "metric_kpa" };
+
 /** The system whose pressures a gauge is printed in; the reader's where nobody said. */
 export function gaugeSystem(printed_in: string | null | undefined, reader: System): System {
-  const known: Record<string, System> = { psi: "inch", bar: "metric", kpa: "metric_kpa" };
-  return known[printed_in ?? ""] ?? reader;
+  return PRINTED[printed_in ?? ""] ?? reader;
 }
 
 /** What a person switches to next. */
@@ -241,6 +242,17 @@ export function about(mm: number, system: System): string {
   if (lengthsOf(system) !== "inch") return `${Math.round(mm)} mm`;
   const eighths = Math.round((mm / MM_PER_INCH) * 8);
   return `${fraction(eighths / 8, 8) ?? eighths / 8} in`;
+}
+
+/** From here on a length is read off a tape, mm. */
+const BY_TAPE = 24 * MM_PER_INCH;
+
+/** How far something is cut, as a tape reads it: long ones to a sixteenth of an inch, or a millimetre. Limits keep their decimals.
+ * `tape(1800, "inch")` is "70-7/8 in". */
+export function tape(mm: number, system: System): string {
+  if (lengthsOf(system) !== "inch" || mm < BY_TAPE) return print(mm, "length", system);
+  const sixteenths = Math.round((mm / MM_PER_INCH) * 16);
+  return `${fraction(sixteenths / 16, 16)} in`;
 }
 
 /** A value as a field shows it for editing, without the unit. */

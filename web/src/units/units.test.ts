@@ -10,6 +10,7 @@ import {
   setting,
   shown,
   stored,
+  tape,
 } from "./index";
 
 describe("printing as a shop writes", () => {
@@ -32,6 +33,22 @@ describe("printing as a shop writes", () => {
     expect(band(343.9, 452.4, "speed", "inch")).toBe("13.5 to 17.8 in/min");
     expect(clock(216.8)).toBe("3 min 37 s");
     expect(fraction(0.3, 16)).toBeNull();
+  });
+
+  it("reads long lengths off a tape: no sixteenth is out by more than half of one", () => {
+    expect(tape(1800, "inch")).toBe("70-7/8 in");
+    expect([tape(2540, "inch"), tape(2000, "metric"), tape(2000.4, "metric_kpa")]).toEqual([
+      "100 in",
+      "2000 mm",
+      "2000 mm",
+    ]);
+    // short ones keep their decimals: a shape's depth is known to a hundredth
+    expect(tape(309.9, "inch")).toBe("12.2 in");
+    for (let mm = 610; mm < 700; mm += 0.7) {
+      const [whole = 0, over] = tape(mm, "inch").replace(" in", "").split("-");
+      const [top = 0, under = 1] = (over ?? "0/1").split("/").map(Number);
+      expect(Math.abs((Number(whole) + top / under) * 25.4 - mm)).toBeLessThanOrEqual(25.4 / 32);
+    }
   });
 
   it("knows the published conversions", () => {

@@ -38,6 +38,7 @@ use crate::wire::run_event::RigBody;
 use crate::wire::sentence::SentenceWire;
 use crate::wire::setup::{PlaceWire, UnsaidWire};
 use crate::wire::text::Section;
+use crate::wire::usual::{UsualGauge, usual_gauges};
 
 /// For a burn of the skin. Source: `common_practice` of first aid.
 const FIRST_AID: [&str; 4] = ["burn_flame_out", "burn_cool", "burn_cover", "burn_call"];
@@ -140,6 +141,8 @@ pub struct RunDocument {
     pub stopped: Vec<StoppedCut>,
     /// The ends of the scales of the gauges in use.
     pub gauges: Gauges,
+    /// The scales of usual gauges, where the rack does not know those in use.
+    pub usual_gauges: Vec<UsualGauge>,
     /// What the fuel never goes above at its regulator, flowing or shut; null where there is no such limit.
     pub ceiling_kpa: Option<f64>,
     /// Which flame a mixture makes.
@@ -315,6 +318,7 @@ pub async fn document(pool: &PgPool, shop: &Shop, asked: Asked) -> ApiResult<Run
         cuts,
         stopped,
         gauges: at_rig.gauges,
+        usual_gauges: usual_gauges()?,
         ceiling_kpa: (fuel == Fuel::Acetylene).then(|| ACETYLENE_CEILING.as_pa() / 1e3),
         flame: FlameBands {
             carburising_below: CARBURISING_BELOW,

@@ -10,7 +10,7 @@ use galvanon_core::quantity::{Angle, Length, Mass};
 use galvanon_core::range::Range;
 use galvanon_core::section::asked::{
     ALONG, Across, BEVEL, CutKind, DEPTH, Flanges, HEADER, MITRE, OFFSET, OPENING, Opening, PIECE,
-    RADIUS, SADDLE,
+    RADIUS, SADDLE, USUAL_HOLE_HEIGHT, USUAL_HOLE_LENGTH, USUAL_RADIUS,
 };
 use galvanon_core::section::held::{LIFT, Stands};
 use galvanon_core::section::profile::{SIZE, WALL};
@@ -26,10 +26,6 @@ use crate::error::{ApiError, ApiResult};
 use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
 
 const ACCESS: &[(Access, &str)] = &[(Access::ALL, "all"), (Access::ONE_SIDE, "one_side")];
-/// A corner that is not said. Source: `common_practice`: 1/2 in.
-const USUAL_RADIUS: f64 = 0.0127;
-/// An access hole that is not said. Source: `ours`, over the least of `aisc_360`.
-const USUAL_HOLE: (f64, f64) = (0.040, 0.025);
 /// Reads the parts of one shape; `at` is its place in the request, with a dot, or nothing.
 struct Reader<'a> {
     fields: &'a mut Fields,
@@ -200,7 +196,7 @@ impl Reader<'_> {
         let flanges =
             |this: &mut Self| this.code("cut.flanges", cut.flanges.as_ref(), Some(Flanges::Top));
         let radius = |this: &mut Self| {
-            this.length_or("cut.radius_mm", cut.radius_mm.as_ref(), &RADIUS, USUAL_RADIUS)
+            this.length_or("cut.radius_mm", cut.radius_mm.as_ref(), &RADIUS, USUAL_RADIUS.as_m())
         };
         // a piece is as long as it is said to be
         let whole = cut.length_mm.as_ref().or(section.piece_length_mm.as_ref());
@@ -225,13 +221,13 @@ impl Reader<'_> {
                     "cut.length_mm",
                     cut.length_mm.as_ref(),
                     &ALONG,
-                    USUAL_HOLE.0,
+                    USUAL_HOLE_LENGTH.as_m(),
                 ),
                 height: self.length_or(
                     "cut.height_mm",
                     cut.height_mm.as_ref(),
                     &ALONG,
-                    USUAL_HOLE.1,
+                    USUAL_HOLE_HEIGHT.as_m(),
                 ),
                 radius: radius(self),
                 flanges: flanges(self),

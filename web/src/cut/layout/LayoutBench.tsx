@@ -4,15 +4,13 @@ import { PencilRuler } from "lucide-react";
 import { useState } from "react";
 import type { CutInput, CutPlan, CutPlanRequest, FieldError, Schemas } from "@/api/client";
 import { LaidPlate } from "@/draw/layout/laid-plate";
-import { SCREEN, sentence } from "@/text";
 import { LAYOUT } from "@/text/layout";
 import { buttonLook } from "@/ui/button";
 import { Choice } from "@/ui/choice";
-import { usePreferences } from "@/ui/preferences";
 import { May } from "@/ui/session";
 import { FuelPicker } from "../FuelPicker";
-import { Inputs } from "../Inputs";
-import { noteKey } from "../model";
+import { Inputs } from "../inputs/Inputs";
+import { Quiet } from "../Quiet";
 import { SettingsTable } from "../settings";
 import { Outputs } from "./Outputs";
 import { Legend, PathList } from "./PathList";
@@ -38,10 +36,8 @@ type Props = {
 
 export function LayoutBench(props: Props) {
   const { plan, laid, layout, request, line, job, errors, onChange } = props;
-  const { system } = usePreferences();
   const [picked, setPicked] = useState<number | null>(null);
   const of = (change: CutInput["layout"] & object) => onChange({ layout: change });
-  const quiet = plan.notes.filter((note) => note.level === "info");
   return (
     <div
       className="grid grid-cols-1 items-start gap-3 md:grid-cols-[minmax(0,11fr)_minmax(0,10fr)]"
@@ -113,14 +109,7 @@ export function LayoutBench(props: Props) {
           </May>
         )}
         {line !== null && <Outputs body={{ layout_id: line }} />}
-        {quiet.map((note) => (
-          <p key={noteKey(note)} className="text-xs text-ink-2" data-note={note.code}>
-            {sentence("notes", note.code, note.values, system, note.text)}
-          </p>
-        ))}
-        <p className="text-xs text-ink-2">
-          {LAYOUT.hand} {LAYOUT.dryRun} {SCREEN.defer} {SCREEN.manual}
-        </p>
+        <Quiet notes={plan.notes} lead={`${LAYOUT.hand} ${LAYOUT.dryRun}`} />
       </div>
     </div>
   );

@@ -1,9 +1,12 @@
 /** Which cut of a shape, and its measures. */
+
 import type { SectionInput } from "@/api/client";
+import { options } from "@/text";
 import { Choice } from "@/ui/choice";
+import { useLimits } from "@/ui/limits";
 import { MeasureField } from "@/ui/measure-field";
 import { type Field, fieldsOf, isRound, shownIn, USUAL } from "./asks";
-import { options, type Part } from "./part";
+import type { Part } from "./part";
 
 type Cut = NonNullable<SectionInput["cut"]>;
 
@@ -20,6 +23,7 @@ const STARTS = options(["pierce", "drilled_hole"]);
 
 export function CutInputs({ section, kinds, error, of }: Part & { kinds: readonly string[] }) {
   const cut = section.cut as Cut;
+  const taken = useLimits()?.usual_of_a_shape ?? null;
   const ofCut = (change: Partial<Cut>) => of({ cut: { ...cut, ...change } });
   return (
     <>
@@ -53,7 +57,7 @@ export function CutInputs({ section, kinds, error, of }: Part & { kinds: readonl
           key={key}
           label={label}
           kind={kind ?? "length"}
-          value={shownIn(cut, key, section.piece_length_mm)}
+          value={shownIn(cut, key, { piece_mm: section.piece_length_mm, taken })}
           error={error(`section.cut.${key}`)}
           onCommit={(value) => ofCut({ [key]: value })}
         />

@@ -1,12 +1,12 @@
 /** Which shape, which cut, what is in reach: the numbers and words behind a section's drawing. */
 import type { CutInput, CutPlanRequest, FieldError, SectionInput } from "@/api/client";
-import { refusal } from "@/text";
+import { options, refusal } from "@/text";
 import { Choice } from "@/ui/choice";
 import { MeasureField } from "@/ui/measure-field";
 import { usePreferences } from "@/ui/preferences";
 import { leavesADrop } from "./asks";
 import { CutInputs } from "./CutInputs";
-import { options } from "./part";
+
 import { ShapeInputs } from "./ShapeInputs";
 
 type Props = {

@@ -1,9 +1,11 @@
 /** Which shape: by its name, or by its own sizes. */
+
 import type { SectionInput } from "@/api/client";
+import { options } from "@/text";
 import { Choice } from "@/ui/choice";
 import { MeasureField } from "@/ui/measure-field";
 import { FAMILIES, ownSizes, sizesOf } from "./asks";
-import { options, type Part } from "./part";
+import type { Part } from "./part";
 import { ShapeField } from "./ShapeField";
 
 const BY_NAME = "by name";

@@ -3,15 +3,19 @@ import {
   FAMILIES,
   FIELDS,
   fieldsOf,
-  HOLE,
   isRound,
+  isTube,
   leavesADrop,
   ownSizes,
   shownIn,
+  sidesOf,
   sizesOf,
-  TAKEN,
+  turned,
   USUAL,
 } from "./asks";
+
+const taken = { radius_mm: 13, hole_length_mm: 41, hole_height_mm: 26 };
+const nothing = { piece_mm: null, taken };
 
 describe("what a cut of a shape is asked by", () => {
   it("has a field for each measure that a new cut begins with", () => {
@@ -37,9 +41,9 @@ describe("what a cut of a shape is asked by", () => {
     const asked = new Set<string>(
       Object.values(FIELDS).flatMap((all) => all.map(({ key }) => key)),
     );
-    for (const key of [...Object.keys(TAKEN), ...Object.keys(HOLE)])
-      expect(asked.has(key)).toBe(true);
-    expect(Object.keys(HOLE).sort()).toEqual(FIELDS.access_hole?.map(({ key }) => key).sort());
+    for (const key of ["radius_mm", "offset_mm"]) expect(asked.has(key)).toBe(true);
+    for (const { key } of FIELDS.access_hole ?? [])
+      expect(shownIn({ kind: "access_hole" }, key, nothing), key).toBeGreaterThan(0);
   });
 });
 
@@ -81,21 +85,55 @@ describe("the fields of a cut", () => {
   });
 
   it("show what was said, else what is taken in its place", () => {
-    expect(shownIn({ kind: "cope", radius_mm: 20 }, "radius_mm", null)).toBe(20);
-    expect(shownIn({ kind: "cope" }, "radius_mm", null)).toBe(TAKEN.radius_mm);
-    expect(shownIn({ kind: "access_hole" }, "length_mm", 900)).toBe(HOLE.length_mm);
-    expect(shownIn({ kind: "saddle" }, "angle_deg", null)).toBe(90);
-    expect(shownIn({ kind: "mitre" }, "angle_deg", null)).toBeNull();
+    expect(shownIn({ kind: "cope", radius_mm: 20 }, "radius_mm", nothing)).toBe(20);
+    expect(shownIn({ kind: "cope" }, "radius_mm", nothing)).toBe(taken.radius_mm);
+    const long = { piece_mm: 900, taken };
+    expect(shownIn({ kind: "access_hole" }, "length_mm", long)).toBe(taken.hole_length_mm);
+    expect(shownIn({ kind: "cope" }, "length_mm", long)).toBe(900);
+    expect(shownIn({ kind: "saddle" }, "angle_deg", nothing)).toBe(90);
+    expect(shownIn({ kind: "mitre" }, "angle_deg", nothing)).toBeNull();
+  });
+
+  it("show no radius that nobody told yet", () => {
+    const unknown = { piece_mm: null, taken: null };
+    expect(shownIn({ kind: "cope" }, "radius_mm", unknown)).toBeNull();
+    expect(shownIn({ kind: "access_hole" }, "height_mm", unknown)).toBeNull();
+    expect(shownIn({ kind: "web_opening" }, "offset_mm", unknown)).toBe(0);
   });
 
   it("of a cut along the shape show the whole piece until a length is said", () => {
-    expect(shownIn({ kind: "split" }, "length_mm", 2_400)).toBe(2_400);
-    expect(shownIn({ kind: "split", length_mm: 600 }, "length_mm", 2_400)).toBe(600);
-    expect(shownIn({ kind: "split" }, "length_mm", undefined)).toBeNull();
+    expect(shownIn({ kind: "split" }, "length_mm", { piece_mm: 2_400, taken })).toBe(2_400);
+    expect(
+      shownIn({ kind: "split", length_mm: 600 }, "length_mm", { piece_mm: 2_400, taken }),
+    ).toBe(600);
+    expect(shownIn({ kind: "split" }, "length_mm", { piece_mm: undefined, taken })).toBeNull();
   });
 
   it("ask for the drop only where something is cut off across", () => {
     expect(["square", "mitre", "bevel", "saddle"].every(leavesADrop)).toBe(true);
     expect(["cope", "access_hole", "web_opening", "strip", "split"].some(leavesADrop)).toBe(false);
   });
+});
+
+describe("the sides in reach", () => {
+  const section = (more: object) =>
+    ({ profile: "W12X26", ...more }) as unknown as Parameters<typeof sidesOf>[0];
+
+  it("are those that are said, else all, else the near one where only one is reached", () => {
+    expect(sidesOf(section({ sides: ["above"], access: "one_side" }))).toEqual(["above"]);
+    expect(sidesOf(section({}))).toHaveLength(4);
+    expect(sidesOf(section({ access: "one_side" }))).toEqual(["near"]);
+    expect(sidesOf(null)).toHaveLength(4);
+  });
+
+  it("are touched on and off again", () => {
+    expect(turned(["near"], "far")).toEqual(["near", "far"]);
+    expect(turned(turned(["near"], "far"), "far")).toEqual(["near"]);
+    expect(turned(["near"], "near")).toEqual([]);
+  });
+});
+
+it("tubes are those that have an inside all round", () => {
+  expect(["pipe", "round_tube", "rectangular_tube"].every(isTube)).toBe(true);
+  expect(["i", "channel", "flat", "round_bar"].some(isTube)).toBe(false);
 });

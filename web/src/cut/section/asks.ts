@@ -1,5 +1,5 @@
 /** What each cut of a shape is asked by: its measures in order, and what stands there where nothing is said. */
-import type { SectionInput } from "@/api/client";
+import type { CutPlanRequest, Schemas, SectionInput } from "@/api/client";
 import type { Kind } from "@/units";
 
 type Cut = NonNullable<SectionInput["cut"]>;
@@ -44,9 +44,8 @@ export const FIELDS: Record<string, readonly Field[]> = {
     { key: "offset_mm", label: "Off the middle" },
   ],
 };
-/** What the server takes where nothing is said, so that the field shows it. */
-export const TAKEN: Record<string, number> = { radius_mm: 12.7, offset_mm: 0 };
-export const HOLE: Record<string, number> = { height_mm: 25, length_mm: 40, radius_mm: 12.7 };
+/** What is taken where nothing is said; null until it is known. */
+export type Taken = Schemas["UsualOfShape"] | null;
 
 type Custom = NonNullable<SectionInput["custom"]>;
 export type Size = "depth_mm" | "width_mm" | "web_mm" | "flange_mm";
@@ -91,14 +90,38 @@ export function fieldsOf(cut: Cut): readonly Field[] {
 export function shownIn(
   cut: Cut,
   key: Field["key"],
-  piece_mm: number | null | undefined,
+  { piece_mm, taken }: { piece_mm: number | null | undefined; taken: Taken },
 ): number | null {
   const said = cut[key] as number | null | undefined;
-  const taken = cut.kind === "access_hole" ? HOLE[key] : TAKEN[key];
   const square = cut.kind === "saddle" && key === "angle_deg" ? 90 : undefined;
-  return said ?? taken ?? square ?? (key === "length_mm" ? (piece_mm ?? null) : null);
+  const whole = key === "length_mm" ? piece_mm : undefined;
+  return said ?? takenOf(cut.kind, key, taken) ?? square ?? whole ?? null;
+}
+
+/** What the server takes for a measure, so that the field shows it. */
+function takenOf(kind: string, key: Field["key"], taken: Taken): number | undefined {
+  if (key === "offset_mm") return 0;
+  if (key === "radius_mm") return taken?.radius_mm;
+  if (kind !== "access_hole") return undefined;
+  return { height_mm: taken?.hole_height_mm, length_mm: taken?.hole_length_mm }[key as string];
 }
 
 /** Cuts that leave a drop. */
 const LEAVES_A_DROP = ["square", "mitre", "bevel", "saddle"];
 export const leavesADrop = (kind: string): boolean => LEAVES_A_DROP.includes(kind);
+
+const TUBES = ["rectangular_tube", "round_tube", "pipe"];
+export const isTube = (family: string): boolean => TUBES.includes(family);
+
+const SIDES = ["above", "near", "far", "below"];
+
+/** The sides in reach that a request says; all of them where it says nothing. */
+export function sidesOf(section: CutPlanRequest["section"]): string[] {
+  if (section?.sides) return section.sides;
+  return section?.access === "one_side" ? ["near"] : SIDES;
+}
+
+/** The sides in reach when one was touched. `turned(["near"], "far")` is both. */
+export function turned(sides: readonly string[], side: string): string[] {
+  return sides.includes(side) ? sides.filter((each) => each !== side) : [...sides, side];
+}

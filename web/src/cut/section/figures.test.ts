@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
-import type { Schemas } from "@/api/client";
+import type { CutPlan, Schemas } from "@/api/client";
 import { ABSENT } from "../model";
-import { figuresOf } from "./figures";
+import { figuresOf, totalsOf, wayFacts, whysOf } from "./figures";
 
 const stroke = {
   tip: { bore_mm: 1.2, mark: "C" },
@@ -31,4 +31,76 @@ describe("what is set for a stroke", () => {
     expect(new Set(Object.values(set))).toEqual(new Set([ABSENT]));
     for (const value of Object.values(set)) expect(value).not.toMatch(/\d/);
   });
+});
+
+const reader = { system: "metric", money: (value: number) => `$${value.toFixed(2)}` } as const;
+const way = {
+  code: "upright",
+  strokes: 3,
+  turns: 1,
+  time_s: { total: 90 },
+  oxygen_l: 210,
+  cost: 4.5,
+  reached: true,
+} as unknown as Schemas["WayWire"];
+
+describe("what a way of lying takes", () => {
+  it("is its strokes, time, oxygen, turns and cost in the reader's units", () => {
+    expect(wayFacts(way, { ...reader, stopped: false })).toEqual([
+      "3 strokes",
+      "1 min 30 s",
+      "210 l oxygen",
+      "turned once",
+      "$4.50",
+    ]);
+  });
+
+  it("says one stroke and several turns as they are said, and no cost where none is known", () => {
+    const other = { ...way, strokes: 1, turns: 3, cost: null };
+    const [strokes, , , turns, ...more] = wayFacts(other, { ...reader, stopped: false });
+    expect([strokes, turns, more]).toEqual(["1 stroke", "turned 3 times", []]);
+    expect(wayFacts({ ...way, turns: 0 }, { ...reader, stopped: false })).toHaveLength(4);
+  });
+
+  it("promises no time, gas or money of a cut that must not be made", () => {
+    expect(wayFacts(way, { ...reader, stopped: true })).toEqual(["3 strokes", "turned once"]);
+  });
+});
+
+describe("what the whole cut takes", () => {
+  const plan = (verdict: string, cost: object | null) =>
+    ({
+      verdict,
+      time_s: { total: 61 },
+      oxygen_l: 100,
+      fuel_l: 20,
+      cost,
+    }) as unknown as CutPlan;
+
+  it("names the fuel, and counts money where prices are known", () => {
+    const rows = totalsOf(plan("go", { total: 3 }), "propane", reader);
+    expect(rows.map(({ quantity, value }) => [quantity, value])).toEqual([
+      ["time_s", "1 min 1 s"],
+      ["oxygen_l", "100 l"],
+      ["fuel_l", "20 l"],
+      ["cost", "$3.00"],
+    ]);
+    expect(rows[2]?.name).toBe("propane");
+    expect(totalsOf(plan("go", null), "propane", reader)).toHaveLength(3);
+  });
+
+  it("is absent where the cut is stopped", () => {
+    const rows = totalsOf(plan("stop", { total: 3 }), "propane", reader);
+    expect(rows.map(({ value }) => value)).toEqual([ABSENT, ABSENT, ABSENT, ABSENT]);
+  });
+});
+
+it("tells each reason for a hold once, and none for the piece", () => {
+  const hold = (part: string, why: string) => ({ part, why });
+  const holds = [hold("piece", "a"), hold("drop", "b"), hold("tee", "b"), hold("drop", "c")];
+  const told = whysOf(holds as unknown as Schemas["SectionReply"]["holds"]);
+  expect(told.map(({ part, why }) => [part, why])).toEqual([
+    ["drop", "b"],
+    ["drop", "c"],
+  ]);
 });

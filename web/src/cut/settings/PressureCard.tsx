@@ -35,6 +35,7 @@ export function PressureCard({ plan, before, quantity, gas, onWhy, gauges }: Pro
           gas={gas}
           pressure={pressure}
           system={system}
+          usual={limits?.usual_gauges ?? []}
           label={`${word(gas)} delivery gauge`}
           scale={quantity === "oxygen_pressure_kpa" ? gauges.oxygen_kpa : gauges.fuel_kpa}
           ceiling={ceilingOf(gas, limits)}

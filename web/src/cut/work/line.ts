@@ -1,7 +1,7 @@
 /** A work as a line of a job: its words, its request, and what the drawing measures. Pure. */
 import type { CutInput, Schemas } from "@/api/client";
 import { WORK_WORDS } from "@/text/work";
-import { clock, print, type System } from "@/units";
+import { clock, print, type System, tape } from "@/units";
 import {
   AT_FIRST,
   CHOICES,
@@ -19,7 +19,7 @@ import {
 type Stage = Schemas["StageWire"];
 
 const say = (mm: number | null | undefined, system: System) =>
-  mm == null ? null : print(mm, "length", system);
+  mm == null ? null : tape(mm, system);
 
 /** What is done, in a fabricator's words. */
 export function workFacts(work: WorkRequest, system: System): string[] {

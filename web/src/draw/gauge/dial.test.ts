@@ -1,9 +1,23 @@
+import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
-import { SYSTEMS, shown } from "@/units";
-import { angleOf, arc, dialOf, point, ticksOf } from "./dial";
+import { gaugeSystem, SYSTEMS, shown, stored } from "@/units";
+import { angleOf, arc, dialOf, point, ticksOf, type Usual } from "./dial";
+
+/** The table itself: what the server hands on. */
+const usual: Usual[] = readFileSync("../reference/tables/gauge-scales.csv", "utf8")
+  .split("\n")
+  .filter((line) => /^(delivery|contents),/.test(line))
+  .map((line) => {
+    const [gauge = "", gas = "", printed_in = "", full, major] = line.split(",");
+    const kpa = (value: string | undefined) =>
+      stored(Number(value), "pressure", gaugeSystem(printed_in, "inch"));
+    return { gauge, gas, printed_in, full_kpa: kpa(full), major_kpa: kpa(major) };
+  });
 
 const asked = {
   gas: "oxygen",
+  gauge: "delivery",
+  usual,
   pressure: { low: 200, set: 250, high: 300 },
   reader: "metric" as const,
   scale: null,
@@ -41,6 +55,36 @@ describe("the dial of a gauge", () => {
     expect(dial).toMatchObject({ system: "metric", full: 16, every: 4, small: 1 });
     const beyond = { low: 1700, set: 1800, high: 1900 };
     expect(dialOf({ ...asked, scale: 1600, face, pressure: beyond }).full).toBeGreaterThan(16);
+  });
+
+  it("is the smallest usual one that holds the band, with its own numbers", () => {
+    const dial = (gas: string, set: number, reader: "inch" | "metric") =>
+      dialOf({ ...asked, gas, reader, pressure: { low: set, set, high: set } });
+    expect(dial("oxygen", 250, "inch")).toMatchObject({ full: 100, every: 20 });
+    expect(dial("oxygen", 700, "inch")).toMatchObject({ full: 200, every: 40 });
+    expect(dial("propane", 20, "metric")).toMatchObject({ full: 1.5, every: 0.5 });
+    // rounding over the wire moves no printed number
+    const rounded = usual.map((each) => ({ ...each, full_kpa: Math.round(each.full_kpa) }));
+    const near = dialOf({ ...asked, reader: "inch", usual: rounded });
+    expect(near).toMatchObject({ full: 100, every: 20 });
+  });
+
+  it("of a cylinder goes as far as a full one, and is printed as the reader reads", () => {
+    const contents = (gas: string, reader: "inch" | "metric") =>
+      dialOf({ ...asked, gas, gauge: "contents", reader, pressure: null });
+    expect(contents("oxygen", "inch").full).toBe(4000);
+    expect(contents("acetylene", "metric").full).toBe(40);
+  });
+
+  it("holds the needle on round numbers while no usual gauge is known, or none reaches so far", () => {
+    for (const known of [[], usual]) {
+      for (const high of [3, 70, 900, 9_000]) {
+        const pressure = { low: high, set: high, high };
+        const { full, every } = dialOf({ ...asked, usual: known, pressure });
+        expect(full).toBeGreaterThanOrEqual(shown(high, "pressure", "metric") - 1e-9);
+        expect(full / every).toBeCloseTo(Math.round(full / every), 6);
+      }
+    }
   });
 
   it("never has so many printed marks that none can be told from the next", () => {

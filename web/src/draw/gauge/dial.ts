@@ -1,4 +1,5 @@
 /** The dial of a delivery gauge: how far its scale goes, where its marks and its red stand, and where the needle points. Pure. */
+import type { Schemas } from "@/api/client";
 import { gaugeSystem, type System, shown } from "@/units";
 
 export type Band = { low: number; set: number; high: number };
@@ -15,53 +16,29 @@ export type Face = {
 const SWEEP = 270;
 const FROM = -135;
 
-/** Full scales of common delivery gauges, in the reader's unit: [full, major]. */
-const SCALES: Record<System, Record<"oxygen" | "fuel", [number, number][]>> = {
-  inch: {
-    oxygen: [
-      [100, 20],
-      [200, 40],
-      [400, 80],
-    ],
-    fuel: [
-      [30, 5],
-      [60, 10],
-      [200, 40],
-    ],
-  },
-  metric: {
-    oxygen: [
-      [6, 1],
-      [10, 2],
-      [16, 4],
-      [25, 5],
-    ],
-    fuel: [
-      [1.5, 0.5],
-      [2.5, 0.5],
-      [6, 1],
-      [16, 4],
-    ],
-  },
-  metric_kpa: {
-    oxygen: [
-      [700, 100],
-      [1400, 200],
-      [2800, 400],
-    ],
-    fuel: [
-      [200, 50],
-      [400, 100],
-      [1400, 200],
-    ],
-  },
-};
+/** A usual gauge, kPa: what is drawn where the rack does not know the shop's own. */
+export type Usual = Schemas["UsualGauge"];
 
 /** The distance of numbers on a scale: four to eight of them. `major(200)` is 40. */
 function major(full: number): number {
   const rough = full / 5;
   const ten = 10 ** Math.floor(Math.log10(rough));
   return [1, 2, 2.5, 4, 5, 10].map((step) => step * ten).find((step) => full / step <= 6) ?? rough;
+}
+
+/** The end of a scale, and the distance of its numbers. */
+type Marks = [full: number, every: number];
+
+/** Fuels share their delivery gauges; what is left of each in the cylinder has its own. */
+function kindOf(gas: string, gauge: string): string {
+  return gauge === "delivery" && gas !== "oxygen" ? "fuel" : gas;
+}
+
+/** A scale that holds the needle where no usual one does: the last one, or one of round numbers. */
+function beyond(highest: number, last: Marks | undefined): Marks {
+  if (last !== undefined && highest <= 0) return last;
+  const every = major(Math.max(highest, 1));
+  return [every * Math.max(Math.ceil(highest / every), 4), every];
 }
 
 export type Dial = {
@@ -77,6 +54,9 @@ export type Dial = {
 
 type Asked = {
   gas: string;
+  gauge: Usual["gauge"];
+  /** The usual scales, small to large; none while they are not known yet. */
+  usual: readonly Usual[];
   pressure: Band | null | undefined;
   reader: System;
   scale: number | null | undefined;
@@ -85,23 +65,27 @@ type Asked = {
 };
 
 /** The shop's own gauge where the rack knows it and the needle stays on it, else a usual one. */
-export function dialOf({ gas, pressure, reader, scale, face, ceiling }: Asked): Dial {
+export function dialOf({ gas, gauge, usual, pressure, reader, scale, face, ceiling }: Asked): Dial {
   const system = gaugeSystem(face?.printed_in, reader);
   // a full scale is a round number of its own unit
   const round = system === "metric" ? 0.5 : 5;
   const read = (kpa: number) => shown(kpa, "pressure", system);
-  const scales = SCALES[system][gas === "oxygen" ? "oxygen" : "fuel"];
+  const even = (kpa: number) => Math.round(read(kpa) / round) * round;
+  const scales = usual
+    .filter((each) => each.gauge === gauge && each.gas === kindOf(gas, gauge))
+    .filter((each) => gaugeSystem(each.printed_in, reader) === system)
+    .map((each): Marks => [even(each.full_kpa), even(each.major_kpa)]);
   // a needle beyond the shop's own scale would tell nothing: then a usual one is drawn
-  const own = scale == null ? 0 : Math.round(read(scale) / round) * round;
+  const own = scale == null ? 0 : even(scale);
   const highest = pressure ? read(pressure.high) : 0;
-  const usual = scales.find(([end]) => highest <= end) ?? scales.at(-1) ?? [100, 20];
+  const fits = scales.find(([end]) => highest <= end) ?? beyond(highest, scales.at(-1));
   const isOwn = own > 0 && (!pressure || read(pressure.set) <= own);
   // marks as they are printed, where the rack knows them; never so many that none can be told from the next
   const printed = (kpa: number | null | undefined, most: number) => {
     const step = kpa == null ? 0 : read(kpa);
     return isOwn && step > 0 && own / step <= most ? step : null;
   };
-  const [full, every] = isOwn ? [own, printed(face?.major_kpa, 12) ?? major(own)] : usual;
+  const [full, every] = isOwn ? [own, printed(face?.major_kpa, 12) ?? major(own)] : fits;
   const small = printed(face?.minor_kpa, 80) ?? every / 5;
   const ownRed = isOwn && face?.red_from_kpa != null ? face.red_from_kpa : null;
   const from = ownRed ?? ceiling;

@@ -1,10 +1,14 @@
 /** A delivery gauge as the hand sees it: the needle at the setting, the band on the rim. */
 import { gasColour } from "@/ui/gas-badge";
 import { band, number, type System, shown, unitOf } from "@/units";
-import { angleOf, arc, type Band, dialOf, type Face, point, ticksOf } from "./dial";
+import { angleOf, arc, type Band, dialOf, type Face, point, ticksOf, type Usual } from "./dial";
 
 type Props = {
   gas: string;
+  /** What goes to the torch, or what is left. */
+  gauge?: Usual["gauge"];
+  /** The usual gauges, where the shop's own is not known. */
+  usual: readonly Usual[];
   /** None where a stop says that there is no such setting: the face is drawn without needle and band. */
   pressure: Band | null | undefined;
   system: System;
@@ -21,6 +25,8 @@ const RADIUS = 74;
 
 export function Gauge({
   gas,
+  gauge = "delivery",
+  usual,
   pressure,
   system: reader,
   label,
@@ -28,7 +34,7 @@ export function Gauge({
   face,
   ceiling = null,
 }: Props) {
-  const dial = dialOf({ gas, pressure, reader, scale, face, ceiling });
+  const dial = dialOf({ gas, gauge, usual, pressure, reader, scale, face, ceiling });
   const { system, full, red } = dial;
   const read = (kpa: number) => shown(kpa, "pressure", system);
   const angle = (value: number) => angleOf(dial, value);

@@ -45,6 +45,7 @@ export function PressureBlock({
           gas={gas}
           pressure={pressure}
           system={system}
+          usual={limits?.usual_gauges ?? []}
           label={`${word(gas)} gauge`}
           ceiling={ceilingOf(gas, limits)}
         />

@@ -4,7 +4,7 @@ import { Slider } from "radix-ui";
 import { useState } from "react";
 import { ApiFailure, api, data } from "@/api/client";
 import { keys } from "@/api/keys";
-import { classWords, Paces } from "@/cut/ExpectedEdge";
+import { classWords, Paces } from "@/cut/edges/ExpectedEdge";
 import { along, CutFaceDrawing } from "@/draw/cut-face";
 import { refusal, SCREEN } from "@/text";
 import { Button } from "@/ui/button";

@@ -1,11 +1,11 @@
 /** The cut an edge belongs to: thickness, how the torch is moved, the fuel. */
 import { FuelPicker } from "@/cut/FuelPicker";
-import { word } from "@/text";
+import { options } from "@/text";
 import { Choice } from "@/ui/choice";
 import { MeasureField } from "@/ui/measure-field";
 import type { Cut } from "./model";
 
-const PROCESSES = ["freehand", "guided", "machine"].map((value) => ({ value, text: word(value) }));
+const PROCESSES = options(["freehand", "guided", "machine"]);
 
 export function CutAsked({
   cut,

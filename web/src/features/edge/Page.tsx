@@ -5,7 +5,7 @@ import { Tabs } from "radix-ui";
 import { useEffect, useState } from "react";
 import { api, data } from "@/api/client";
 import { keys } from "@/api/keys";
-import { PastEdges } from "@/cut/PastEdges";
+import { PastEdges } from "@/cut/edges/PastEdges";
 import { SCREEN } from "@/text";
 import { useKept } from "@/ui/kept";
 import { Empty, Failed, Loading } from "@/ui/states";

@@ -5,8 +5,8 @@ import { word } from "@/text";
 import { GasBadge } from "@/ui/gas-badge";
 import { May } from "@/ui/session";
 import { Actions } from "./Actions";
-import { JobSheet } from "./JobSheet";
 import { Stages } from "./Stages";
+import { JobSheet } from "./sheet/JobSheet";
 
 type Props = {
   job: Schemas["Job"];

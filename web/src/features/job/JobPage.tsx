@@ -13,7 +13,7 @@ import {
 import { keys } from "@/api/keys";
 import { once } from "@/api/once";
 import { Bench, facts, nameOf, QuickEntry, withChange } from "@/cut";
-import { PastEdges } from "@/cut/PastEdges";
+import { PastEdges } from "@/cut/edges/PastEdges";
 import { SCREEN } from "@/text";
 import { useKept } from "@/ui/kept";
 import { Notice } from "@/ui/notice";

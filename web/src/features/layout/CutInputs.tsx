@@ -1,6 +1,6 @@
 /** The plate and how the torch is moved over it. */
 import type { Schemas } from "@/api/client";
-import { word } from "@/text";
+import { options } from "@/text";
 import { LAYOUT } from "@/text/layout";
 import { Choice } from "@/ui/choice";
 import { MeasureField } from "@/ui/measure-field";
@@ -51,7 +51,7 @@ export function CutInputs({ asked, onChange, problem, orders, hangs }: Props) {
       <Choice
         label={LAYOUT.process}
         value={asked.process}
-        options={PROCESSES.map((value) => ({ value, text: word(value) }))}
+        options={options(PROCESSES)}
         onChange={(process) => onChange({ ...asked, process })}
       />
       {field(LAYOUT.plateWidth, "width_mm")}

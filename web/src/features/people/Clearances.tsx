@@ -5,7 +5,7 @@ import { ApiFailure, api, data, type Person } from "@/api/client";
 import { keys } from "@/api/keys";
 import { everybody } from "@/api/lists";
 import { once } from "@/api/once";
-import { refusal, word } from "@/text";
+import { options, refusal } from "@/text";
 import { PEOPLE, PROCESSES } from "@/text/people";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
@@ -20,10 +20,7 @@ import { type Clearance, clearedFor, standing } from "./model";
 const ANY = "any";
 const FUELS = [
   { value: ANY, text: PEOPLE.anyFuel },
-  ...["acetylene", "propane", "propylene", "natural_gas"].map((value) => ({
-    value,
-    text: word(value),
-  })),
+  ...options(["acetylene", "propane", "propylene", "natural_gas"]),
 ];
 const WAYS = [
   { value: ANY, text: PEOPLE.anyWay },

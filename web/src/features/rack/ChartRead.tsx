@@ -2,7 +2,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { ApiFailure, api, data } from "@/api/client";
-import { SCREEN, word } from "@/text";
+import { options, SCREEN, word } from "@/text";
 import { Choice } from "@/ui/choice";
 import { FilePick } from "@/ui/file-pick";
 import { useKept } from "@/ui/kept";
@@ -83,7 +83,7 @@ export function ChartRead({ chart, example }: { chart: Reading; example: string 
         <Choice
           label="Fuel, where no column says"
           value={chart.fuel}
-          options={chart.fuels.map((value) => ({ value, text: word(value) }))}
+          options={options(chart.fuels)}
           onChange={chart.setFuel}
         />
         <Choice

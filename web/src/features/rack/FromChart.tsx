@@ -3,7 +3,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ApiFailure, api, data, type GearView, type Schemas } from "@/api/client";
 import { once } from "@/api/once";
-import { refusal, word } from "@/text";
+import { options, refusal, word } from "@/text";
 import { RACK } from "@/text/rack";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
@@ -13,7 +13,7 @@ import { Failed } from "@/ui/states";
 import { boreName, print } from "@/units";
 import { ChartRead, useChart } from "./ChartRead";
 import { asTip, FUELS, labelOf, type Pick, picks, plates } from "./chart";
-import { options, SEATS } from "./model";
+import { SEATS } from "./model";
 
 const EXAMPLE =
   "mark, bore (mm), thickness (mm), oxygen (bar), acetylene (bar)\n1, 1.0, 6, 1.5-2, 0.3\n2, 1.2, 12, 2-2.5, 0.3";

@@ -2,10 +2,10 @@
 import { useState } from "react";
 import { wiresOf } from "@/cut/wires";
 import { Dial } from "@/cut/work/Rows";
-import { SCREEN } from "@/text";
+import { options, SCREEN } from "@/text";
 import { Choice } from "@/ui/choice";
 import { MeasureField } from "@/ui/measure-field";
-import { dialOf, type Field, localMoment, options } from "./model";
+import { dialOf, type Field, localMoment } from "./model";
 
 type Props = {
   field: Field;

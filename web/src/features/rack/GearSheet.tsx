@@ -1,10 +1,6 @@
 /** One piece of gear: what is known of it, whether it is in service, and why not. */
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { ApiFailure, api, data, type GearView, type Schemas } from "@/api/client";
-import { keys } from "@/api/keys";
-import { wholeRack } from "@/api/lists";
-import { once } from "@/api/once";
+import type { GearView } from "@/api/client";
 import { refusal, SCREEN } from "@/text";
 import { RACK } from "@/text/rack";
 import { Button, buttonLook } from "@/ui/button";
@@ -14,16 +10,8 @@ import { Sheet } from "@/ui/sheet";
 import { Failed } from "@/ui/states";
 import { ChartSheet } from "./ChartSheet";
 import { GearField, WIDTH } from "./GearField";
-import {
-  FIELDS,
-  type Fields,
-  type Gear,
-  type GearKind,
-  HEADINGS,
-  USUAL,
-  whole,
-  wiresInHand,
-} from "./model";
+import { FIELDS, type Gear, type GearKind, HEADINGS, problemAt } from "./model";
+import { useGear, useWires } from "./useGear";
 
 type Props = {
   view: GearView | null;
@@ -34,82 +22,16 @@ type Props = {
   onChart: () => void;
 };
 
-/** A new reading of a cylinder is of the moment it was typed in, unless another is given. */
-function readNow(kind: GearKind, before: Fields, now: Fields): Fields {
-  const read = ["pressure_kpa", "gross_kg"].some((key) => before[key] !== now[key]);
-  const said = before.read_at !== now.read_at;
-  const stamp = kind === "cylinder" && read && !said;
-  return stamp ? { ...now, read_at: new Date().toISOString() } : now;
-}
-
-/** The wires that a bore can be measured with, thin to thick: those of the sets in the rack, and those that the shop told before. */
-function useWires(wanted: boolean): number[] {
-  const shop = useQuery({
-    queryKey: keys.shop,
-    enabled: wanted,
-    queryFn: () => data(api.GET("/api/v1/shop")),
-  });
-  const rack = useQuery({ queryKey: keys.rack, enabled: wanted, queryFn: wholeRack });
-  const told = (shop.data?.settings as { cleaner_wires_mm?: number[] } | undefined)
-    ?.cleaner_wires_mm;
-  return wanted ? wiresInHand(rack.data?.gear ?? [], told ?? []) : [];
-}
-
 export function GearSheet({ view, kind, onClose, onGone, onChart }: Props) {
   const { system } = usePreferences();
-  const queries = useQueryClient();
   const gear = view?.gear;
-  const [label, setLabel] = useState(gear?.label ?? "");
-  const [fields, setFields] = useState<Fields>((gear?.fields as Fields) ?? USUAL[kind]);
-  const [serving, setServing] = useState(gear?.in_service ?? true);
-  const [why, setWhy] = useState(gear?.out_because ?? "");
   const [charting, setCharting] = useState(false);
-  const refresh = () => queries.invalidateQueries();
-  const save = useMutation({
-    mutationFn: () => {
-      const known = whole(readNow(kind, (gear?.fields as Fields) ?? {}, fields));
-      const body = { label, fields: known, in_service: serving, out_because: serving ? "" : why };
-      if (gear === undefined) {
-        // the moment of a reading is that of the first try
-        const { read_at: _, ...meant } = known as Fields & { read_at?: unknown };
-        return once(["gear", kind, label, meant], { kind, ...body }, (id, body) =>
-          data(api.PUT("/api/v1/gear/{id}", { params: { path: { id } }, body })),
-        );
-      }
-      const change = { version: gear.version, ...body } as Schemas["GearChange"];
-      return data(
-        api.PATCH("/api/v1/gear/{id}", { params: { path: { id: gear.id } }, body: change }),
-      );
-    },
-    onSuccess: async () => {
-      await refresh();
-      onClose();
-    },
-  });
-  const remove = useMutation({
-    mutationFn: () =>
-      data(
-        api.DELETE("/api/v1/gear/{id}", {
-          params: { path: { id: gear?.id ?? "" } },
-          body: { version: gear?.version ?? 0 },
-        }),
-      ),
-    onSuccess: async (gone) => {
-      onGone(gone);
-      await refresh();
-      onClose();
-    },
-  });
-  const failure = save.error instanceof ApiFailure ? save.error : null;
-  // a mark of a dial or a wire is refused by its place: it is told with its row
+  const { said, say, set, save, remove, failure } = useGear({ gear, kind, onClose, onGone });
   const problem = (path: string) => {
-    const found = failure?.fields.find(
-      (each) => each.path === path || each.path.startsWith(`${path}.`),
-    );
-    return found === undefined ? undefined : refusal(found, system);
+    const found = problemAt(failure?.fields ?? [], path);
+    return found && refusal(found, system);
   };
-  const set = (key: string, value: unknown) => setFields((now) => ({ ...now, [key]: value }));
-
+  const { label, fields, serving, why } = said;
   const wires = useWires(kind === "tip");
   const lay = kind === "cylinder" && fields.gas === "acetylene";
   return (
@@ -129,7 +51,7 @@ export function GearSheet({ view, kind, onClose, onGone, onChart }: Props) {
           What the shop calls it
           <input
             value={label}
-            onChange={(event) => setLabel(event.target.value)}
+            onChange={(event) => say({ label: event.target.value })}
             className={WIDTH}
           />
           {problem("label") && <span className="text-stop">{problem("label")}</span>}
@@ -166,7 +88,7 @@ export function GearSheet({ view, kind, onClose, onGone, onChart }: Props) {
               type="checkbox"
               className="size-5 accent-[var(--accent)]"
               checked={serving}
-              onChange={(event) => setServing(event.target.checked)}
+              onChange={(event) => say({ serving: event.target.checked })}
             />
             In service
           </label>
@@ -175,7 +97,7 @@ export function GearSheet({ view, kind, onClose, onGone, onChart }: Props) {
               Why not
               <input
                 value={why}
-                onChange={(event) => setWhy(event.target.value)}
+                onChange={(event) => say({ why: event.target.value })}
                 className={WIDTH}
               />
               {problem("out_because") && (

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { options } from "@/text";
 import sentences from "../../../../reference/text/en.toml";
 import {
   ago,
@@ -7,7 +8,8 @@ import {
   HEADINGS,
   KINDS,
   localMoment,
-  options,
+  problemAt,
+  readNow,
   USUAL,
   whole,
   wiresInHand,
@@ -135,4 +137,30 @@ describe("the wires in hand", () => {
     const tip = { gear: { kind: "tip", in_service: true, fields: { wires_mm: [3] } } } as never;
     expect(wiresInHand([tip], [1])).toEqual([1]);
   });
+});
+
+describe("a new reading of a cylinder", () => {
+  const moment = "2026-05-31T12:00:00Z";
+  const before = { pressure_kpa: 14_000, gross_kg: 70, read_at: "2026-05-01T08:00:00Z" };
+  const read = (now: object, kind: "cylinder" | "hose" = "cylinder") =>
+    readNow(kind, { before, now: { ...before, ...now }, moment }).read_at;
+
+  it("is of the moment it was typed in", () => {
+    expect(read({ pressure_kpa: 9_000 })).toBe(moment);
+    expect(read({ gross_kg: 61 })).toBe(moment);
+  });
+
+  it("keeps its moment where another was given, or nothing was read", () => {
+    const given = "2026-05-30T07:00:00Z";
+    expect(read({ pressure_kpa: 9_000, read_at: given })).toBe(given);
+    expect(read({ label_read: true })).toBe(before.read_at);
+    expect(read({ pressure_kpa: 9_000 }, "hose")).toBe(before.read_at);
+  });
+});
+
+it("finds the refusal of a place, with the marks and wires within it", () => {
+  const refused = [{ path: "fields.dial.2.mm" }, { path: "label" }];
+  expect(problemAt(refused, "fields.dial")).toBe(refused[0]);
+  expect(problemAt(refused, "label")).toBe(refused[1]);
+  expect(problemAt(refused, "fields.dia")).toBeUndefined();
 });

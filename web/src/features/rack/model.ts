@@ -1,7 +1,7 @@
 /** What is known of each kind of gear, and how a form asks for it. */
 import type { GearView, Schemas } from "@/api/client";
 import type { Mark } from "@/cut/work/kinds";
-import { word } from "@/text";
+
 import type { Kind } from "@/units";
 
 export type Gear = Schemas["Gear"];
@@ -176,6 +176,25 @@ export function whole(fields: Fields): Fields {
   return marks.length > 0 ? { ...rest, dial: marks } : rest;
 }
 
+/** A new reading of a cylinder is of the moment it was typed in, unless another is given. */
+export function readNow(
+  kind: GearKind,
+  { before, now, moment }: { before: Fields; now: Fields; moment: string },
+): Fields {
+  const read = ["pressure_kpa", "gross_kg"].some((key) => before[key] !== now[key]);
+  const said = before.read_at !== now.read_at;
+  const stamp = kind === "cylinder" && read && !said;
+  return stamp ? { ...now, read_at: moment } : now;
+}
+
+/** The refusal that belongs at a place of the sheet: a mark of a dial or a wire is refused by its own place, and told with its row. */
+export function problemAt<P extends { path: string }>(
+  refused: readonly P[],
+  path: string,
+): P | undefined {
+  return refused.find((each) => each.path === path || each.path.startsWith(`${path}.`));
+}
+
 /** The wires that a bore can be measured with, thin to thick, each once: of the sets in service, and told by the shop before. */
 export function wiresInHand(rack: readonly GearView[], told: readonly number[]): number[] {
   const sets = rack.filter(({ gear }) => gear.kind === "wire_set" && gear.in_service);
@@ -206,7 +225,3 @@ export function localMoment(moment: unknown): string {
   const here = new Date(at.getTime() - at.getTimezoneOffset() * 60e3);
   return here.toISOString().slice(0, 16);
 }
-
-/** The options of a choice in words. */
-export const options = (codes: readonly string[]) =>
-  codes.map((value) => ({ value, text: word(value) }));

@@ -1,22 +1,20 @@
 /** At the torch: one card at a time, the next action always in the same place. */
 import { useParams } from "@tanstack/react-router";
 import { useEffect, useState } from "react";
-import { LEFT_REASONS, REASONS, RUN } from "@/text/run";
+import { LEFT_REASONS, RUN } from "@/text/run";
 import { useSession } from "@/ui/session";
 import { Failed, Loading } from "@/ui/states";
-import { CutCard } from "./cards/CutCard";
+import { CardBody } from "./cards/CardBody";
 import { HandOver } from "./cards/HandOver";
-import { PhaseCard } from "./cards/PhaseCard";
 import { Reasons } from "./cards/Reasons";
 import { StartCard } from "./cards/StartCard";
-import { StepCard } from "./cards/StepCard";
 import { type Action, Foot } from "./Foot";
 import { Head } from "./Head";
 import { canKeep, keepPage, stayAwake } from "./kept/offline";
 import type { Asked } from "./kept/runs";
-import { clockOf, cutAhead, type Doc, depthOf, handedOver, missesTheStand } from "./model";
+import { clockOf, type Doc, depthOf, handedOver, missesTheStand } from "./model";
+import { type Before, nextOf } from "./next";
 import { Emergency } from "./panels/Emergency";
-import { Leaking } from "./panels/Leaking";
 import { useLeft } from "./panels/Timer";
 import { type Flow, useFlow } from "./useFlow";
 import { type Run, useRun } from "./useRun";
@@ -179,104 +177,36 @@ function Bench({ run, doc, job, asked, onAsked, who, signedIn, onWho }: Props) {
   );
 }
 
-/** What the next touch does on a card; before the first one, whether it may be begun. */
+/** What the next touch does, tied to this run. */
 function useNext(
   run: Run,
   doc: Doc,
   { flow, asked }: { flow: Flow; asked: Asked },
 ): Action | undefined {
-  const { card, state, leak, over, going } = flow;
-  const step = card?.step;
-  const started = step ? clockOf(doc, step, state) : undefined;
-  const waits = useLeft(step?.timer_s ?? 0, started) > 0 && step?.level === "stop";
-  if (card === undefined) {
-    const makeable = doc.cuts.some((cut) => cut.fits);
-    // where the cuts differ, someone who stands there says what is rigged
-    const unsaid = run.run === null && doc.fuels.length > 1 && asked.fuel === undefined;
-    const misses = run.run === null && missesTheStand(doc, asked.cylinders ?? []);
-    return {
-      text: misses ? RUN.standNeedsShop : unsaid ? RUN.sayRigged : run.run ? RUN.goOn : RUN.start,
-      go: flow.begin,
-      // without one cut that may be made no cylinder is opened
-      disabled: !run.settled || !makeable || unsaid || misses,
-    };
-  }
-  if (leak) return { text: RUN.leakAgain, go: () => void flow.leakMended() };
-  if (card.steps) return { text: RUN.stageDone, go: () => void flow.done(), disabled: over };
-  if (step) {
-    const text = step.level === "check" ? RUN.yes : RUN.done;
-    const disabled = over || (step.timer_s != null && waits);
-    return { text, go: () => void flow.done(), disabled };
-  }
-  if (card.cut?.plan.work && going.stage === "ready")
-    return { text: RUN.stageBegins, go: flow.stageBegins };
-  if (card.cut?.plan.work && going.stage === "cutting")
-    return { text: RUN.workStageDone, go: () => void flow.stageEnds() };
-  return {
-    ready: { text: RUN.heatOn, go: flow.heat },
-    heating: { text: RUN.leverDown, go: flow.lever },
-    cutting: { text: RUN.cutEnds, go: flow.cutEnds },
-    outcome: undefined,
-    lost: undefined,
-  }[going.stage];
+  const step = flow.card?.step;
+  const started = step ? clockOf(doc, step, flow.state) : undefined;
+  const left_s = useLeft(step?.timer_s ?? 0, started);
+  const next = nextOf({
+    card: flow.card,
+    going: flow.going,
+    leak: flow.leak !== null,
+    over: flow.over,
+    left_s,
+    before: beforeOf(run, doc, asked),
+  });
+  return (
+    next && { text: next.text, disabled: next.disabled ?? false, go: () => void flow[next.does]() }
+  );
 }
 
-/** The card at hand. */
-function CardBody({ flow, doc, run }: { flow: Flow; doc: Doc; run: Run }) {
-  const { card, state, leak } = flow;
-  const tools = { doc, cut: cutAhead(doc, state), onReading: flow.reading };
-  if (card === undefined) return null;
-  if (leak) return <Leaking step={leak} />;
-  if (card.cut)
-    return (
-      <CutCard
-        key={card.key}
-        doc={doc}
-        events={run.events}
-        run={run.run?.id ?? null}
-        cut={card.cut}
-        made={state.cuts.get(card.cut.line.id) ?? []}
-        going={flow.going}
-        marks={flow.marks}
-        onOutcome={(code, findings, spared) => void flow.outcome(code, findings, spared)}
-        onStroke={flow.stroke}
-        onGoOn={flow.goOn}
-        onCleaned={flow.cleaned}
-      />
-    );
-  if (card.steps) {
-    const out = card.steps.filter((step) => state.steps.get(step.key) === "skipped");
-    const reasons = new Map(out.map((step) => [step.key, state.reasons.get(step.key) ?? ""]));
-    return (
-      <PhaseCard
-        key={card.key}
-        steps={card.steps}
-        out={reasons}
-        onOut={flow.toggle}
-        onLeak={flow.leakFound}
-        timers={state.timers}
-        onTimer={(key) => flow.timer(key, true)}
-        {...tools}
-      />
-    );
-  }
-  if (flow.leaving)
-    return (
-      <Reasons
-        question={RUN.whyOut}
-        reasons={REASONS}
-        onClose={flow.stay}
-        onPick={flow.leftBecause}
-      />
-    );
-  return (
-    <StepCard
-      key={card.key}
-      step={card.step}
-      started={clockOf(doc, card.step, state)}
-      onLeak={() => flow.leakFound(card.step)}
-      onTimer={(running) => flow.timer(card.key, running)}
-      {...tools}
-    />
-  );
+/** What is told of the rig before the first card. */
+function beforeOf({ run, settled }: Run, doc: Doc, { fuel, cylinders = [] }: Asked): Before {
+  return {
+    running: run !== null,
+    settled,
+    makeable: doc.cuts.some((cut) => cut.fits),
+    // where the cuts differ, someone who stands there says what is rigged
+    unsaid: doc.fuels.length > 1 && fuel === undefined,
+    misses: missesTheStand(doc, cylinders),
+  };
 }

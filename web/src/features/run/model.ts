@@ -1,7 +1,7 @@
 /** A run on a tablet: its cards in order, and what its events make of it. Pure; no clock, no network. */
 
 import { isPlanned, type Planned, type Schemas } from "@/api/client";
-import { print, type System } from "@/units";
+import { gaugeSystem, print, type System } from "@/units";
 
 export type Doc = Schemas["RunDocument"];
 export type Step = Schemas["RunStep"];
@@ -348,4 +348,19 @@ export function judged(
   if (ceiling !== null && kpa > ceiling) return "over_the_ceiling";
   if (kpa < band.low) return "low";
   return kpa > band.high ? "high" : "right";
+}
+
+/** The usual gauges; a document that was written down before they came knows none. */
+export function usualOf(doc: Doc): Doc["usual_gauges"] {
+  return (doc as Partial<Doc>).usual_gauges ?? [];
+}
+
+/** The end of a usual contents gauge of a gas, kPa, printed as the reader reads; none where the gas is weighed. */
+export function endOf(usual: Doc["usual_gauges"], gas: string, system: System): number | undefined {
+  return usual.find(
+    (each) =>
+      each.gauge === "contents" &&
+      each.gas === gas &&
+      gaugeSystem(each.printed_in, system) === system,
+  )?.full_kpa;
 }

@@ -4,17 +4,6 @@ import type { Schemas } from "@/api/client";
 import { OUTCOMES, RUN } from "@/text/run";
 import { ticks } from "./clock";
 import {
-  cameOut,
-  cuts,
-  ends,
-  heats,
-  type Outcome,
-  pieceOf,
-  READY,
-  stageEnds,
-  wentOut,
-} from "./going";
-import {
   type Card,
   CLEAN_TIP,
   cardsOf,
@@ -27,7 +16,18 @@ import {
   type Step,
   stepsOf,
 } from "./model";
-import { useGoing } from "./useGoing";
+import {
+  cameOut,
+  cuts,
+  ends,
+  heats,
+  type Outcome,
+  pieceOf,
+  READY,
+  stageEnds,
+  wentOut,
+} from "./piece/going";
+import { useGoing } from "./piece/useGoing";
 import type { Run } from "./useRun";
 
 type Reading = Schemas["ReadingBody"];

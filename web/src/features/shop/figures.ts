@@ -1,6 +1,6 @@
 /** What a shop settles of itself: its figures, prices and choices, and its questions by what an answer changes. Pure. */
 import type { Schemas } from "@/api/client";
-import { word } from "@/text";
+import { options } from "@/text";
 import type { Kind } from "@/units";
 
 export type School = Schemas["School"];
@@ -84,7 +84,7 @@ export const UNITS = [
 /** What a line that does not say it means. */
 export const MOVED = [
   { value: "asked", text: "asked in each line" },
-  ...["freehand", "guided", "machine"].map((value) => ({ value, text: word(value) })),
+  ...options(["freehand", "guided", "machine"]),
 ];
 
 /** The questions, by what an answer changes. */

@@ -1,6 +1,6 @@
 /** An edge as it is measured, and how what is found is said. Pure. */
 import type { Schemas } from "@/api/client";
-import { word } from "@/text";
+import { options } from "@/text";
 import type { Kind } from "@/units";
 
 /** What was measured, in the contract's units; null where nobody did. */
@@ -31,10 +31,7 @@ export const PLAIN: Measures = {
   heavy_shape: false,
 };
 
-export const SLAG = [NOT_LOOKED, "none", "taps_off", "holds"].map((value) => ({
-  value,
-  text: word(value),
-}));
+export const SLAG = options([NOT_LOOKED, "none", "taps_off", "holds"]);
 
 export const FLAGS = [
   { key: "sharp", text: "The groove is sharp, a V" },

@@ -1,5 +1,5 @@
 /** What is told of a cut that went out, and what is asked of the server with it. Pure. */
-import { word } from "@/text";
+import { options } from "@/text";
 import { asRequest, type Cut, lineOf } from "../model";
 
 /** Answers as they were touched; empty where not yet. */
@@ -34,13 +34,10 @@ export const YES_NO: Option[] = [
 export const UNSEEN = "unseen";
 export const UNKNOWN = "unknown";
 export const SLAG: Option[] = [
-  ...["down", "up", "stayed"].map((value) => ({ value, text: word(value) })),
+  ...options(["down", "up", "stayed"]),
   { value: UNSEEN, text: "nobody saw" },
 ];
-export const SCRAP: Option[] = ["left", "right", "none_of_the_two"].map((value) => ({
-  value,
-  text: word(value),
-}));
+export const SCRAP: Option[] = options(["left", "right", "none_of_the_two"]);
 
 /** Whether enough is told for a restart. */
 export function isReady({ through, scrap, finished }: Told): boolean {

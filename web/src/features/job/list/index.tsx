@@ -7,7 +7,7 @@ import { v7 } from "uuid";
 import { api, data } from "@/api/client";
 import { keys } from "@/api/keys";
 import { once } from "@/api/once";
-import { SCREEN, word } from "@/text";
+import { options, SCREEN } from "@/text";
 import { Button, buttonLook } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { FilePick } from "@/ui/file-pick";
@@ -18,7 +18,7 @@ import { base64, understood } from "./list";
 import { Planned } from "./Planned";
 import { useList } from "./useList";
 
-const PROCESSES = ["guided", "freehand", "machine"].map((value) => ({ value, text: word(value) }));
+const PROCESSES = options(["guided", "freehand", "machine"]);
 export function ListPage() {
   const { jobId } = useParams({ from: "/jobs/$jobId/list" });
   const navigate = useNavigate();

@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Plus, X } from "lucide-react";
 import { ApiFailure, api, data } from "@/api/client";
 import { keys } from "@/api/keys";
-import { word } from "@/text";
+import { options } from "@/text";
 import { LAYOUT } from "@/text/layout";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
@@ -81,7 +81,7 @@ export function LineCheck() {
         <Choice
           label={LAYOUT.quality}
           value={quality}
-          options={["fine", "standard", "severance"].map((value) => ({ value, text: word(value) }))}
+          options={options(["fine", "standard", "severance"])}
           onChange={(value) => setMeasured({ ...measured, quality: value })}
         />
       </span>

@@ -2,7 +2,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ApiFailure, api, data, type Schemas } from "@/api/client";
-import { refusal, word } from "@/text";
+import { options, refusal } from "@/text";
 import { RECORD } from "@/text/record";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
@@ -61,7 +61,7 @@ export function Correct({ burn, onDone }: Props) {
       <Choice
         label={RECORD.outcome}
         value={change.outcome}
-        options={OUTCOMES.map((value) => ({ value, text: word(value) }))}
+        options={options(OUTCOMES)}
         onChange={(outcome) => setChange({ ...change, outcome })}
       />
       <TextField

@@ -1,5 +1,5 @@
 /** Which burns are looked for. */
-import { word } from "@/text";
+import { options } from "@/text";
 import { RECORD } from "@/text/record";
 import { Choice } from "@/ui/choice";
 import { MeasureField } from "@/ui/measure-field";
@@ -70,7 +70,7 @@ type Props = {
 
 export function Filters({ sought, people, tips, onChange }: Props) {
   const any = { value: ANY, text: RECORD.all };
-  const words = (all: readonly string[]) => all.map((value) => ({ value, text: word(value) }));
+  const words = (all: readonly string[]) => options(all);
   const lists = [
     { field: "since", label: RECORD.since, options: WEEKS.map(weeks) },
     { field: "person", label: RECORD.person, options: people.map(named) },

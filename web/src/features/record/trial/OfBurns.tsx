@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { everybody } from "@/api/lists";
-import { word } from "@/text";
+import { options, word } from "@/text";
 import { KINDS } from "@/text/record";
 import { BY, TRIAL } from "@/text/record/trial";
 import { Choice } from "@/ui/choice";
@@ -40,7 +40,7 @@ function optionsOf(
     return bores.map((value) => ({ value, text: boreName(Number(value), system) }));
   }
   const codes = by === "fuel" ? each((of) => of.fuel) : each((of) => of.process);
-  return codes.map((value) => ({ value, text: word(value) }));
+  return options(codes);
 }
 
 function Found({ said, names }: { said: Said; names: { a: string; b: string } }) {

@@ -4,7 +4,7 @@ import { RUN } from "@/text/run";
 import { face } from "../clock";
 import { type Doc, minutesLeft, type RunEvent } from "../model";
 import { HeatRamp } from "../panels/HeatRamp";
-import type { Part } from "../parts";
+import type { Part } from "../piece/parts";
 import { useSeconds, useTicks } from "../useTicks";
 
 /** Below so many minutes the gas left is told as a warning: time to end a cut and change a cylinder. Ours. */

@@ -8,7 +8,6 @@ import { OUTCOMES, RUN } from "@/text/run";
 import { isHeatingHead, tipShort } from "@/text/tip";
 import { usePreferences } from "@/ui/preferences";
 import { print, setting } from "@/units";
-import { type Going, type Outcome, partAt } from "../going";
 import {
   type Cut,
   type CutEvent,
@@ -19,8 +18,9 @@ import {
 } from "../model";
 import { Big } from "../panels/Big";
 import { Pace } from "../panels/Pace";
-import { type Part, partsOf } from "../parts";
-import type { Marks } from "../useGoing";
+import { type Going, type Outcome, partAt } from "../piece/going";
+import { type Part, partsOf } from "../piece/parts";
+import type { Marks } from "../piece/useGoing";
 import { Clock, GasLeft, Heating } from "./Clocks";
 import { Lost } from "./GoOn";
 import { PathAhead } from "./PathAhead";

@@ -2,7 +2,7 @@
 
 import { RUN } from "@/text/run";
 import { isHeatingHead } from "@/text/tip";
-import type { Cut, Doc, Step } from "../model";
+import { type Cut, type Doc, type Step, usualOf } from "../model";
 import { ContentsPanel } from "../panels/ContentsPanel";
 import { FlamePanel } from "../panels/FlamePanel";
 import { GaugePanel } from "../panels/GaugePanel";
@@ -54,6 +54,7 @@ export function StepTools({ doc, step, cut, onReading }: ToolProps & { step: Ste
           pressure={pressure}
           scale={oxygen ? doc.gauges.oxygen_kpa : doc.gauges.fuel_kpa}
           face={oxygen ? doc.gauges.oxygen_face : doc.gauges.fuel_face}
+          usual={usualOf(doc)}
           ceiling={doc.ceiling_kpa}
           onReading={(kpa) => onReading(sets, "delivery", kpa)}
         />

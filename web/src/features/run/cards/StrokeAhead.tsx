@@ -5,9 +5,9 @@ import { OUTCOMES, RUN } from "@/text/run";
 import { holdsBefore } from "@/text/section";
 import { usePreferences } from "@/ui/preferences";
 import { print } from "@/units";
-import type { Going, Outcome } from "../going";
 import type { Cut } from "../model";
 import { Big } from "../panels/Big";
+import type { Going, Outcome } from "../piece/going";
 
 /** Where the torch may come from was settled when the strokes were planned. */
 const SIDES = ["above", "near", "far", "below"];

@@ -7,13 +7,10 @@ import { word } from "@/text";
 import { RUN } from "@/text/run";
 import { usePreferences } from "@/ui/preferences";
 import { print } from "@/units";
-import type { Doc } from "../model";
+import { type Doc, endOf, usualOf } from "../model";
 
 type Need = Schemas["GasNeed"];
 type RunCylinder = Schemas["RunCylinder"];
-
-/** Ends of usual contents gauges, kPa: 4000 and 400 psi. A liquefied gas is weighed: its gauge tells temperature. */
-const ENDS: Record<string, number> = { oxygen: 27_579.03, acetylene: 2_757.903 };
 
 type Props = {
   doc: Doc;
@@ -64,9 +61,11 @@ function useDeferred(value: number): number {
 export function ContentsPanel({ doc, onReading }: Props) {
   const { system } = usePreferences();
   const [read, setRead] = useState<Record<string, number>>({});
-  const gases = ["oxygen", doc.fuel].filter((gas) => ENDS[gas] !== undefined);
+  const usual = usualOf(doc);
+  // a liquefied gas is weighed: its gauge tells temperature
+  const gases = ["oxygen", doc.fuel].filter((gas) => endOf(usual, gas, system) !== undefined);
   return gases.map((gas) => {
-    const end = ENDS[gas] ?? 1;
+    const end = endOf(usual, gas, system) ?? 1;
     const kpa = read[gas] ?? 0;
     const cylinder = doc.cylinders.find((each) => each.rigged && each.gas === gas);
     const need = doc.needs.find((each) => each.gas === gas);
@@ -74,10 +73,11 @@ export function ContentsPanel({ doc, onReading }: Props) {
       <div key={gas} className="flex flex-wrap items-center gap-4" data-contents={gas}>
         <div className="w-44 shrink-0">
           <Gauge
-            gas="contents"
+            gas={gas}
+            gauge="contents"
+            usual={usual}
             pressure={{ low: kpa, set: kpa, high: kpa }}
             system={system}
-            scale={end}
             label={`${word(gas)}, contents gauge`}
           />
         </div>

@@ -19,12 +19,13 @@ type Props = {
   pressure: { low: number; set: number; high: number };
   scale: number | null | undefined;
   face?: ComponentProps<typeof Gauge>["face"];
+  usual: ComponentProps<typeof Gauge>["usual"];
   /** What the fuel never goes above, kPa. */
   ceiling: number | null | undefined;
   onReading: (kpa: number) => void;
 };
 
-export function GaugePanel({ gas, pressure, scale, face, ceiling, onReading }: Props) {
+export function GaugePanel({ gas, pressure, scale, face, usual, ceiling, onReading }: Props) {
   const { system } = usePreferences();
   const [reading, setReading] = useState<number | null>(null);
   const most = scale ?? pressure.high * 1.8;
@@ -37,6 +38,7 @@ export function GaugePanel({ gas, pressure, scale, face, ceiling, onReading }: P
           gas={gas}
           pressure={reading === null ? pressure : { ...pressure, set: reading }}
           system={system}
+          usual={usual}
           scale={scale}
           face={face}
           ceiling={limit}

@@ -1,6 +1,6 @@
 /** What a shop sets otherwise than the tables of causes: their odds, and what shows them. Pure. */
 import type { Schemas } from "@/api/client";
-import { word } from "@/text";
+import { options } from "@/text";
 
 export type Cause = Schemas["CauseWeights"];
 export type Own = {
@@ -9,10 +9,7 @@ export type Own = {
 };
 
 export const NOTHING: Own = { priors: {}, links: [] };
-export const LINKS = ["never", "weak", "medium", "strong", "against"].map((value) => ({
-  value,
-  text: word(value),
-}));
+export const LINKS = options(["never", "weak", "medium", "strong", "against"]);
 
 /** What the shop has set otherwise than the tables, from its weights now. */
 export function ownOf(causes: readonly Cause[]): Own {

@@ -1,8 +1,7 @@
 /** A job's name, note and rig: what every cut of it takes unless it says otherwise. */
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useNavigate } from "@tanstack/react-router";
-import { useRef, useState } from "react";
-import { ApiFailure, api, data, type Job, type Schemas } from "@/api/client";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { ApiFailure, type Job } from "@/api/client";
 import { keys } from "@/api/keys";
 import { wholeRack } from "@/api/lists";
 import { FuelPicker } from "@/cut/FuelPicker";
@@ -14,94 +13,18 @@ import { MeasureField } from "@/ui/measure-field";
 import { usePreferences } from "@/ui/preferences";
 import { Sheet } from "@/ui/sheet";
 import { Failed } from "@/ui/states";
-
-type Hose = { bore_mm?: number; length_m?: number };
-type Rig = {
-  rack?: Record<string, string>;
-  gas?: { fuel?: string; oxygen_hose?: Hose; fuel_hose?: Hose };
-  torch?: string;
-};
-
-const TORCHES = [
-  { value: "equal_pressure", text: "equal pressure" },
-  { value: "injector", text: "injector" },
-];
-const HOSES = [
-  ["oxygen_hose", "Oxygen hose"],
-  ["fuel_hose", "Fuel hose"],
-] as const;
-/** Places of the rig that a piece of the rack can stand in: its kind, and what it must be for. */
-const PLACES: readonly {
-  place: string;
-  label: string;
-  kind: string;
-  fits: (gas: unknown) => boolean;
-}[] = [
-  { place: "oxygen_hose", label: "Oxygen hose", kind: "hose", fits: (gas) => gas === "oxygen" },
-  { place: "fuel_hose", label: "Fuel hose", kind: "hose", fits: (gas) => gas === "fuel" },
-  {
-    place: "oxygen_regulator",
-    label: "Oxygen regulator",
-    kind: "regulator",
-    fits: (gas) => gas === "oxygen",
-  },
-  {
-    place: "fuel_regulator",
-    label: "Fuel regulator",
-    kind: "regulator",
-    fits: (gas) => gas !== "oxygen",
-  },
-  { place: "torch", label: "Torch", kind: "torch", fits: () => true },
-];
-const NONE = "none";
+import { FromRack } from "./FromRack";
+import { HOSES, type Hose, placed, type Rig, TORCHES } from "./rig";
+import { useJobChange } from "./useJobChange";
 
 export function JobSheet({ job, open, onClose }: { job: Job; open: boolean; onClose: () => void }) {
   const { system } = usePreferences();
   // what the planner takes where a job names no hose
   const usual = useLimits()?.usual_hose;
-  const queries = useQueryClient();
-  const navigate = useNavigate();
   const [name, setName] = useState(job.name);
   const [note, setNote] = useState(job.note);
   const rig = job.rig as Rig;
-  const path = { path: { id: job.id } };
-  const refresh = () => {
-    const follows = ["jobs", "today", "draft"];
-    return queries.invalidateQueries({
-      predicate: (query) => follows.includes(String(query.queryKey[0])),
-    });
-  };
-  // quick changes are saved one after the other, each on the version the last one made
-  const latest = useRef(job);
-  if (job.version > latest.current.version) latest.current = job;
-  const change = useMutation({
-    scope: { id: `rig-${job.id}` },
-    mutationFn: (edit: (now: Job) => { name?: string; note?: string; rig?: Rig }) => {
-      const body = {
-        version: latest.current.version,
-        ...edit(latest.current),
-      } as Schemas["JobChange"];
-      return data(api.PATCH("/api/v1/jobs/{id}", { params: path, body }));
-    },
-    onSuccess: (changed) => {
-      latest.current = changed;
-    },
-    onSettled: refresh,
-  });
-  const remove = useMutation({
-    mutationFn: () =>
-      data(
-        api.DELETE("/api/v1/jobs/{id}", {
-          params: path,
-          body: { version: latest.current.version },
-        }),
-      ),
-    onSuccess: async (gone) => {
-      queries.setQueryData(keys.deletedJob, gone);
-      await navigate({ to: "/jobs" });
-      await refresh();
-    },
-  });
+  const { change, remove } = useJobChange(job);
   const rack = useQuery({
     queryKey: keys.rack,
     enabled: open,
@@ -141,31 +64,11 @@ export function JobSheet({ job, open, onClose }: { job: Job; open: boolean; onCl
             className="rounded-md border border-line-strong bg-sheet p-2 text-sm text-ink"
           />
         </label>
-        {PLACES.some(({ kind }) => rack.data?.gear.some((view) => view.gear.kind === kind)) && (
-          <fieldset className="grid grid-cols-2 gap-2">
-            <legend className="pb-1 text-sm font-semibold">From the rack</legend>
-            {PLACES.map(({ place, label, kind, fits }) => (
-              <Choice
-                key={place}
-                label={`${label}, from the rack`}
-                value={rig.rack?.[place] ?? NONE}
-                options={[
-                  { value: NONE, text: "not named" },
-                  ...(rack.data?.gear ?? [])
-                    .filter((view) => view.gear.kind === kind)
-                    .filter((view) => fits((view.gear.fields as { gas?: unknown }).gas))
-                    .map((view) => ({ value: view.gear.id, text: view.gear.label })),
-                ]}
-                onChange={(id) =>
-                  changeRig((now) => {
-                    const { [place]: _, ...rest } = now.rack ?? {};
-                    return { ...now, rack: id === NONE ? rest : { ...rest, [place]: id } };
-                  })
-                }
-              />
-            ))}
-          </fieldset>
-        )}
+        <FromRack
+          rig={rig}
+          gear={rack.data?.gear ?? []}
+          onPick={(place, id) => changeRig((now) => placed(now, place, id))}
+        />
         <FuelPicker
           value={rig.gas?.fuel ?? "acetylene"}
           onChange={(fuel) => changeGas(() => ({ fuel }))}

@@ -1,7 +1,7 @@
 /** The runs of the torch that a cut is made of. Pure. */
 import type { Schemas } from "@/api/client";
 import { lengthOf, spot } from "@/draw/layout/geometry";
-import type { Cut } from "./model";
+import type { Cut } from "../model";
 
 /** One run of the torch: a plate's cut, a stroke of a shape, a path of a part, or a stage of other work. */
 export type Part = {

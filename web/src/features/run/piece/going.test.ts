@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import type { Cut } from "../model";
 import {
   cameOut,
   cuts,
@@ -11,7 +12,6 @@ import {
   stageEnds,
   wentOut,
 } from "./going";
-import type { Cut } from "./model";
 import { partsOf, stopsOnWay } from "./parts";
 
 const band = { low: 10, set: 14, high: 20 };

@@ -1,7 +1,7 @@
 /** How far a piece has come, from the flame on the edge to how it came out. Pure; moments are given. */
 import type { Schemas } from "@/api/client";
-import { paceOf } from "./clock";
-import type { Cut } from "./model";
+import { paceOf } from "../clock";
+import type { Cut } from "../model";
 import { partsOf } from "./parts";
 
 export type StrokeCut = Schemas["StrokeCut"];

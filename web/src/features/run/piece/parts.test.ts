@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { Cut } from "./model";
+import type { Cut } from "../model";
 import { partsOf, stopsOnWay } from "./parts";
 
 const band = (set: number) => ({ low: set, set, high: set });

@@ -1,6 +1,6 @@
 /** How far the piece at hand has come, kept on this tablet so that a reload finds it. */
 import { useEffect, useState } from "react";
-import { ticks } from "./clock";
+import { ticks } from "../clock";
 import { type Going, READY } from "./going";
 
 const keyOf = (line: string) => `galvanon.going.${line}`;
