@@ -312,8 +312,8 @@ async fn pieces_are_typed_and_a_carriage_is_kept_with_its_dial() -> Result<()> {
         browser.choose("Carriage", "Fast carriage").await?;
         browser.see("[data-rows='dial'] input[value='15']").await?;
         browser.gone("[data-rows='dial'] > div:nth-of-type(2)").await?;
-        let second = browser.reads("[data-work-figures]", "Dial at").await?;
-        ensure!(first != second, "{first}");
+        // the other carriage stands at another mark, as soon as its plan has come
+        browser.leaves("[data-work-figures]", &first).await?;
         Ok(())
     })
     .await

@@ -75,6 +75,12 @@ impl Asked {
         }
     }
 
+    /// Whether it parts the steel and leaves a cut edge: a wash and a groove leave a face, heat leaves none.
+    #[must_use]
+    pub const fn cuts_through(&self) -> bool {
+        !matches!(self, Self::Wash(_) | Self::Gouge(_) | Self::Heat(_))
+    }
+
     /// The cut that it is like: what job, burn and clearance hold it to be; of heat the shop's request as it is.
     #[must_use]
     pub fn like(&self, base: &Request) -> Request {

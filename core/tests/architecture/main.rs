@@ -4,6 +4,7 @@
 mod tree;
 
 use std::collections::{BTreeMap, BTreeSet};
+use std::fs;
 use std::path::{Path, PathBuf};
 
 use tree::{Crate, Parameters, folders, long_files};
@@ -52,6 +53,8 @@ const SERVER: [&str; 32] = [
 const FILES: usize = 22;
 /// A file holds at most so many lines of code: no blanks, no comments, no tests.
 const LINES: usize = 300;
+/// A component holds at most so many.
+const COMPONENT: usize = 200;
 /// A function takes at most so many parameters, its receiver apart.
 const PARAMETERS: usize = 4;
 
@@ -172,8 +175,27 @@ fn a_folder_is_seen_at_a_glance() {
 fn a_file_is_read_in_one_sitting() {
     let trees = ["core/src", "server/src", "e2e/src", "e2e/tests"];
     let long: Vec<_> =
-        trees.iter().flat_map(|tree| long_files(&root().join(tree), LINES)).collect();
+        trees.iter().flat_map(|tree| long_files(&root().join(tree), "rs", LINES)).collect();
     assert_eq!(long, Vec::<(String, usize)>::new());
+    let components = long_files(&root().join("web/src"), "tsx", COMPONENT);
+    assert_eq!(components, Vec::<(String, usize)>::new());
+}
+
+/// What is asked of the database can stand in a transaction: whoever asks says where.
+#[test]
+fn the_store_takes_an_executor_or_a_connection_and_never_the_pool() {
+    let pools: Vec<_> = server()
+        .uses()
+        .into_keys()
+        .filter(|file| file == "store" || file.starts_with("store::"))
+        .filter(|file| {
+            let path = root().join("server/src").join(file.replace("::", "/"));
+            let file = [path.with_extension("rs"), path.join("mod.rs")];
+            let text = file.iter().find_map(|file| fs::read_to_string(file).ok()).unwrap();
+            text.contains("PgPool")
+        })
+        .collect();
+    assert_eq!(pools, Vec::<String>::new());
 }
 
 #[test]

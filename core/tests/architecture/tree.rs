@@ -52,10 +52,11 @@ pub fn folders(tree: &Path) -> Vec<(String, usize)> {
     counted.into_iter().collect()
 }
 
-/// The files of a tree with more lines of code than `most`: no blanks, no comments, no tests.
-pub fn long_files(tree: &Path, most: usize) -> Vec<(String, usize)> {
+/// The files of a tree with such an ending and more lines of code than `most`: no blanks, no comments, no tests.
+pub fn long_files(tree: &Path, ending: &str, most: usize) -> Vec<(String, usize)> {
+    const COMMENTS: [&str; 5] = ["//", "/*", "* ", "*/", "{/*"];
     let mut long = Vec::new();
-    for file in under(tree, "rs") {
+    for file in under(tree, ending) {
         let text = fs::read_to_string(&file).unwrap();
         let code = text
             .split("#[cfg(test)]")
@@ -63,7 +64,8 @@ pub fn long_files(tree: &Path, most: usize) -> Vec<(String, usize)> {
             .into_iter()
             .flat_map(str::lines)
             .map(str::trim)
-            .filter(|line| !line.is_empty() && !line.starts_with("//"))
+            .filter(|line| !line.is_empty())
+            .filter(|line| !COMMENTS.iter().any(|begins| line.starts_with(begins)))
             .count();
         if code > most {
             long.push((file.strip_prefix(tree).unwrap().display().to_string(), code));

@@ -166,6 +166,21 @@ impl Browser {
         bail!("{css} does not come to read \"{words}\"; it reads \"{last}\"")
     }
 
+    /// Waits until what matches a CSS selector reads otherwise than it did.
+    ///
+    /// # Errors
+    /// When it stays as it was.
+    pub async fn leaves(&self, css: &str, before: &str) -> Result<()> {
+        let until = Instant::now() + PATIENCE;
+        while Instant::now() < until {
+            if self.see(css).await?.text().await.is_ok_and(|text| text != before) {
+                return Ok(());
+            }
+            tokio::time::sleep(POLL).await;
+        }
+        bail!("{css} still reads \"{before}\"")
+    }
+
     /// Waits until nothing matches a CSS selector.
     ///
     /// # Errors

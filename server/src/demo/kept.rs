@@ -129,7 +129,7 @@ async fn load_run(pool: &PgPool, entry: &RunEntry, known: &Known<'_>) -> Result<
         person,
         made_from: &json!({ "fuel": entry.fuel, "place": {}, "assembled": false }),
     };
-    job_runs::begin(pool, &new).await?;
+    job_runs::begin(&mut *pool.acquire().await?, &new).await?;
     let begun = ago(entry.days_ago);
     sqlx::query("UPDATE job_runs SET begun_at = $2 WHERE id = $1")
         .bind(run)
@@ -188,13 +188,13 @@ async fn load_trial(pool: &PgPool, entry: &TrialEntry) -> Result<(), DemoError> 
     let id = Uuid::now_v7();
     let trial = designed(id, &asked)?;
     let mut strips = trial.strips.clone();
-    trials::put(pool, (id, None), (&trial, &body)).await?;
+    trials::put(&mut *pool.acquire().await?, (id, None), (&trial, &body)).await?;
     let (mut a, mut b) = (entry.a.iter().copied(), entry.b.iter().copied());
     for strip in &mut strips {
         strip.value = if strip.way == "a" { a.next() } else { b.next() };
     }
     let seen = RowSeen { id, version: 1, by: None };
-    trials::note(pool, &seen, (&strips, &body)).await?;
+    trials::note(&mut *pool.acquire().await?, &seen, (&strips, &body)).await?;
     Ok(())
 }
 
@@ -206,6 +206,6 @@ async fn load_quote(pool: &PgPool, entry: &QuoteEntry, known: &Known<'_>) -> Res
     });
     let asked: NewQuoteRequest = read_body(&body)?;
     let quote = offered(pool, Caller::default(), &asked).await?;
-    quotes::put(pool, (Uuid::now_v7(), None), (&quote, &body)).await?;
+    quotes::put(&mut *pool.acquire().await?, (Uuid::now_v7(), None), (&quote, &body)).await?;
     Ok(())
 }

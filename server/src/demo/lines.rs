@@ -116,7 +116,9 @@ pub(super) async fn load_line(
     let body =
         json!({ "job_id": job_id, "typed": line.typed, "input": line.input, "position": position });
     let id = Uuid::now_v7();
-    let Made::New(_) = job_lines::put(pool, (id, by), (&line, &body)).await? else {
+    let Made::New(_) =
+        job_lines::put(&mut *pool.acquire().await?, (id, by), (&line, &body)).await?
+    else {
         return Err(DemoError::Line(line.typed, "id used twice".into()));
     };
     let planned = Rig::of(shop, &job.rig).request(shop, &line.input)?.request;
@@ -141,7 +143,8 @@ pub(super) async fn load_line(
         let body = json!({ "job_line_id": id, "title": plan.title, "request": plan.request });
         let card = Uuid::now_v7();
         // written with its age at once: a plan is never changed afterwards
-        plans::put(pool, (card, by), (&new_plan(&plan)?, &body), ago(days)).await?;
+        plans::put(&mut *pool.acquire().await?, (card, by), (&new_plan(&plan)?, &body), ago(days))
+            .await?;
         loaded.card = Some(card);
     }
     Ok(loaded)
@@ -164,7 +167,13 @@ pub(super) async fn cards_anew(pool: &PgPool, jobs: &[Vec<Loaded>]) -> Result<()
         let plan = PlanRequest { job_line_id: Some(loaded.line), title, request };
         let body =
             json!({ "job_line_id": loaded.line, "title": plan.title, "request": plan.request });
-        plans::put(pool, (Uuid::now_v7(), None), (&new_plan(&plan)?, &body), ago(0)).await?;
+        plans::put(
+            &mut *pool.acquire().await?,
+            (Uuid::now_v7(), None),
+            (&new_plan(&plan)?, &body),
+            ago(0),
+        )
+        .await?;
     }
     Ok(())
 }

@@ -79,7 +79,8 @@ pub async fn load(pool: &PgPool, file: &Path, known: &Known<'_>) -> Result<(), D
         if let (1, Some(tip)) = (row.cleaned, burn.tip_id) {
             let (at, body) = (at - Duration::minutes(1), json!({ "demo": "cleaned" }));
             let cleaned = Cleaned { tip, at, body: &body };
-            tip_log::put(pool, (Uuid::now_v7(), burn.person_id), &cleaned).await?;
+            tip_log::put(&mut *pool.acquire().await?, (Uuid::now_v7(), burn.person_id), &cleaned)
+                .await?;
         }
         if !row.settled.is_empty() {
             looked.push((
@@ -96,7 +97,12 @@ pub async fn load(pool: &PgPool, file: &Path, known: &Known<'_>) -> Result<(), D
     connection.commit().await?;
     for (by, body) in looked {
         let new = kept::checked(pool, &read_body(&body)?).await?;
-        diagnoses::put(pool, (Uuid::now_v7(), named(known.crew, &by)), (&new, &body)).await?;
+        diagnoses::put(
+            &mut *pool.acquire().await?,
+            (Uuid::now_v7(), named(known.crew, &by)),
+            (&new, &body),
+        )
+        .await?;
     }
     Ok(())
 }

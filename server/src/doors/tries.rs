@@ -41,7 +41,7 @@ impl About<'_> {
 /// [`ApiError::TooMany`] when there were too many.
 pub async fn note(pool: &PgPool, about: &[About<'_>]) -> ApiResult<Try> {
     let keys: Vec<_> = about.iter().map(|one| one.key()).collect();
-    let (noted, counts) = tries::note(pool, &keys).await?;
+    let (noted, counts) = tries::note(&mut *pool.acquire().await?, &keys).await?;
     let over = about.iter().zip(&counts).any(|(one, count)| *count > one.most());
     #[allow(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "a minute")]
     if over { Err(ApiError::TooMany(WINDOW_S as u32)) } else { Ok(noted) }

@@ -111,6 +111,9 @@ fn fault(error: &serde_path_to_error::Error<serde_json::Error>, json: &Value) ->
 
 /// What a reader of JSON wanted, as a person says it: `invalid type: string "x", expected f64` is "a number".
 fn in_words(message: &str) -> String {
+    if let Some(known) = of_a_reader(message) {
+        return known.into();
+    }
     let Some((_, wanted)) = message.rsplit_once("expected ") else {
         return format!("readable ({message})");
     };
@@ -130,6 +133,22 @@ fn in_words(message: &str) -> String {
             _ => wanted,
         },
     }
+}
+
+/// What ids and moments have to be: their own readers speak of their insides.
+fn of_a_reader(message: &str) -> Option<&'static str> {
+    const MOMENTS: [&str; 5] = [
+        "component could not be parsed",
+        "character literal was not valid",
+        "end of input was expected",
+        "component must be in the range",
+        "RFC3339",
+    ];
+    if message.contains("UUID") {
+        return Some("an id of 36 characters, as 01a22987-8dda-7408-94de-3846e86b4ec5");
+    }
+    let moment = MOMENTS.iter().any(|inside| message.contains(inside));
+    moment.then_some("a moment with its offset, as 2026-05-31T12:00:00Z")
 }
 
 /// The value at a path as `steel.bands[1].low`; nothing where there is none.
@@ -155,6 +174,9 @@ mod tests {
         surface: Option<String>,
         stops: Option<Vec<f64>>,
         bevelled: Option<bool>,
+        line: Option<uuid::Uuid>,
+        #[serde(default, with = "time::serde::rfc3339::option")]
+        cut_at: Option<time::OffsetDateTime>,
     }
 
     fn refused(json: &Value) -> FieldError {
@@ -178,6 +200,25 @@ mod tests {
             let fault = refused(&json);
             assert_eq!((fault.path.as_str(), fault.code.as_str()), (path, "wrong_shape"));
             assert!(fault.message.ends_with(wanted), "{json}: {}", fault.message);
+        }
+    }
+
+    #[test]
+    fn an_id_and_a_moment_are_refused_by_what_they_should_look_like() {
+        let (id, moment) = ("as 01a22987-8dda-7408-94de-3846e86b4ec5.", "as 2026-05-31T12:00:00Z.");
+        for (part, value, wanted) in [
+            ("line", json!("42"), id),
+            ("line", json!("01a22987-8dda-7408-94de-3846e86b4ecx"), id),
+            ("line", json!(42), id),
+            ("cut_at", json!("yesterday"), moment),
+            ("cut_at", json!("2026-05-31"), moment),
+            ("cut_at", json!("2026-13-31T12:00:00Z"), moment),
+            ("cut_at", json!("2026-05-31T12:00:00Z, about"), moment),
+            ("cut_at", json!(2026), moment),
+        ] {
+            let fault = refused(&json!({ "thickness_mm": 9, part: value }));
+            assert_eq!((fault.path.as_str(), fault.value), (part, value));
+            assert!(fault.message.ends_with(wanted), "{}", fault.message);
         }
     }
 

@@ -1,7 +1,7 @@
 //! The table `burn_imports`: notebooks that were read in.
 
 use serde_json::Value;
-use sqlx::{PgConnection, PgPool};
+use sqlx::{PgConnection, PgExecutor};
 use uuid::Uuid;
 
 use crate::error::{ApiError, ApiResult, Conflict};
@@ -24,10 +24,10 @@ pub struct NewImport {
 ///
 /// # Errors
 /// [`ApiError::Different`] when the id holds another body.
-pub async fn known(pool: &PgPool, id: Uuid, digest: &[u8]) -> ApiResult<Option<i32>> {
+pub async fn known(db: impl PgExecutor<'_>, id: Uuid, digest: &[u8]) -> ApiResult<Option<i32>> {
     let sql = "SELECT kept, digest = $2 FROM burn_imports WHERE id = $1";
     let found: Option<(i32, bool)> =
-        sqlx::query_as(sql).bind(id).bind(digest).fetch_optional(pool).await?;
+        sqlx::query_as(sql).bind(id).bind(digest).fetch_optional(db).await?;
     match found {
         None => Ok(None),
         Some((kept, true)) => Ok(Some(kept)),
@@ -54,7 +54,7 @@ pub async fn insert(connection: &mut PgConnection, new: &NewImport) -> ApiResult
 ///
 /// # Errors
 /// When the database fails.
-pub async fn stand_already(pool: &PgPool, burns: &[NewBurn]) -> ApiResult<Vec<bool>> {
+pub async fn stand_already(db: impl PgExecutor<'_>, burns: &[NewBurn]) -> ApiResult<Vec<bool>> {
     let sql = "SELECT EXISTS (
                    SELECT 1 FROM burns b
                    WHERE b.deleted_at IS NULL AND b.import_id IS NOT NULL AND b.happened_at = u.at
@@ -75,5 +75,5 @@ pub async fn stand_already(pool: &PgPool, burns: &[NewBurn]) -> ApiResult<Vec<bo
         .bind(all(burns, |burn| burn.duration_s))
         .bind(all(burns, |burn| burn.pace_m_s))
         .bind(all(burns, |burn| burn.outcome.clone()));
-    Ok(found.fetch_all(pool).await?)
+    Ok(found.fetch_all(db).await?)
 }

@@ -2,7 +2,7 @@
 
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
-use sqlx::PgPool;
+use sqlx::{PgConnection, PgExecutor};
 use time::{Date, Duration, OffsetDateTime};
 use utoipa::ToSchema;
 use uuid::Uuid;
@@ -99,7 +99,7 @@ pub struct Withdrawal {
 /// # Errors
 /// [`crate::error::ApiError::Different`] when the id holds another body.
 pub async fn put(
-    pool: &PgPool,
+    conn: &mut PgConnection,
     (id, by): (Uuid, Option<Uuid>),
     (new, body): (&NewClearance, &Value),
 ) -> ApiResult<Made<Clearance>> {
@@ -116,16 +116,20 @@ pub async fn put(
         .bind(&new.override_because)
         .bind(body)
         .bind(by)
-        .fetch_optional(pool)
+        .fetch_optional(&mut *conn)
         .await?;
-    made(pool, id, (row, body)).await
+    made(&mut *conn, id, (row, body)).await
 }
 
 /// Withdraws one whose version is the one sent.
 ///
 /// # Errors
 /// [`crate::error::ApiError::Stale`] when it was changed meanwhile.
-pub async fn withdraw(pool: &PgPool, row: &RowSeen, because: &str) -> ApiResult<Clearance> {
+pub async fn withdraw(
+    conn: &mut PgConnection,
+    row: &RowSeen,
+    because: &str,
+) -> ApiResult<Clearance> {
     let sql =
         "UPDATE clearances SET withdrawn_at = coalesce(withdrawn_at, now()), withdrawn_by = $3,
             withdrawn_because = $4, version = version + 1, changed_at = now(), changed_by = $3
@@ -135,18 +139,18 @@ pub async fn withdraw(pool: &PgPool, row: &RowSeen, because: &str) -> ApiResult<
         .bind(row.version)
         .bind(row.by)
         .bind(because)
-        .fetch_optional(pool)
+        .fetch_optional(&mut *conn)
         .await?;
-    changed(pool, row.id, (found, &serde_json::json!({ "version": row.version }))).await
+    changed(&mut *conn, row.id, (found, &serde_json::json!({ "version": row.version }))).await
 }
 
 /// Every clearance, the newest first, also those that ended.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn all(pool: &PgPool) -> ApiResult<Vec<Clearance>> {
+pub async fn all(db: impl PgExecutor<'_>) -> ApiResult<Vec<Clearance>> {
     let sql = "SELECT * FROM clearances WHERE deleted_at IS NULL ORDER BY made_at DESC, id DESC LIMIT 1000";
-    Ok(sqlx::query_as(sql).fetch_all(pool).await?)
+    Ok(sqlx::query_as(sql).fetch_all(db).await?)
 }
 
 #[cfg(test)]

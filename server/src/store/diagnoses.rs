@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 use serde_json::Value;
-use sqlx::PgPool;
+use sqlx::{PgConnection, PgExecutor};
 use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
@@ -83,7 +83,7 @@ pub struct NewDiagnosis {
 /// # Errors
 /// [`crate::error::ApiError::Different`] when the id holds another body.
 pub async fn put(
-    pool: &PgPool,
+    conn: &mut PgConnection,
     (id, by): (Uuid, Option<Uuid>),
     (new, body): (&NewDiagnosis, &Value),
 ) -> ApiResult<Made<KeptDiagnosis>> {
@@ -107,9 +107,9 @@ pub async fn put(
         .bind(&new.note)
         .bind(body)
         .bind(by)
-        .fetch_optional(pool)
+        .fetch_optional(&mut *conn)
         .await?;
-    made(pool, id, (row, body)).await
+    made(&mut *conn, id, (row, body)).await
 }
 
 /// What may change in a kept diagnosis; what is left out stays.
@@ -126,7 +126,7 @@ pub struct DiagnosisChange<'a> {
 /// # Errors
 /// [`crate::error::ApiError::Stale`] when it was changed meanwhile.
 pub async fn patch(
-    pool: &PgPool,
+    conn: &mut PgConnection,
     row: &RowSeen,
     (change, body): (&DiagnosisChange<'_>, &Value),
 ) -> ApiResult<KeptDiagnosis> {
@@ -140,18 +140,18 @@ pub async fn patch(
         .bind(change.settled)
         .bind(change.note)
         .bind(by)
-        .fetch_optional(pool)
+        .fetch_optional(&mut *conn)
         .await?;
-    changed(pool, id, (row, body)).await
+    changed(&mut *conn, id, (row, body)).await
 }
 
 /// What was made of the edges of a job's cuts, the newest first.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn of_job(pool: &PgPool, job: Uuid) -> ApiResult<Vec<KeptDiagnosis>> {
+pub async fn of_job(db: impl PgExecutor<'_>, job: Uuid) -> ApiResult<Vec<KeptDiagnosis>> {
     let sql = "SELECT d.* FROM diagnoses d JOIN job_lines l ON l.id = d.job_line_id
                WHERE l.job_id = $1 AND d.deleted_at IS NULL
                ORDER BY d.happened_at DESC, d.id DESC";
-    Ok(sqlx::query_as(sql).bind(job).fetch_all(pool).await?)
+    Ok(sqlx::query_as(sql).bind(job).fetch_all(db).await?)
 }

@@ -2,7 +2,7 @@
 
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
-use sqlx::PgPool;
+use sqlx::{Connection, PgConnection, PgExecutor};
 use utoipa::ToSchema;
 use uuid::Uuid;
 
@@ -69,37 +69,37 @@ fn kind_of(input: &Value) -> &'static str {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn of_job(pool: &PgPool, job: Uuid) -> ApiResult<Vec<JobLine>> {
+pub async fn of_job(db: impl PgExecutor<'_>, job: Uuid) -> ApiResult<Vec<JobLine>> {
     let sql =
         "SELECT * FROM job_lines WHERE job_id = $1 AND deleted_at IS NULL ORDER BY position, id";
-    Ok(sqlx::query_as(sql).bind(job).fetch_all(pool).await?)
+    Ok(sqlx::query_as(sql).bind(job).fetch_all(db).await?)
 }
 
 /// Some lines that are not deleted, in no order.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn by_ids(pool: &PgPool, ids: &[Uuid]) -> ApiResult<Vec<JobLine>> {
+pub async fn by_ids(db: impl PgExecutor<'_>, ids: &[Uuid]) -> ApiResult<Vec<JobLine>> {
     let sql = "SELECT * FROM job_lines WHERE id = ANY($1) AND deleted_at IS NULL";
-    Ok(sqlx::query_as(sql).bind(ids).fetch_all(pool).await?)
+    Ok(sqlx::query_as(sql).bind(ids).fetch_all(db).await?)
 }
 
 /// The name of the job of each line, by the line's id.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn names_of_jobs(pool: &PgPool) -> ApiResult<Vec<(Uuid, String)>> {
+pub async fn names_of_jobs(db: impl PgExecutor<'_>) -> ApiResult<Vec<(Uuid, String)>> {
     let sql = "SELECT l.id, j.name FROM job_lines l JOIN jobs j ON j.id = l.job_id";
-    Ok(sqlx::query_as(sql).fetch_all(pool).await?)
+    Ok(sqlx::query_as(sql).fetch_all(db).await?)
 }
 
 /// Whether a line is one of a job's, deleted or not.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn is_of(pool: &PgPool, (line, job): (Uuid, Uuid)) -> ApiResult<bool> {
+pub async fn is_of(db: impl PgExecutor<'_>, (line, job): (Uuid, Uuid)) -> ApiResult<bool> {
     let sql = "SELECT EXISTS (SELECT 1 FROM job_lines WHERE id = $1 AND job_id = $2)";
-    Ok(sqlx::query_scalar(sql).bind(line).bind(job).fetch_one(pool).await?)
+    Ok(sqlx::query_scalar(sql).bind(line).bind(job).fetch_one(db).await?)
 }
 
 /// Adds a line under an id of the client's choice.
@@ -107,7 +107,7 @@ pub async fn is_of(pool: &PgPool, (line, job): (Uuid, Uuid)) -> ApiResult<bool> 
 /// # Errors
 /// [`ApiError::Different`] when the id holds another body.
 pub async fn put(
-    pool: &PgPool,
+    conn: &mut PgConnection,
     (id, by): (Uuid, Option<Uuid>),
     (line, body): (&NewLine, &Value),
 ) -> ApiResult<Made<JobLine>> {
@@ -125,9 +125,9 @@ pub async fn put(
         .bind(body)
         .bind(by)
         .bind(kind_of(&line.input))
-        .fetch_optional(pool)
+        .fetch_optional(&mut *conn)
         .await?;
-    made(pool, id, (new, body)).await
+    made(&mut *conn, id, (new, body)).await
 }
 
 /// Adds many lines at once: all of them, or none when one fails. Ids that are there already stay
@@ -136,7 +136,7 @@ pub async fn put(
 /// # Errors
 /// When the database fails.
 pub async fn put_all(
-    pool: &PgPool,
+    conn: &mut PgConnection,
     by: Option<Uuid>,
     lines: &[(Uuid, NewLine, Value)],
 ) -> ApiResult<Vec<JobLine>> {
@@ -144,7 +144,7 @@ pub async fn put_all(
                    (id, job_id, kind, typed, input_schema, input, position, made_from, made_by, changed_by)
                VALUES ($1, $2, $9, $3, $4, $5, $6, $7, $8, $8)
                ON CONFLICT (id) DO NOTHING RETURNING *";
-    let mut whole = pool.begin().await?;
+    let mut whole = conn.begin().await?;
     let mut kept = Vec::with_capacity(lines.len());
     for (id, line, body) in lines {
         let new: Option<JobLine> = sqlx::query_as(sql)
@@ -185,7 +185,7 @@ pub struct LineChange {
 /// # Errors
 /// [`ApiError::Stale`] when it was changed meanwhile.
 pub async fn patch(
-    pool: &PgPool,
+    conn: &mut PgConnection,
     (id, by): (Uuid, Option<Uuid>),
     (change, body): (&LineChange, &Value),
 ) -> ApiResult<JobLine> {
@@ -201,7 +201,7 @@ pub async fn patch(
         .bind(change.position)
         .bind(by)
         .bind(change.input.as_ref().map(kind_of))
-        .fetch_optional(pool)
+        .fetch_optional(&mut *conn)
         .await?;
-    changed(pool, id, (row, body)).await
+    changed(&mut *conn, id, (row, body)).await
 }

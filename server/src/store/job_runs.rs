@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 use serde_json::{Value, json};
-use sqlx::{AssertSqlSafe, PgExecutor, PgPool};
+use sqlx::{AssertSqlSafe, Connection, PgConnection, PgExecutor};
 use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
@@ -107,8 +107,8 @@ async fn insert(at: impl PgExecutor<'_>, new: &NewRun<'_>) -> ApiResult<bool> {
 ///
 /// # Errors
 /// When the database fails, or the person is unknown.
-pub async fn begin(pool: &PgPool, new: &NewRun<'_>) -> ApiResult<Arrived> {
-    if insert(pool, new).await? {
+pub async fn begin(conn: &mut PgConnection, new: &NewRun<'_>) -> ApiResult<Arrived> {
+    if insert(&mut *conn, new).await? {
         return Ok(Arrived::New);
     }
     let known = "SELECT made_from = $2 AND job_id = $3 FROM job_runs WHERE id = $1";
@@ -116,7 +116,7 @@ pub async fn begin(pool: &PgPool, new: &NewRun<'_>) -> ApiResult<Arrived> {
         .bind(new.id)
         .bind(new.made_from)
         .bind(new.job)
-        .fetch_optional(pool)
+        .fetch_optional(&mut *conn)
         .await?;
     Ok(if same == Some(true) { Arrived::Again } else { Arrived::Different })
 }
@@ -125,9 +125,9 @@ pub async fn begin(pool: &PgPool, new: &NewRun<'_>) -> ApiResult<Arrived> {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn of_job(pool: &PgPool, job: Uuid) -> ApiResult<Vec<JobRun>> {
+pub async fn of_job(db: impl PgExecutor<'_>, job: Uuid) -> ApiResult<Vec<JobRun>> {
     let sql = format!("{SELECT} WHERE run.job_id = $1 ORDER BY run.begun_at DESC, run.id DESC");
-    Ok(sqlx::query_as(AssertSqlSafe(sql)).bind(job).fetch_all(pool).await?)
+    Ok(sqlx::query_as(AssertSqlSafe(sql)).bind(job).fetch_all(db).await?)
 }
 
 /// A run with its job.
@@ -146,7 +146,10 @@ pub struct OfShop {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn of_shop(pool: &PgPool, page: &Page) -> ApiResult<(Vec<OfShop>, Option<Place>)> {
+pub async fn of_shop(
+    db: impl PgExecutor<'_>,
+    page: &Page,
+) -> ApiResult<(Vec<OfShop>, Option<Place>)> {
     let sql = format!(
         "SELECT run.*, of_job.job_id, job.name AS job_name FROM ({SELECT}) run
          JOIN job_runs of_job ON of_job.id = run.id
@@ -158,7 +161,7 @@ pub async fn of_shop(pool: &PgPool, page: &Page) -> ApiResult<(Vec<OfShop>, Opti
         .bind(page.limit + 1)
         .bind(page.after.map(|after| after.at))
         .bind(page.after.map(|after| after.id))
-        .fetch_all(pool)
+        .fetch_all(db)
         .await?;
     let whole = usize::try_from(page.limit).unwrap_or(usize::MAX);
     let more = runs.len() > whole;
@@ -172,17 +175,17 @@ pub async fn of_shop(pool: &PgPool, page: &Page) -> ApiResult<(Vec<OfShop>, Opti
 ///
 /// # Errors
 /// When the database fails.
-pub async fn find(pool: &PgPool, job: Uuid, run: Uuid) -> ApiResult<Option<JobRun>> {
+pub async fn find(db: impl PgExecutor<'_>, job: Uuid, run: Uuid) -> ApiResult<Option<JobRun>> {
     let sql = format!("{SELECT} WHERE run.job_id = $1 AND run.id = $2");
-    Ok(sqlx::query_as(AssertSqlSafe(sql)).bind(job).bind(run).fetch_optional(pool).await?)
+    Ok(sqlx::query_as(AssertSqlSafe(sql)).bind(job).bind(run).fetch_optional(db).await?)
 }
 
 /// The run of a job with a fuel that was begun today and goes on; begun now where there is none.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn of_today(pool: &PgPool, (job, fuel): (Uuid, &str)) -> ApiResult<Uuid> {
-    let mut work = pool.begin().await?;
+pub async fn of_today(conn: &mut PgConnection, (job, fuel): (Uuid, &str)) -> ApiResult<Uuid> {
+    let mut work = conn.begin().await?;
     // two old pages at once begin one run
     sqlx::query("SELECT pg_advisory_xact_lock(hashtextextended($1::text, 1))")
         .bind(job)

@@ -2,7 +2,7 @@
 
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
-use sqlx::PgPool;
+use sqlx::{PgConnection, PgExecutor};
 use utoipa::ToSchema;
 use uuid::Uuid;
 
@@ -51,17 +51,17 @@ pub struct NewJob {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn by_ids(pool: &PgPool, ids: &[Uuid]) -> ApiResult<Vec<Job>> {
+pub async fn by_ids(db: impl PgExecutor<'_>, ids: &[Uuid]) -> ApiResult<Vec<Job>> {
     let sql = "SELECT * FROM jobs WHERE id = ANY($1) AND deleted_at IS NULL";
-    Ok(sqlx::query_as(sql).bind(ids).fetch_all(pool).await?)
+    Ok(sqlx::query_as(sql).bind(ids).fetch_all(db).await?)
 }
 
 /// A job that is not deleted.
 ///
 /// # Errors
 /// [`ApiError::NotFound`] when there is none.
-pub async fn live(pool: &PgPool, id: Uuid) -> ApiResult<Job> {
-    let found: Option<Job> = find(pool, id).await?;
+pub async fn live(db: impl PgExecutor<'_>, id: Uuid) -> ApiResult<Job> {
+    let found: Option<Job> = find(db, id).await?;
     found.filter(|job| job.record.deleted_at.is_none()).ok_or(ApiError::NotFound)
 }
 
@@ -70,7 +70,7 @@ pub async fn live(pool: &PgPool, id: Uuid) -> ApiResult<Job> {
 /// # Errors
 /// [`ApiError::Different`] when the id holds another body.
 pub async fn put(
-    pool: &PgPool,
+    conn: &mut PgConnection,
     (id, by): (Uuid, Option<Uuid>),
     (job, body): (&NewJob, &Value),
 ) -> ApiResult<Made<Job>> {
@@ -83,9 +83,9 @@ pub async fn put(
         .bind(&job.rig)
         .bind(body)
         .bind(by)
-        .fetch_optional(pool)
+        .fetch_optional(&mut *conn)
         .await?;
-    made(pool, id, (new, body)).await
+    made(&mut *conn, id, (new, body)).await
 }
 
 /// What may change in a job; what is left out stays.
@@ -108,7 +108,7 @@ pub struct JobChange {
 /// # Errors
 /// [`ApiError::Stale`] when it was changed meanwhile.
 pub async fn patch(
-    pool: &PgPool,
+    conn: &mut PgConnection,
     (id, by): (Uuid, Option<Uuid>),
     (change, body): (&JobChange, &Value),
 ) -> ApiResult<Job> {
@@ -122,7 +122,7 @@ pub async fn patch(
         .bind(&change.note)
         .bind(&change.rig)
         .bind(by)
-        .fetch_optional(pool)
+        .fetch_optional(&mut *conn)
         .await?;
-    changed(pool, id, (row, body)).await
+    changed(&mut *conn, id, (row, body)).await
 }

@@ -2,7 +2,7 @@
 
 use sqlx::postgres::PgArguments;
 use sqlx::query::Query;
-use sqlx::{AssertSqlSafe, PgConnection, PgExecutor, PgPool, Postgres};
+use sqlx::{AssertSqlSafe, PgConnection, PgExecutor, Postgres};
 use time::OffsetDateTime;
 use uuid::Uuid;
 
@@ -43,12 +43,12 @@ const TEACHES: &str = "SELECT b.id, b.happened_at, b.person_id, l.job_id, j.name
 ///
 /// # Errors
 /// When the database fails.
-pub async fn that_teach(pool: &PgPool, most: i64) -> ApiResult<Vec<Taught>> {
+pub async fn that_teach(db: impl PgExecutor<'_>, most: i64) -> ApiResult<Vec<Taught>> {
     let sql = AssertSqlSafe(format!(
         "SELECT * FROM ({TEACHES} ORDER BY b.happened_at DESC, b.id DESC LIMIT $1) newest
          ORDER BY happened_at, id"
     ));
-    Ok(sqlx::query_as(sql).bind(most).fetch_all(pool).await?)
+    Ok(sqlx::query_as(sql).bind(most).fetch_all(db).await?)
 }
 
 /// Some burns, as far as they were burnt against a plan, oldest first.
@@ -64,9 +64,9 @@ pub async fn by_ids(connection: &mut PgConnection, ids: &[Uuid]) -> ApiResult<Ve
 ///
 /// # Errors
 /// When the database fails.
-pub async fn since(pool: &PgPool) -> ApiResult<i32> {
+pub async fn since(db: impl PgExecutor<'_>) -> ApiResult<i32> {
     let sql = "SELECT coalesce(max(since), 0) FROM learned";
-    Ok(sqlx::query_scalar(sql).fetch_one(pool).await?)
+    Ok(sqlx::query_scalar(sql).fetch_one(db).await?)
 }
 
 /// Leaves as rows of a statement, a column each: `$1` to `$9`.

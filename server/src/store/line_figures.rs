@@ -1,7 +1,7 @@
 //! The table `line_figures`: what lists show of each line. A cache; a row that was planned from something else than what is
 //! there now is to be planned anew.
 
-use sqlx::{AssertSqlSafe, PgPool};
+use sqlx::{AssertSqlSafe, Connection, PgConnection, PgExecutor};
 use time::OffsetDateTime;
 use uuid::Uuid;
 
@@ -101,9 +101,9 @@ const APP: &str = env!("CARGO_PKG_VERSION");
 ///
 /// # Errors
 /// When the database fails.
-pub async fn standings(pool: &PgPool, jobs: &[Uuid]) -> ApiResult<Vec<Standing>> {
+pub async fn standings(db: impl PgExecutor<'_>, jobs: &[Uuid]) -> ApiResult<Vec<Standing>> {
     let sql = AssertSqlSafe(format!("SELECT * FROM ({LINES} AND job.id = ANY($2)) lines {ORDER}"));
-    Ok(sqlx::query_as(sql).bind(APP).bind(jobs).fetch_all(pool).await?)
+    Ok(sqlx::query_as(sql).bind(APP).bind(jobs).fetch_all(db).await?)
 }
 
 /// Some of all lines.
@@ -131,20 +131,20 @@ impl Which {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn first(pool: &PgPool, which: Which, limit: i64) -> ApiResult<Vec<Standing>> {
+pub async fn first(db: impl PgExecutor<'_>, which: Which, limit: i64) -> ApiResult<Vec<Standing>> {
     let condition = which.condition();
     let sql = format!("SELECT * FROM ({LINES}) lines WHERE {condition} {ORDER} LIMIT $2");
-    Ok(sqlx::query_as(AssertSqlSafe(sql)).bind(APP).bind(limit).fetch_all(pool).await?)
+    Ok(sqlx::query_as(AssertSqlSafe(sql)).bind(APP).bind(limit).fetch_all(db).await?)
 }
 
 /// How many of some lines there are.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn count(pool: &PgPool, which: Which) -> ApiResult<usize> {
+pub async fn count(db: impl PgExecutor<'_>, which: Which) -> ApiResult<usize> {
     let condition = which.condition();
     let sql = format!("SELECT count(*) FROM ({LINES}) lines WHERE {condition}");
-    let all: i64 = sqlx::query_scalar(AssertSqlSafe(sql)).bind(APP).fetch_one(pool).await?;
+    let all: i64 = sqlx::query_scalar(AssertSqlSafe(sql)).bind(APP).fetch_one(db).await?;
     Ok(usize::try_from(all).unwrap_or(0))
 }
 
@@ -152,8 +152,8 @@ pub async fn count(pool: &PgPool, which: Which) -> ApiResult<usize> {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn keep(pool: &PgPool, all: &[Figures]) -> ApiResult<()> {
-    let mut work = pool.begin().await?;
+pub async fn keep(conn: &mut PgConnection, all: &[Figures]) -> ApiResult<()> {
+    let mut work = conn.begin().await?;
     // a card that is being made meanwhile is waited for
     sqlx::query("SELECT id FROM job_lines WHERE id = ANY($1) ORDER BY id FOR UPDATE")
         .bind(all.iter().map(|it| it.line_id).collect::<Vec<_>>())
@@ -209,7 +209,7 @@ pub struct Needed {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn needed(pool: &PgPool, since: OffsetDateTime) -> ApiResult<Vec<Needed>> {
+pub async fn needed(db: impl PgExecutor<'_>, since: OffsetDateTime) -> ApiResult<Vec<Needed>> {
     let sql = "WITH left_over AS (
                    SELECT f.fuel, f.oxygen_m3, f.fuel_m3,
                        greatest(0, f.pieces - (SELECT count(*) FROM burns b WHERE b.job_line_id = f.line_id
@@ -223,5 +223,5 @@ pub async fn needed(pool: &PgPool, since: OffsetDateTime) -> ApiResult<Vec<Neede
                    SELECT 'oxygen' AS gas, oxygen_m3 * part AS volume FROM left_over
                    UNION ALL SELECT fuel, fuel_m3 * part FROM left_over WHERE fuel IS NOT NULL) gases
                GROUP BY gas ORDER BY gas";
-    Ok(sqlx::query_as(sql).bind(since).fetch_all(pool).await?)
+    Ok(sqlx::query_as(sql).bind(since).fetch_all(db).await?)
 }

@@ -25,7 +25,7 @@ pub mod trials;
 use serde::Serialize;
 use serde_json::Value;
 use sqlx::postgres::PgRow;
-use sqlx::{AssertSqlSafe, FromRow, PgPool};
+use sqlx::{AssertSqlSafe, FromRow, PgConnection, PgExecutor};
 use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
@@ -87,10 +87,10 @@ impl<T: Recorded + for<'row> FromRow<'row, PgRow> + Send + Unpin> Row for T {}
 ///
 /// # Errors
 /// When the database fails.
-pub async fn find<T: Row>(pool: &PgPool, id: Uuid) -> ApiResult<Option<T>> {
+pub async fn find<T: Row>(db: impl PgExecutor<'_>, id: Uuid) -> ApiResult<Option<T>> {
     // the table's name is a constant of ours, never an input
     let sql = AssertSqlSafe(format!("SELECT * FROM {} WHERE id = $1", T::TABLE));
-    Ok(sqlx::query_as(sql).bind(id).fetch_optional(pool).await?)
+    Ok(sqlx::query_as(sql).bind(id).fetch_optional(db).await?)
 }
 
 /// Tells a new row from a repeated PUT, and that from a different one under the same id.
@@ -98,14 +98,14 @@ pub async fn find<T: Row>(pool: &PgPool, id: Uuid) -> ApiResult<Option<T>> {
 /// # Errors
 /// [`ApiError::Different`] when the id holds another body.
 pub async fn made<T: Row>(
-    pool: &PgPool,
+    db: impl PgExecutor<'_>,
     id: Uuid,
     (inserted, body): (Option<T>, &Value),
 ) -> ApiResult<Made<T>> {
     if let Some(row) = inserted {
         return Ok(Made::New(row));
     }
-    let row: T = find(pool, id).await?.ok_or(ApiError::NotFound)?;
+    let row: T = find(db, id).await?.ok_or(ApiError::NotFound)?;
     if row.record().made_from == *body {
         return Ok(Made::Again(row));
     }
@@ -118,14 +118,14 @@ pub async fn made<T: Row>(
 /// # Errors
 /// [`ApiError::NotFound`] when there is none, [`ApiError::Stale`] when it was changed.
 pub async fn changed<T: Row>(
-    pool: &PgPool,
+    db: impl PgExecutor<'_>,
     id: Uuid,
     (row, yours): (Option<T>, &Value),
 ) -> ApiResult<T> {
     if let Some(row) = row {
         return Ok(row);
     }
-    let current: T = find(pool, id).await?.ok_or(ApiError::NotFound)?;
+    let current: T = find(db, id).await?.ok_or(ApiError::NotFound)?;
     let both = Conflict { current: serde_json::to_value(&current)?, yours: yours.clone() };
     Err(ApiError::Stale(Box::new(both)))
 }
@@ -145,7 +145,11 @@ pub struct RowSeen {
 ///
 /// # Errors
 /// [`ApiError::Stale`] when it was changed meanwhile, [`ApiError::NotFound`] when there is none.
-pub async fn set_deleted<T: Row>(pool: &PgPool, row: &RowSeen, deleted: bool) -> ApiResult<T> {
+pub async fn set_deleted<T: Row>(
+    conn: &mut PgConnection,
+    row: &RowSeen,
+    deleted: bool,
+) -> ApiResult<T> {
     let RowSeen { id, version, by } = *row;
     // the table's name is a constant of ours, never an input
     let update = format!(
@@ -159,7 +163,7 @@ pub async fn set_deleted<T: Row>(pool: &PgPool, row: &RowSeen, deleted: bool) ->
         .bind(version)
         .bind(deleted)
         .bind(by)
-        .fetch_optional(pool)
+        .fetch_optional(&mut *conn)
         .await?;
-    changed(pool, id, (row, &serde_json::json!({ "version": version }))).await
+    changed(&mut *conn, id, (row, &serde_json::json!({ "version": version }))).await
 }

@@ -1,6 +1,6 @@
 //! Lists, page by page: newest first by (time, id), from behind the last row of the page before.
 
-use sqlx::{AssertSqlSafe, PgPool};
+use sqlx::{AssertSqlSafe, PgExecutor};
 use time::OffsetDateTime;
 use uuid::Uuid;
 
@@ -40,7 +40,7 @@ pub struct List<'a, T> {
 /// # Errors
 /// When the database fails.
 pub async fn page<T: Row>(
-    pool: &PgPool,
+    db: impl PgExecutor<'_>,
     list: &List<'_, T>,
     page: &Page,
 ) -> ApiResult<(Vec<T>, Option<Place>)> {
@@ -57,7 +57,7 @@ pub async fn page<T: Row>(
     if let Some(after) = page.after {
         query = query.bind(after.at).bind(after.id);
     }
-    let mut rows: Vec<T> = query.fetch_all(pool).await?;
+    let mut rows: Vec<T> = query.fetch_all(db).await?;
     let whole = usize::try_from(page.limit).unwrap_or(usize::MAX);
     let more = rows.len() > whole;
     rows.truncate(whole);

@@ -2,7 +2,7 @@
 
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
-use sqlx::PgPool;
+use sqlx::{PgConnection, PgExecutor};
 use utoipa::ToSchema;
 use uuid::Uuid;
 
@@ -77,19 +77,22 @@ pub struct PersonChange {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn all(pool: &PgPool) -> ApiResult<Vec<Person>> {
+pub async fn all(db: impl PgExecutor<'_>) -> ApiResult<Vec<Person>> {
     let sql = "SELECT * FROM people WHERE deleted_at IS NULL ORDER BY name, id";
-    Ok(sqlx::query_as(sql).fetch_all(pool).await?)
+    Ok(sqlx::query_as(sql).fetch_all(db).await?)
 }
 
 /// The hand that a person holds the torch with; `None` for nobody.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn handedness(pool: &PgPool, person: Option<Uuid>) -> ApiResult<Option<String>> {
+pub async fn handedness(
+    db: impl PgExecutor<'_>,
+    person: Option<Uuid>,
+) -> ApiResult<Option<String>> {
     let Some(person) = person else { return Ok(None) };
     let sql = "SELECT handedness FROM people WHERE id = $1";
-    Ok(sqlx::query_scalar(sql).bind(person).fetch_optional(pool).await?)
+    Ok(sqlx::query_scalar(sql).bind(person).fetch_optional(db).await?)
 }
 
 /// Adds a person under an id of the client's choice.
@@ -97,7 +100,7 @@ pub async fn handedness(pool: &PgPool, person: Option<Uuid>) -> ApiResult<Option
 /// # Errors
 /// [`crate::error::ApiError::Different`] when the id holds another body.
 pub async fn put(
-    pool: &PgPool,
+    conn: &mut PgConnection,
     (id, by): (Uuid, Option<Uuid>),
     (person, body): (&NewPerson, &Value),
 ) -> ApiResult<Made<Person>> {
@@ -112,9 +115,9 @@ pub async fn put(
         .bind(by)
         .bind(person.depth.code())
         .bind(person.role)
-        .fetch_optional(pool)
+        .fetch_optional(&mut *conn)
         .await?;
-    made(pool, id, (new, body)).await
+    made(&mut *conn, id, (new, body)).await
 }
 
 /// Changes a person whose version is the one sent.
@@ -122,7 +125,7 @@ pub async fn put(
 /// # Errors
 /// [`crate::error::ApiError::Stale`] when it was changed meanwhile.
 pub async fn patch(
-    pool: &PgPool,
+    conn: &mut PgConnection,
     (id, by): (Uuid, Option<Uuid>),
     (change, body): (&PersonChange, &Value),
 ) -> ApiResult<Person> {
@@ -138,9 +141,9 @@ pub async fn patch(
         .bind(by)
         .bind(change.depth.map(DepthWire::code))
         .bind(change.role)
-        .fetch_optional(pool)
+        .fetch_optional(&mut *conn)
         .await?;
-    changed(pool, id, (row, body)).await
+    changed(&mut *conn, id, (row, body)).await
 }
 
 /// Puts the number in place of the name, everywhere it stands.
@@ -148,36 +151,36 @@ pub async fn patch(
 /// # Errors
 /// When the database fails.
 pub async fn forget_name(
-    pool: &PgPool,
+    db: impl PgExecutor<'_>,
     (id, by): (Uuid, Option<Uuid>),
 ) -> ApiResult<Option<Person>> {
     let sql = "UPDATE people SET name = 'Person ' || number, made_from = made_from - 'name', demo = false,
             deleted_at = coalesce(deleted_at, now()), version = version + 1, changed_at = now(), changed_by = $2
         WHERE id = $1 RETURNING *";
-    Ok(sqlx::query_as(sql).bind(id).bind(by).fetch_optional(pool).await?)
+    Ok(sqlx::query_as(sql).bind(id).bind(by).fetch_optional(db).await?)
 }
 
 /// Makes the person of a name an owner, or adds them as one: whoever claims a shop.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn first_owner(pool: &PgPool, name: &str) -> ApiResult<Uuid> {
+pub async fn first_owner(conn: &mut PgConnection, name: &str) -> ApiResult<Uuid> {
     let known = "UPDATE people SET role = 'owner', version = version + 1, changed_at = now()
         WHERE id = (SELECT id FROM people WHERE lower(name) = lower($1) AND deleted_at IS NULL ORDER BY made_at LIMIT 1)
         RETURNING id";
-    if let Some(id) = sqlx::query_scalar(known).bind(name).fetch_optional(pool).await? {
+    if let Some(id) = sqlx::query_scalar(known).bind(name).fetch_optional(&mut *conn).await? {
         return Ok(id);
     }
     let new = "INSERT INTO people (id, name, handedness, made_from, role)
         VALUES ($1, $2, 'right', jsonb_build_object('name', $2::text), 'owner') RETURNING id";
-    Ok(sqlx::query_scalar(new).bind(Uuid::now_v7()).bind(name).fetch_one(pool).await?)
+    Ok(sqlx::query_scalar(new).bind(Uuid::now_v7()).bind(name).fetch_one(&mut *conn).await?)
 }
 
 /// Marks a person as invented: they come in by the demo's door.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn invented(pool: &PgPool, id: Uuid) -> ApiResult<()> {
-    sqlx::query("UPDATE people SET demo = true WHERE id = $1").bind(id).execute(pool).await?;
+pub async fn invented(db: impl PgExecutor<'_>, id: Uuid) -> ApiResult<()> {
+    sqlx::query("UPDATE people SET demo = true WHERE id = $1").bind(id).execute(db).await?;
     Ok(())
 }

@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 use serde_json::Value;
-use sqlx::PgPool;
+use sqlx::{Connection, PgConnection, PgExecutor};
 use utoipa::ToSchema;
 use uuid::Uuid;
 
@@ -37,24 +37,27 @@ impl Recorded for Photo {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn of_diagnoses(pool: &PgPool, diagnoses: &[Uuid]) -> ApiResult<Vec<Photo>> {
+pub async fn of_diagnoses(db: impl PgExecutor<'_>, diagnoses: &[Uuid]) -> ApiResult<Vec<Photo>> {
     let sql = "SELECT id, version, made_at, made_by, changed_at, changed_by, deleted_at, made_from,
                    diagnosis_id, width, height
                FROM photos WHERE diagnosis_id = ANY($1) AND deleted_at IS NULL ORDER BY made_at, id";
-    Ok(sqlx::query_as(sql).bind(diagnoses).fetch_all(pool).await?)
+    Ok(sqlx::query_as(sql).bind(diagnoses).fetch_all(db).await?)
 }
 
 /// The picture itself, or the small one; `None` when there is none or it was deleted.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn picture(pool: &PgPool, (id, small): (Uuid, bool)) -> ApiResult<Option<Vec<u8>>> {
+pub async fn picture(
+    db: impl PgExecutor<'_>,
+    (id, small): (Uuid, bool),
+) -> ApiResult<Option<Vec<u8>>> {
     let sql = if small {
         "SELECT small_jpeg FROM photos WHERE id = $1 AND deleted_at IS NULL"
     } else {
         "SELECT jpeg FROM photos WHERE id = $1 AND deleted_at IS NULL"
     };
-    Ok(sqlx::query_scalar(sql).bind(id).fetch_optional(pool).await?)
+    Ok(sqlx::query_scalar(sql).bind(id).fetch_optional(db).await?)
 }
 
 /// A photo to be added to a diagnosis.
@@ -74,13 +77,13 @@ pub struct NewPhoto<'a> {
 /// # Errors
 /// [`crate::error::ApiError::Different`] when the id holds another one.
 pub async fn put(
-    pool: &PgPool,
+    conn: &mut PgConnection,
     (id, by): (Uuid, Option<Uuid>),
     new: &NewPhoto<'_>,
     most: i64,
 ) -> ApiResult<Option<Made<Photo>>> {
     let NewPhoto { diagnosis, photo, made_from } = *new;
-    let mut work = pool.begin().await?;
+    let mut work = conn.begin().await?;
     sqlx::query("SELECT 1 FROM diagnoses WHERE id = $1 FOR UPDATE")
         .bind(diagnosis)
         .execute(&mut *work)
@@ -108,5 +111,5 @@ pub async fn put(
         .fetch_optional(&mut *work)
         .await?;
     work.commit().await?;
-    Ok(Some(made(pool, id, (row, made_from)).await?))
+    Ok(Some(made(&mut *conn, id, (row, made_from)).await?))
 }

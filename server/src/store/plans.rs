@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 use serde_json::Value;
-use sqlx::{AssertSqlSafe, PgPool};
+use sqlx::{AssertSqlSafe, PgConnection, PgExecutor};
 use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
@@ -61,9 +61,9 @@ pub struct NewPlan {
 ///
 /// # Errors
 /// [`ApiError::NotFound`] when there is none.
-pub async fn find(pool: &PgPool, id: Uuid) -> ApiResult<Plan> {
+pub async fn find(db: impl PgExecutor<'_>, id: Uuid) -> ApiResult<Plan> {
     let found =
-        sqlx::query_as("SELECT * FROM plans WHERE id = $1").bind(id).fetch_optional(pool).await?;
+        sqlx::query_as("SELECT * FROM plans WHERE id = $1").bind(id).fetch_optional(db).await?;
     found.ok_or(ApiError::NotFound)
 }
 
@@ -71,9 +71,9 @@ pub async fn find(pool: &PgPool, id: Uuid) -> ApiResult<Plan> {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn request_of(pool: &PgPool, id: Uuid) -> ApiResult<Option<Value>> {
+pub async fn request_of(db: impl PgExecutor<'_>, id: Uuid) -> ApiResult<Option<Value>> {
     let sql = "SELECT input FROM plans WHERE id = $1";
-    Ok(sqlx::query_scalar(sql).bind(id).fetch_optional(pool).await?)
+    Ok(sqlx::query_scalar(sql).bind(id).fetch_optional(db).await?)
 }
 
 /// A card at a glance: neither its request nor how its numbers came to be is read.
@@ -114,22 +114,22 @@ const GLANCE: &str =
 ///
 /// # Errors
 /// When the database fails.
-pub async fn newest(pool: &PgPool, limit: i64) -> ApiResult<Vec<CardGlance>> {
+pub async fn newest(db: impl PgExecutor<'_>, limit: i64) -> ApiResult<Vec<CardGlance>> {
     // columns are constants of ours, never an input
     let sql = format!("{GLANCE} ORDER BY made_at DESC, id DESC LIMIT $1");
-    Ok(sqlx::query_as(AssertSqlSafe(sql)).bind(limit).fetch_all(pool).await?)
+    Ok(sqlx::query_as(AssertSqlSafe(sql)).bind(limit).fetch_all(db).await?)
 }
 
 /// The cards of a job's cuts, the newest first.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn of_job(pool: &PgPool, job: Uuid) -> ApiResult<Vec<CardGlance>> {
+pub async fn of_job(db: impl PgExecutor<'_>, job: Uuid) -> ApiResult<Vec<CardGlance>> {
     let sql = format!(
         "{GLANCE} WHERE job_line_id IN (SELECT id FROM job_lines WHERE job_id = $1)
          ORDER BY made_at DESC, id DESC"
     );
-    Ok(sqlx::query_as(AssertSqlSafe(sql)).bind(job).fetch_all(pool).await?)
+    Ok(sqlx::query_as(AssertSqlSafe(sql)).bind(job).fetch_all(db).await?)
 }
 
 /// The newest card of a line: what tells whether it still says what the plan says.
@@ -153,10 +153,10 @@ const CARDS: &str = "SELECT DISTINCT ON (plan.job_line_id) plan.id, plan.job_lin
 ///
 /// # Errors
 /// When the database fails.
-pub async fn newest_of_jobs(pool: &PgPool, jobs: &[Uuid]) -> ApiResult<Vec<Card>> {
+pub async fn newest_of_jobs(db: impl PgExecutor<'_>, jobs: &[Uuid]) -> ApiResult<Vec<Card>> {
     let sql =
         format!("{CARDS} WHERE line.job_id = ANY($1) ORDER BY plan.job_line_id, plan.made_at DESC");
-    Ok(sqlx::query_as(AssertSqlSafe(sql)).bind(jobs).fetch_all(pool).await?)
+    Ok(sqlx::query_as(AssertSqlSafe(sql)).bind(jobs).fetch_all(db).await?)
 }
 
 /// Adds a plan under an id of the client's choice; true when it is new.
@@ -164,7 +164,7 @@ pub async fn newest_of_jobs(pool: &PgPool, jobs: &[Uuid]) -> ApiResult<Vec<Card>
 /// # Errors
 /// [`ApiError::Different`] when the id holds another body.
 pub async fn put(
-    pool: &PgPool,
+    conn: &mut PgConnection,
     (id, by): (Uuid, Option<Uuid>),
     (plan, body): (&NewPlan, &Value),
     made_at: OffsetDateTime,
@@ -186,12 +186,12 @@ pub async fn put(
         .bind(by)
         .bind(made_at)
         .bind(&plan.figures)
-        .fetch_optional(pool)
+        .fetch_optional(&mut *conn)
         .await?;
     if let Some(new) = new {
         return Ok((new, true));
     }
-    let known = find(pool, id).await?;
+    let known = find(&mut *conn, id).await?;
     if known.made_from == *body {
         return Ok((known, false));
     }

@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 use serde_json::Value;
-use sqlx::PgPool;
+use sqlx::{Connection, PgConnection, PgExecutor};
 use utoipa::ToSchema;
 use uuid::Uuid;
 
@@ -58,7 +58,7 @@ pub struct NewQuote {
 /// # Errors
 /// [`ApiError::Different`](crate::error::ApiError::Different) when the id holds another body.
 pub async fn put(
-    pool: &PgPool,
+    conn: &mut PgConnection,
     (id, by): (Uuid, Option<Uuid>),
     (quote, body): (&NewQuote, &Value),
 ) -> ApiResult<Made<Quote>> {
@@ -74,9 +74,9 @@ pub async fn put(
         .bind(&quote.found)
         .bind(body)
         .bind(by)
-        .fetch_optional(pool)
+        .fetch_optional(&mut *conn)
         .await?;
-    made(pool, id, (new, body)).await
+    made(&mut *conn, id, (new, body)).await
 }
 
 /// Changes a quote whose version is the one sent; what it said before is kept.
@@ -84,11 +84,11 @@ pub async fn put(
 /// # Errors
 /// [`ApiError::Stale`](crate::error::ApiError::Stale) when it was changed meanwhile.
 pub async fn change(
-    pool: &PgPool,
+    conn: &mut PgConnection,
     seen: &RowSeen,
     (quote, body): (&NewQuote, &Value),
 ) -> ApiResult<Quote> {
-    let mut connection = pool.begin().await?;
+    let mut connection = conn.begin().await?;
     let kept = "INSERT INTO quote_versions (quote_id, version, was, changed_at, changed_by)
                 SELECT id, version, jsonb_build_object('name', name, 'note', note, 'asked', asked, 'found', found),
                        changed_at, changed_by
@@ -109,14 +109,14 @@ pub async fn change(
         .fetch_optional(&mut *connection)
         .await?;
     connection.commit().await?;
-    changed(pool, seen.id, (row, body)).await
+    changed(&mut *conn, seen.id, (row, body)).await
 }
 
 /// What a quote said before each of its changes, the oldest first.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn versions(pool: &PgPool, id: Uuid) -> ApiResult<Vec<(i32, Value)>> {
+pub async fn versions(db: impl PgExecutor<'_>, id: Uuid) -> ApiResult<Vec<(i32, Value)>> {
     let sql = "SELECT version, was FROM quote_versions WHERE quote_id = $1 ORDER BY version";
-    Ok(sqlx::query_as(sql).bind(id).fetch_all(pool).await?)
+    Ok(sqlx::query_as(sql).bind(id).fetch_all(db).await?)
 }

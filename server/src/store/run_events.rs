@@ -4,7 +4,9 @@ use galvanon_core::quantity::Duration;
 use serde::Serialize;
 use serde_json::{Value, json};
 use sqlx::postgres::PgRow;
-use sqlx::{AssertSqlSafe, FromRow, PgPool, Postgres, Row, Transaction};
+use sqlx::{
+    AssertSqlSafe, Connection, FromRow, PgConnection, PgExecutor, Postgres, Row, Transaction,
+};
 use time::OffsetDateTime;
 use time::format_description::well_known::Rfc3339;
 use utoipa::ToSchema;
@@ -94,19 +96,19 @@ const STAYS: &str =
 ///
 /// # Errors
 /// When the database fails.
-pub async fn of_job(pool: &PgPool, job: Uuid) -> ApiResult<Vec<RunEvent>> {
+pub async fn of_job(db: impl PgExecutor<'_>, job: Uuid) -> ApiResult<Vec<RunEvent>> {
     let sql = format!("{SELECT} WHERE job_id = $1 ORDER BY happened_at, id");
-    Ok(sqlx::query_as(AssertSqlSafe(sql)).bind(job).fetch_all(pool).await?)
+    Ok(sqlx::query_as(AssertSqlSafe(sql)).bind(job).fetch_all(db).await?)
 }
 
 /// What each stage of a burn took, where it was other work at the torch: a cut's event and its burn have one id.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn stages_of(pool: &PgPool, burn: Uuid) -> ApiResult<Vec<Option<Duration>>> {
+pub async fn stages_of(db: impl PgExecutor<'_>, burn: Uuid) -> ApiResult<Vec<Option<Duration>>> {
     let sql = format!("{SELECT} WHERE id = $1 AND kind = 'cut'");
     let event: Option<RunEvent> =
-        sqlx::query_as(AssertSqlSafe(sql)).bind(burn).fetch_optional(pool).await?;
+        sqlx::query_as(AssertSqlSafe(sql)).bind(burn).fetch_optional(db).await?;
     Ok(match event.map(|event| event.what) {
         Some(RunEventBody::Cut(cut)) => cut.stages(),
         _ => Vec::new(),
@@ -128,9 +130,13 @@ pub struct Since {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn since(pool: &PgPool, (job, run): (Uuid, Uuid), since: i64) -> ApiResult<Since> {
+pub async fn since(
+    conn: &mut PgConnection,
+    (job, run): (Uuid, Uuid),
+    since: i64,
+) -> ApiResult<Since> {
     let newest = "SELECT coalesce(max(arrival), 0) FROM run_events WHERE job_id = $1";
-    let next: i64 = sqlx::query_scalar(newest).bind(job).fetch_one(pool).await?;
+    let next: i64 = sqlx::query_scalar(newest).bind(job).fetch_one(&mut *conn).await?;
     let sql = format!(
         "{SELECT} WHERE job_id = $1 AND arrival > $2 AND arrival <= $3 AND (run_id = $4 OR {STAYS})
          ORDER BY happened_at, id"
@@ -140,7 +146,7 @@ pub async fn since(pool: &PgPool, (job, run): (Uuid, Uuid), since: i64) -> ApiRe
         .bind(since)
         .bind(next)
         .bind(run)
-        .fetch_all(pool)
+        .fetch_all(&mut *conn)
         .await?;
     let (events, elsewhere) = all.into_iter().partition(|event| event.run_id == Some(run));
     Ok(Since { events, elsewhere, next: next.max(since) })
@@ -160,12 +166,12 @@ pub struct With<'a> {
 /// # Errors
 /// When the database fails; nothing is kept then.
 pub async fn keep(
-    pool: &PgPool,
+    conn: &mut PgConnection,
     (job, run): (Uuid, Uuid),
     (event, with): (&RunEvent, &With<'_>),
 ) -> ApiResult<Arrived> {
     let (kind, body) = event.columns()?;
-    let mut work = pool.begin().await?;
+    let mut work = conn.begin().await?;
     // one after the other within a job, so that what is asked for since a moment misses nothing
     sqlx::query("SELECT pg_advisory_xact_lock(hashtextextended($1::text, 0))")
         .bind(job)
@@ -221,12 +227,16 @@ pub async fn keep(
 ///
 /// # Errors
 /// When the database fails.
-pub async fn oxygen_read(pool: &PgPool, run: Uuid, at: OffsetDateTime) -> ApiResult<Option<f64>> {
+pub async fn oxygen_read(
+    db: impl PgExecutor<'_>,
+    run: Uuid,
+    at: OffsetDateTime,
+) -> ApiResult<Option<f64>> {
     let sql = "SELECT (body->>'pressure_kpa')::float8 FROM run_events
                WHERE run_id = $1 AND kind = 'reading' AND happened_at <= $2
                    AND body->>'gas' = 'oxygen' AND body->>'where' = 'delivery'
                ORDER BY happened_at DESC, id DESC LIMIT 1";
-    Ok(sqlx::query_scalar(sql).bind(run).bind(at).fetch_optional(pool).await?)
+    Ok(sqlx::query_scalar(sql).bind(run).bind(at).fetch_optional(db).await?)
 }
 
 /// The contents gauge of an oxygen cylinder that was read at the torch is a reading of the rack, unless a later one is

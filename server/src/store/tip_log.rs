@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 use serde_json::Value;
-use sqlx::{PgExecutor, PgPool};
+use sqlx::{PgConnection, PgExecutor};
 use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
@@ -67,12 +67,12 @@ pub async fn insert<'e>(
 /// # Errors
 /// [`ApiError::Different`](crate::error::ApiError::Different) when the id holds another body.
 pub async fn put(
-    pool: &PgPool,
+    conn: &mut PgConnection,
     key: (Uuid, Option<Uuid>),
     cleaned: &Cleaned<'_>,
 ) -> ApiResult<Made<TipEvent>> {
-    let new = insert(pool, key, cleaned).await?;
-    made(pool, key.0, (new, cleaned.body)).await
+    let new = insert(&mut *conn, key, cleaned).await?;
+    made(&mut *conn, key.0, (new, cleaned.body)).await
 }
 
 /// A tip since it was cleaned.
@@ -90,7 +90,7 @@ pub struct Since {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn since_cleaned(pool: &PgPool) -> ApiResult<Vec<Since>> {
+pub async fn since_cleaned(db: impl PgExecutor<'_>) -> ApiResult<Vec<Since>> {
     let sql = "SELECT g.id AS tip_id, c.at AS cleaned_at,
                    CASE WHEN coalesce(c.at < g.counted_from, true)
                            AND jsonb_typeof(g.fields->'cuts_since_cleaned') = 'number'
@@ -101,30 +101,34 @@ pub async fn since_cleaned(pool: &PgPool) -> ApiResult<Vec<Since>> {
                    SELECT max(happened_at) AS at FROM tip_events e
                    WHERE e.tip_id = g.id AND e.kind = 'cleaned' AND e.deleted_at IS NULL) c ON true
                WHERE g.kind = 'tip' AND g.deleted_at IS NULL";
-    Ok(sqlx::query_as(sql).fetch_all(pool).await?)
+    Ok(sqlx::query_as(sql).fetch_all(db).await?)
 }
 
 /// Cuts that a tip had made since it was cleaned, before a moment; `None` where no cleaning before it is known.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn before(pool: &PgPool, tip: Uuid, at: OffsetDateTime) -> ApiResult<Option<i64>> {
+pub async fn before(
+    db: impl PgExecutor<'_>,
+    tip: Uuid,
+    at: OffsetDateTime,
+) -> ApiResult<Option<i64>> {
     let sql = "SELECT (SELECT count(*) FROM burns b WHERE b.tip_id = $1 AND b.deleted_at IS NULL
                    AND b.happened_at > e.happened_at AND b.happened_at < $2)
                FROM tip_events e
                WHERE e.tip_id = $1 AND e.kind = 'cleaned' AND e.deleted_at IS NULL AND e.happened_at <= $2
                ORDER BY e.happened_at DESC LIMIT 1";
-    Ok(sqlx::query_scalar(sql).bind(tip).bind(at).fetch_optional(pool).await?)
+    Ok(sqlx::query_scalar(sql).bind(tip).bind(at).fetch_optional(db).await?)
 }
 
 /// When tips were cleaned, the oldest first.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn cleanings(pool: &PgPool) -> ApiResult<Vec<(Uuid, OffsetDateTime)>> {
+pub async fn cleanings(db: impl PgExecutor<'_>) -> ApiResult<Vec<(Uuid, OffsetDateTime)>> {
     let sql = "SELECT tip_id, happened_at FROM tip_events
                WHERE kind = 'cleaned' AND deleted_at IS NULL ORDER BY happened_at, id";
-    Ok(sqlx::query_as(sql).fetch_all(pool).await?)
+    Ok(sqlx::query_as(sql).fetch_all(db).await?)
 }
 
 /// What a tip has cut.
@@ -146,9 +150,9 @@ pub struct Use {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn used(pool: &PgPool) -> ApiResult<Vec<Use>> {
+pub async fn used(db: impl PgExecutor<'_>) -> ApiResult<Vec<Use>> {
     let sql = "SELECT tip_id, count(*) AS cuts, sum(coalesce(starts, 1)) AS starts, max(happened_at) AS last_at,
                    count(*) FILTER (WHERE outcome IN ('poor', 'lost')) AS poor
                FROM burns WHERE deleted_at IS NULL AND tip_id IS NOT NULL GROUP BY tip_id";
-    Ok(sqlx::query_as(sql).fetch_all(pool).await?)
+    Ok(sqlx::query_as(sql).fetch_all(db).await?)
 }

@@ -1,8 +1,8 @@
 //! The table `trials`: two ways tried on strips of the same plate.
 
 use serde::{Deserialize, Serialize};
-use sqlx::PgPool;
 use sqlx::types::Json;
+use sqlx::{Connection, PgConnection};
 use utoipa::ToSchema;
 use uuid::Uuid;
 
@@ -66,7 +66,7 @@ pub struct NewTrial {
 /// # Errors
 /// [`ApiError::Different`](crate::error::ApiError::Different) when the id holds another body.
 pub async fn put(
-    pool: &PgPool,
+    conn: &mut PgConnection,
     (id, by): (Uuid, Option<Uuid>),
     (trial, body): (&NewTrial, &serde_json::Value),
 ) -> ApiResult<Made<Trial>> {
@@ -82,9 +82,9 @@ pub async fn put(
         .bind(Json(&trial.strips))
         .bind(body)
         .bind(by)
-        .fetch_optional(pool)
+        .fetch_optional(&mut *conn)
         .await?;
-    made(pool, id, (new, body)).await
+    made(&mut *conn, id, (new, body)).await
 }
 
 /// Notes what strips came to, of a trial whose version is the one sent; what stood there before is kept.
@@ -92,11 +92,11 @@ pub async fn put(
 /// # Errors
 /// [`ApiError::Stale`](crate::error::ApiError::Stale) when it was changed meanwhile.
 pub async fn note(
-    pool: &PgPool,
+    conn: &mut PgConnection,
     seen: &RowSeen,
     (strips, body): (&[Strip], &serde_json::Value),
 ) -> ApiResult<Trial> {
-    let mut connection = pool.begin().await?;
+    let mut connection = conn.begin().await?;
     let kept = "INSERT INTO trial_versions (trial_id, version, strips, changed_at, changed_by)
                 SELECT id, version, strips, changed_at, changed_by
                 FROM trials WHERE id = $1 AND version = $2 AND deleted_at IS NULL
@@ -113,5 +113,5 @@ pub async fn note(
         .fetch_optional(&mut *connection)
         .await?;
     connection.commit().await?;
-    changed(pool, seen.id, (row, body)).await
+    changed(&mut *conn, seen.id, (row, body)).await
 }

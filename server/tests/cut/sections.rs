@@ -510,11 +510,14 @@ async fn what_is_shown_where_nothing_is_said_is_what_is_taken() {
     let hole = json!({ "kind": "access_hole" });
     let told = [
         (&cope, json!({ "radius_mm": usual["radius_mm"] })),
-        (&hole, json!({
-            "radius_mm": usual["radius_mm"],
-            "length_mm": usual["hole_length_mm"],
-            "height_mm": usual["hole_height_mm"],
-        })),
+        (
+            &hole,
+            json!({
+                "radius_mm": usual["radius_mm"],
+                "length_mm": usual["hole_length_mm"],
+                "height_mm": usual["hole_height_mm"],
+            }),
+        ),
     ];
     for (cut, measures) in told {
         let bare = app.post(path, &asked("W12x26", cut.clone())).await;

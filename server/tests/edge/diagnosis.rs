@@ -207,6 +207,43 @@ async fn a_prediction_that_cannot_be_made_names_its_field() {
     }
 }
 
+/// Of other work the edge is that of the plate it cuts, whatever plate stands beside it; what leaves no cut edge says so.
+#[actix_web::test]
+async fn the_edge_of_other_work_is_that_of_its_own_cut_or_none() {
+    let app = TestApp::start().await;
+    let of = |work: Value| {
+        let mut asked = cut(20.0, "machine");
+        asked["work"] = work;
+        json!({ "cut": asked })
+    };
+    let rail = json!({ "kind": "rail", "length_mm": 1000, "thickness_mm": 40, "highest_mm": 0 });
+    let led = app.post("/api/v1/edge/predictions", &of(rail)).await;
+    assert_eq!(led.status, 200, "{}", led.body);
+    assert_eq!(led.body["planned"]["face"]["thickness_mm"], 40.0);
+    let plate = json!({ "cut": cut(40.0, "machine") });
+    let plate = app.post("/api/v1/edge/predictions", &plate).await.body;
+    assert_eq!(led.body["planned"]["roughness_rz5_um"], plate["planned"]["roughness_rz5_um"]);
+
+    let heat = json!({ "kind": "heat", "flow_l_min": 20 });
+    let wash = json!({ "kind": "wash", "thickness_mm": 9.5, "width_mm": 38, "length_mm": 610 });
+    let gouge = json!({ "kind": "gouge", "depth_mm": 4, "length_mm": 300, "thickness_mm": 20 });
+    for work in [heat, wash, gouge] {
+        for path in ["/api/v1/edge/predictions", "/api/v1/edge/recoveries"] {
+            let mut asked = of(work.clone());
+            if path.ends_with("recoveries") {
+                asked["through"] = json!(true);
+                asked["scrap"] = json!("left");
+            }
+            let refused = app.post(path, &asked).await;
+            let fault = &refused.body["error"]["fields"][0];
+            assert_eq!((refused.status.as_u16(), &fault["code"]), (422, &json!("no_cut_edge")));
+            assert_eq!((&fault["path"], &fault["value"]), (&json!("cut.work.kind"), &work["kind"]));
+            let said = fault["message"].as_str().unwrap();
+            assert!(said.ends_with("Ask about a cut.") && !said.contains('_'), "{said}");
+        }
+    }
+}
+
 /// What a sign changes in the drawing is told with it; what no face shows changes nothing.
 #[actix_web::test]
 async fn findings_bring_the_figures_of_their_picture() {

@@ -160,7 +160,7 @@ pub async fn list(
         at: |kept: &KeptDiagnosis| kept.happened_at,
         matching: line.as_deref().map(|line| ("job_line_id = $1::uuid", line)),
     };
-    let (all, next) = page(&pool, &list, &asked).await?;
+    let (all, next) = page(pool.get_ref(), &list, &asked).await?;
     let photo =
         PhotoLimits { bytes: MOST_BYTES, megapixels: MOST_PIXELS / 1_000_000, count: MOST_PHOTOS };
     let diagnoses = views(&pool, all).await?;
@@ -226,7 +226,7 @@ pub async fn create(
 ) -> ApiResult<HttpResponse> {
     let key = new_id(&path, caller)?;
     let new = checked(&pool, &body.value).await?;
-    let made = diagnoses::put(&pool, key, (&new, &body.json)).await;
+    let made = diagnoses::put(&mut *pool.acquire().await?, key, (&new, &body.json)).await;
     Ok(put_reply(made.map_err(|error| unknown("diagnoses", error))?))
 }
 
@@ -247,7 +247,7 @@ pub async fn change(
     fields.done(())?;
     let row = seen(&path, asked.version, caller)?;
     let change = DiagnosisChange { settled, note };
-    Ok(web::Json(diagnoses::patch(&pool, &row, (&change, &body.json)).await?))
+    Ok(web::Json(diagnoses::patch(&mut *pool.acquire().await?, &row, (&change, &body.json)).await?))
 }
 
 /// Deletes a kept diagnosis; it can be taken back.
@@ -261,7 +261,7 @@ pub async fn delete(
     body: Body<Seen>,
 ) -> ApiResult<web::Json<KeptDiagnosis>> {
     let row = seen(&path, body.value.version, caller)?;
-    Ok(web::Json(set_deleted::<KeptDiagnosis>(&pool, &row, true).await?))
+    Ok(web::Json(set_deleted::<KeptDiagnosis>(&mut *pool.acquire().await?, &row, true).await?))
 }
 
 /// Takes a deletion back.
@@ -275,5 +275,5 @@ pub async fn restore(
     body: Body<Seen>,
 ) -> ApiResult<web::Json<KeptDiagnosis>> {
     let row = seen(&path, body.value.version, caller)?;
-    Ok(web::Json(set_deleted::<KeptDiagnosis>(&pool, &row, false).await?))
+    Ok(web::Json(set_deleted::<KeptDiagnosis>(&mut *pool.acquire().await?, &row, false).await?))
 }

@@ -69,7 +69,7 @@ pub async fn add(
     let bytes = payload.to_bytes_limited(MOST_BYTES).await.map_err(|_| too_large())?;
     let bytes =
         bytes.map_err(|error| refuse_photo("photo_not_one", &[("value", error.to_string())]))?;
-    let kept: KeptDiagnosis = find(&pool, diagnosis).await?.ok_or(ApiError::NotFound)?;
+    let kept: KeptDiagnosis = find(pool.get_ref(), diagnosis).await?.ok_or(ApiError::NotFound)?;
     if kept.record.deleted_at.is_some() {
         return Err(ApiError::NotFound);
     }
@@ -77,7 +77,7 @@ pub async fn add(
     let drawn = drawn(bytes.to_vec()).await?;
     let new = NewPhoto { diagnosis, photo: &drawn, made_from: &made_from };
     let most = i64::try_from(MOST_PHOTOS).unwrap_or(i64::MAX);
-    let made = photos::put(&pool, (photo, by), &new, most).await?;
+    let made = photos::put(&mut *pool.acquire().await?, (photo, by), &new, most).await?;
     Ok(put_reply(
         made.ok_or_else(|| refuse_photo("photo_many", &[("high", MOST_PHOTOS.to_string())]))?,
     ))
@@ -121,7 +121,7 @@ pub async fn delete(
     body: Body<Seen>,
 ) -> ApiResult<web::Json<Photo>> {
     let row = seen(&path, body.value.version, caller)?;
-    Ok(web::Json(set_deleted::<Photo>(&pool, &row, true).await?))
+    Ok(web::Json(set_deleted::<Photo>(&mut *pool.acquire().await?, &row, true).await?))
 }
 
 /// Takes that back.
@@ -135,5 +135,5 @@ pub async fn restore(
     body: Body<Seen>,
 ) -> ApiResult<web::Json<Photo>> {
     let row = seen(&path, body.value.version, caller)?;
-    Ok(web::Json(set_deleted::<Photo>(&pool, &row, false).await?))
+    Ok(web::Json(set_deleted::<Photo>(&mut *pool.acquire().await?, &row, false).await?))
 }

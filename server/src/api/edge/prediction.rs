@@ -19,13 +19,14 @@ use galvanon_core::range::Range;
 use galvanon_core::source::{SourceKey, sources};
 use galvanon_core::trace::Kind;
 use serde::{Deserialize, Serialize};
+use serde_json::json;
 use utoipa::ToSchema;
 
 use crate::api::cut::request::CutPlanRequest;
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::Body;
 use crate::http::fields::{Fields, Given, NumberField};
-use crate::wire::text::{Section, sentence};
+use crate::wire::text::{Section, sentence, words};
 use crate::wire::unit::thousandths as fine;
 
 /// A cut edge in figures, from the top corner down: what a drawing needs.
@@ -341,7 +342,7 @@ impl Predictor {
 #[post("/edge/predictions")]
 pub async fn prediction(body: Body<PredictionRequest>) -> ApiResult<web::Json<PredictionReply>> {
     let asked = &body.value;
-    let request = asked.cut.to_core().map_err(under_cut)?;
+    let request = cut_of(&asked.cut).map_err(under_cut)?;
     let off = asked.off.to_core()?;
     let of = Predictor::new(&request)?;
     let paced = |speed: f64| of.edge(&Off { speed, ..Off::NOTHING });
@@ -355,6 +356,24 @@ pub async fn prediction(body: Body<PredictionRequest>) -> ApiResult<web::Json<Pr
         sweeps: of.sweeps(off)?,
         relations: relations()?,
     }))
+}
+
+/// The cut whose edge is asked about: of other work the plate that it is like.
+///
+/// # Errors
+/// [`ApiError::Invalid`] with every field at fault, and for work that leaves no cut edge.
+pub fn cut_of(cut: &CutPlanRequest) -> ApiResult<Request> {
+    let base = cut.to_core()?;
+    let Some(work) = &cut.work else { return Ok(base) };
+    let asked = work.asked()?;
+    if !asked.cuts_through() {
+        let mut fields = Fields::default();
+        let kind = asked.kind().code();
+        let said = [("value", words(kind))];
+        fields.refuse("work.kind", "no_cut_edge", json!(kind), &said);
+        return Err(ApiError::Invalid(fields.errors));
+    }
+    Ok(asked.like(&base))
 }
 
 /// Faults of the cut stand under `cut.`.

@@ -16,7 +16,7 @@ use utoipa::ToSchema;
 use crate::api::cut::request::CutPlanRequest;
 use crate::api::edge::diagnosis::{ChangeWire, change_wire};
 use crate::api::edge::on_record::figures;
-use crate::api::edge::prediction::under_cut;
+use crate::api::edge::prediction::{cut_of, under_cut};
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::Body;
 use crate::http::caller::Caller;
@@ -140,7 +140,7 @@ pub struct RecoveryReply {
 }
 
 fn lost(asked: &RecoveryRequest) -> ApiResult<Lost> {
-    let request = asked.cut.to_core().map_err(under_cut)?;
+    let request = cut_of(&asked.cut).map_err(under_cut)?;
     let settings = plan(&request).map_err(|errors| {
         let all: Vec<String> = errors.iter().map(ToString::to_string).collect();
         ApiError::Internal(all.join("; "))

@@ -215,7 +215,7 @@ pub async fn list_weights(pool: web::Data<PgPool>) -> ApiResult<web::Json<Weight
         table_prior: cause.prior,
         links: links(at),
     });
-    let history = shop_settings::history(&pool, KEY).await?.into_iter().map(|past| {
+    let history = shop_settings::history(pool.get_ref(), KEY).await?.into_iter().map(|past| {
         let shop_settings::Past { version, made_at, made_by, value } = past;
         WeightsVersion { version, made_at, made_by, value }
     });

@@ -50,10 +50,14 @@ pub async fn create(
     body: Body<PlanRequest>,
 ) -> ApiResult<HttpResponse> {
     let key = new_id(&path, caller)?;
-    let (plan, new) =
-        plans::put(&pool, key, (&new_plan(&body.value)?, &body.json), OffsetDateTime::now_utc())
-            .await
-            .map_err(|error| unknown("plans", error))?;
+    let (plan, new) = plans::put(
+        &mut *pool.acquire().await?,
+        key,
+        (&new_plan(&body.value)?, &body.json),
+        OffsetDateTime::now_utc(),
+    )
+    .await
+    .map_err(|error| unknown("plans", error))?;
     let status = if new { StatusCode::CREATED } else { StatusCode::OK };
     Ok(HttpResponse::build(status).json(plan))
 }
@@ -88,7 +92,7 @@ pub fn new_plan(body: &PlanRequest) -> ApiResult<NewPlan> {
     responses((status = 200, body = Plan), (status = 404, body = ErrorBody)))]
 #[get("/plans/{id}")]
 pub async fn show(pool: web::Data<PgPool>, path: web::Path<String>) -> ApiResult<web::Json<Plan>> {
-    Ok(web::Json(plans::find(&pool, id(&path)?).await?))
+    Ok(web::Json(plans::find(pool.get_ref(), id(&path)?).await?))
 }
 
 /// The code to scan back to a plan, as SVG.
@@ -100,7 +104,7 @@ pub async fn code(
     path: web::Path<String>,
     request: HttpRequest,
 ) -> ApiResult<HttpResponse> {
-    let plan = plans::find(&pool, id(&path)?).await?;
+    let plan = plans::find(pool.get_ref(), id(&path)?).await?;
     let at = request.connection_info();
     let address = format!("{}://{}/cards/{}", at.scheme(), at.host(), plan.id);
     let code = QrCode::new(address).map_err(|error| ApiError::Internal(error.to_string()))?;

@@ -216,7 +216,7 @@ pub async fn plan_list(
         (None, None) => return Err(refused("text", "table_empty")),
     };
     let rig = match asked.job_id {
-        Some(id) => jobs::live(&pool, id).await?.rig,
+        Some(id) => jobs::live(pool.get_ref(), id).await?.rig,
         None => Value::Null,
     };
     let shop = Shop::read(&pool, caller.person).await?;

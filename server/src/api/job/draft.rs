@@ -52,7 +52,7 @@ pub async fn draft(
     body: Body<DraftRequest>,
 ) -> ApiResult<web::Json<DraftReply>> {
     let rig = match body.value.job_id {
-        Some(id) => crate::store::jobs::live(&pool, id).await?.rig,
+        Some(id) => crate::store::jobs::live(pool.get_ref(), id).await?.rig,
         None => Value::Null,
     };
     let shop = Shop::read(&pool, caller.person).await?;

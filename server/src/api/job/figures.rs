@@ -97,6 +97,6 @@ pub async fn fill(pool: &PgPool, shop: Shop, standings: &mut [Standing]) -> ApiR
         standing.card_current = Some(figures.card_current);
         fresh.push(figures);
     }
-    keep(pool, &fresh).await?;
+    keep(&mut *pool.acquire().await?, &fresh).await?;
     Ok(shop)
 }

@@ -123,10 +123,10 @@ pub async fn list(
         at: |job: &Job| job.record.made_at,
         matching: wanted.as_deref().map(|words| (FOUND, words)),
     };
-    let (jobs, next) = page(&pool, &list, &asked).await?;
+    let (jobs, next) = page(pool.get_ref(), &list, &asked).await?;
     let ids: Vec<Uuid> = jobs.iter().map(|job| job.record.id).collect();
     let shop = Shop::read(&pool, caller.person).await?;
-    let mut all = standings(&pool, &ids).await?;
+    let mut all = standings(pool.get_ref(), &ids).await?;
     fill(&pool, shop, &mut all).await?;
     let mut lines: BTreeMap<Uuid, Vec<&Standing>> = BTreeMap::new();
     for standing in &all {
@@ -149,10 +149,10 @@ pub async fn show(
     path: web::Path<String>,
     caller: Caller,
 ) -> ApiResult<web::Json<JobReply>> {
-    let job = jobs::live(&pool, id(&path)?).await?;
+    let job = jobs::live(pool.get_ref(), id(&path)?).await?;
     let shop = Shop::read(&pool, caller.person).await?;
     let cards = cards_of(&pool, &[job.record.id]).await?;
-    let lines = job_lines::of_job(&pool, job.record.id).await?;
+    let lines = job_lines::of_job(pool.get_ref(), job.record.id).await?;
     let rigged = Rigged::of(&shop, &job);
     let lines =
         lines.into_iter().map(|line| view(line, &rigged, &cards)).collect::<ApiResult<_>>()?;
@@ -214,7 +214,7 @@ pub async fn create(
 ) -> ApiResult<HttpResponse> {
     let (key, job) = (new_id(&path, caller)?, &body.value);
     checked(Some(&job.name), Some(&job.note), Some(&job.rig))?;
-    Ok(put_reply(jobs::put(&pool, key, (job, &body.json)).await?))
+    Ok(put_reply(jobs::put(&mut *pool.acquire().await?, key, (job, &body.json)).await?))
 }
 
 /// Changes a job.
@@ -229,7 +229,9 @@ pub async fn change(
 ) -> ApiResult<web::Json<Job>> {
     let (id, change) = (id(&path)?, &body.value);
     checked(change.name.as_deref(), change.note.as_deref(), change.rig.as_ref())?;
-    Ok(web::Json(jobs::patch(&pool, (id, caller.person), (change, &body.json)).await?))
+    Ok(web::Json(
+        jobs::patch(&mut *pool.acquire().await?, (id, caller.person), (change, &body.json)).await?,
+    ))
 }
 
 /// Deletes a job; it can be taken back.
@@ -243,7 +245,7 @@ pub async fn delete(
     body: Body<Seen>,
 ) -> ApiResult<web::Json<Job>> {
     let row = seen(&path, body.value.version, caller)?;
-    Ok(web::Json(set_deleted::<Job>(&pool, &row, true).await?))
+    Ok(web::Json(set_deleted::<Job>(&mut *pool.acquire().await?, &row, true).await?))
 }
 
 /// Takes a deletion back.
@@ -257,5 +259,5 @@ pub async fn restore(
     body: Body<Seen>,
 ) -> ApiResult<web::Json<Job>> {
     let row = seen(&path, body.value.version, caller)?;
-    Ok(web::Json(set_deleted::<Job>(&pool, &row, false).await?))
+    Ok(web::Json(set_deleted::<Job>(&mut *pool.acquire().await?, &row, false).await?))
 }

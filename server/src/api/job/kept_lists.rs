@@ -58,7 +58,7 @@ pub async fn keep(
     caller: Caller,
     body: Body<KeepRequest>,
 ) -> ApiResult<web::Json<KeepReply>> {
-    let job = jobs::live(&pool, id(&path)?).await?;
+    let job = jobs::live(pool.get_ref(), id(&path)?).await?;
     let shop = Shop::read(&pool, caller.person).await?;
     let rigged = Rigged::of(&shop, &job);
     let mut fields = Fields::default();
@@ -75,8 +75,10 @@ pub async fn keep(
         }
     }
     fields.done(())?;
-    let last =
-        job_lines::of_job(&pool, job.record.id).await?.last().map_or(0.0, |line| line.position);
+    let last = job_lines::of_job(pool.get_ref(), job.record.id)
+        .await?
+        .last()
+        .map_or(0.0, |line| line.position);
     let mut lines = Vec::with_capacity(body.value.lines.len());
     let mut position = last;
     for listed in body.value.lines {
@@ -85,7 +87,7 @@ pub async fn keep(
         let ListedLine { id, typed, input } = listed;
         lines.push((id, NewLine { job_id: job.record.id, typed, input, position }, made_from));
     }
-    let lines = job_lines::put_all(&pool, caller.person, &lines).await?;
+    let lines = job_lines::put_all(&mut *pool.acquire().await?, caller.person, &lines).await?;
     Ok(web::Json(KeepReply { lines }))
 }
 
@@ -98,14 +100,14 @@ pub async fn write_list(
     path: web::Path<String>,
     caller: Caller,
 ) -> ApiResult<HttpResponse> {
-    let job = jobs::live(&pool, id(&path)?).await?;
+    let job = jobs::live(pool.get_ref(), id(&path)?).await?;
     let shop = Shop::read(&pool, caller.person).await?;
     let rigged = Rigged::of(&shop, &job);
     let cards = std::collections::BTreeMap::new();
     let mut out = ::csv::Writer::from_writer(Vec::new());
     let failed = |error: ::csv::Error| ApiError::Internal(error.to_string());
     out.write_record(COLUMNS).map_err(failed)?;
-    for stored in job_lines::of_job(&pool, job.record.id).await? {
+    for stored in job_lines::of_job(pool.get_ref(), job.record.id).await? {
         let typed = stored.typed.clone();
         let view = view(stored, &rigged, &cards)?;
         let Some(plan) = view.plan else {

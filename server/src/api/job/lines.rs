@@ -156,14 +156,14 @@ pub async fn create(
     body: Body<NewLine>,
 ) -> ApiResult<HttpResponse> {
     let (key, line) = (new_id(&path, caller)?, &body.value);
-    let job = jobs::live(&pool, line.job_id).await?;
+    let job = jobs::live(pool.get_ref(), line.job_id).await?;
     let said = LineSaid {
         typed: Some(&line.typed),
         input: Some(&line.input),
         position: Some(line.position),
     };
     checked(&pool, &job, &said).await?;
-    Ok(put_reply(job_lines::put(&pool, key, (line, &body.json)).await?))
+    Ok(put_reply(job_lines::put(&mut *pool.acquire().await?, key, (line, &body.json)).await?))
 }
 
 /// Changes or moves a cut.
@@ -177,8 +177,8 @@ pub async fn change(
     body: Body<LineChange>,
 ) -> ApiResult<web::Json<JobLine>> {
     let (id, change) = (id(&path)?, &body.value);
-    let line: JobLine = find(&pool, id).await?.ok_or(ApiError::NotFound)?;
-    let job = jobs::live(&pool, line.job_id).await?;
+    let line: JobLine = find(pool.get_ref(), id).await?.ok_or(ApiError::NotFound)?;
+    let job = jobs::live(pool.get_ref(), line.job_id).await?;
     let said = LineSaid {
         typed: change.typed.as_deref(),
         input: change.input.as_ref(),
@@ -186,7 +186,7 @@ pub async fn change(
     };
     checked(&pool, &job, &said).await?;
     let key = (id, caller.person);
-    Ok(web::Json(job_lines::patch(&pool, key, (change, &body.json)).await?))
+    Ok(web::Json(job_lines::patch(&mut *pool.acquire().await?, key, (change, &body.json)).await?))
 }
 
 /// Deletes a cut; it can be taken back.
@@ -200,7 +200,7 @@ pub async fn delete(
     body: Body<Seen>,
 ) -> ApiResult<web::Json<JobLine>> {
     let row = seen(&path, body.value.version, caller)?;
-    Ok(web::Json(set_deleted::<JobLine>(&pool, &row, true).await?))
+    Ok(web::Json(set_deleted::<JobLine>(&mut *pool.acquire().await?, &row, true).await?))
 }
 
 /// Takes a deletion back.
@@ -214,7 +214,7 @@ pub async fn restore(
     body: Body<Seen>,
 ) -> ApiResult<web::Json<JobLine>> {
     let row = seen(&path, body.value.version, caller)?;
-    Ok(web::Json(set_deleted::<JobLine>(&pool, &row, false).await?))
+    Ok(web::Json(set_deleted::<JobLine>(&mut *pool.acquire().await?, &row, false).await?))
 }
 
 /// The newest card of each line of some jobs.

@@ -266,9 +266,9 @@ pub async fn nest_job(
     body: Body<JobNestRequest>,
 ) -> ApiResult<web::Json<JobNest>> {
     let wish = body.value.read()?;
-    let job = jobs::live(&pool, id(&path)?).await?;
+    let job = jobs::live(pool.get_ref(), id(&path)?).await?;
     let shop = Shop::read(&pool, caller.person).await?;
-    let lines = job_lines::of_job(&pool, job.record.id).await?;
+    let lines = job_lines::of_job(pool.get_ref(), job.record.id).await?;
     let found = web::block(move || {
         let rigged = Rigged::of(&shop, &job);
         let (mut pieces, mut others) = (Vec::new(), Vec::new());

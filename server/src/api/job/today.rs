@@ -45,20 +45,20 @@ pub struct TodayReply {
 pub async fn today(pool: web::Data<PgPool>, caller: Caller) -> ApiResult<web::Json<TodayReply>> {
     let shop = Shop::read(&pool, caller.person).await?;
     // a line without a card is next whatever it comes to; of the others it hangs on their figures
-    let mut pending = count(&pool, Which::StaleCards).await?;
+    let mut pending = count(pool.get_ref(), Which::StaleCards).await?;
     let mut shop = shop;
     if pending > 0 {
         let most = i64::try_from(AT_ONCE).unwrap_or(i64::MAX);
-        let mut stale = first(&pool, Which::StaleCards, most).await?;
+        let mut stale = first(pool.get_ref(), Which::StaleCards, most).await?;
         shop = fill(&pool, shop, &mut stale).await?;
-        pending = count(&pool, Which::StaleCards).await?;
+        pending = count(pool.get_ref(), Which::StaleCards).await?;
     }
-    let next_count = count(&pool, Which::Open).await?;
-    let shown = first(&pool, Which::Open, SHOWN).await?;
+    let next_count = count(pool.get_ref(), Which::Open).await?;
+    let shown = first(pool.get_ref(), Which::Open, SHOWN).await?;
     let shown: Vec<_> = shown.iter().map(|it| (it.line_id, it.job_id)).collect();
     let (_, shown) = planned_lines(&pool, shop, &shown).await?;
     let told = |(job, view): (Job, LineView)| NextLine { job_name: job.name, view };
     let next = shown.into_iter().map(told).collect();
-    let last = newest(&pool, SHOWN).await?;
+    let last = newest(pool.get_ref(), SHOWN).await?;
     Ok(web::Json(TodayReply { next, next_count, pending, last }))
 }

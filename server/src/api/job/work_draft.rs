@@ -39,7 +39,7 @@ pub async fn draft_work(
 ) -> ApiResult<web::Json<WorkReply>> {
     let WorkDraft { job_id, mut work } = body.value;
     let rig = match job_id {
-        Some(id) => crate::store::jobs::live(&pool, id).await?.rig,
+        Some(id) => crate::store::jobs::live(pool.get_ref(), id).await?.rig,
         None => Value::Null,
     };
     let shop = Shop::read(&pool, caller.person).await?;

@@ -99,8 +99,8 @@ pub async fn set_password(
     }
     password::taken("new", &body.value.new, &[&person.name])?;
     let hash = password::hash(&body.value.new).await?;
-    credentials::set_password(&pool, person.person, &hash).await?;
-    sessions::end_others(&pool, (person.person, caller.key)).await?;
+    credentials::set_password(pool.get_ref(), person.person, &hash).await?;
+    sessions::end_others(pool.get_ref(), (person.person, caller.key)).await?;
     note(&pool, (caller.person, caller.device), ("password", json!({}))).await?;
     Ok(HttpResponse::NoContent().finish())
 }
@@ -115,10 +115,10 @@ pub async fn set_pin(
     caller: Caller,
     body: Body<NewPin>,
 ) -> ApiResult<HttpResponse> {
-    let person = credentials::of(&pool, id(&path)?).await?.ok_or(ApiError::NotFound)?;
+    let person = credentials::of(pool.get_ref(), id(&path)?).await?.ok_or(ApiError::NotFound)?;
     password::pin_taken("pin", &body.value.pin)?;
     let hash = password::hash(&body.value.pin).await?;
-    credentials::set_pin(&pool, person.person, &hash).await?;
+    credentials::set_pin(pool.get_ref(), person.person, &hash).await?;
     let about = json!({ "person": person.person });
     note(&pool, (caller.person, caller.device), ("pin", about)).await?;
     Ok(HttpResponse::NoContent().finish())
@@ -137,7 +137,7 @@ pub async fn offer_second(
         return Err(ApiError::Refused("You have a second factor: take it away first."));
     }
     let key = secret::bytes()?;
-    credentials::offer_second(&pool, person.person, &key).await?;
+    credentials::offer_second(pool.get_ref(), person.person, &key).await?;
     let (secret, url) = totp::told(&key, &person.name)?;
     Ok(web::Json(SecondFactorOffer { secret, url }))
 }
@@ -156,13 +156,13 @@ pub async fn set_second(
     let tried = tries::note(&pool, &[About::Name(&person.name)]).await?;
     let step = totp::step_of(key, &body.value.code, OffsetDateTime::now_utc())?;
     let step = step.ok_or(ApiError::SecondFactor)?;
-    if !credentials::take_step(&pool, (person.person, step)).await? {
+    if !credentials::take_step(pool.get_ref(), (person.person, step)).await? {
         return Err(ApiError::SecondFactor);
     }
     tries::right(&pool, &tried).await?;
     let codes: Vec<String> = (0..CODES).map(|_| secret::copied()).collect::<ApiResult<_>>()?;
     let hashes: Vec<_> = codes.iter().map(|code| secret::hash_copied(code)).collect();
-    credentials::require_second(&pool, person.person, &hashes).await?;
+    credentials::require_second(&mut *pool.acquire().await?, person.person, &hashes).await?;
     note(&pool, (caller.person, caller.device), ("second_factor", json!({}))).await?;
     Ok(web::Json(RecoveryCodes { codes }))
 }
@@ -182,7 +182,7 @@ pub async fn drop_second(
         return Err(ApiError::SecondFactor);
     }
     tries::right(&pool, &tried).await?;
-    credentials::drop_second(&pool, person.person).await?;
+    credentials::drop_second(&mut *pool.acquire().await?, person.person).await?;
     note(&pool, (caller.person, caller.device), ("no_second_factor", json!({}))).await?;
     Ok(HttpResponse::NoContent().finish())
 }
@@ -195,7 +195,7 @@ pub async fn list_sessions(
     caller: Caller,
 ) -> ApiResult<web::Json<SessionsReply>> {
     let person = caller.person.ok_or(ApiError::SignedOut)?;
-    let sessions = sessions::of_person(&pool, person, doors.ends).await?;
+    let sessions = sessions::of_person(pool.get_ref(), person, doors.ends).await?;
     Ok(web::Json(SessionsReply { sessions, here: caller.key }))
 }
 
@@ -209,6 +209,6 @@ pub async fn end_session(
     caller: Caller,
 ) -> ApiResult<HttpResponse> {
     let person = caller.person.ok_or(ApiError::SignedOut)?;
-    let ended = sessions::end_one(&pool, (person, id(&path)?)).await?;
+    let ended = sessions::end_one(pool.get_ref(), (person, id(&path)?)).await?;
     if ended { Ok(HttpResponse::NoContent().finish()) } else { Err(ApiError::NotFound) }
 }

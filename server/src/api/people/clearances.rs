@@ -119,7 +119,7 @@ pub fn checked(asked: &ClearanceRequest) -> ApiResult<NewClearance> {
 #[utoipa::path(get, operation_id = "clearances_list", path = "/api/v1/clearances", responses((status = 200, body = ClearancesReply)))]
 #[get("/clearances")]
 pub async fn list(pool: web::Data<PgPool>) -> ApiResult<web::Json<ClearancesReply>> {
-    let clearances = clearances::all(&pool).await?.into_iter().map(view).collect();
+    let clearances = clearances::all(pool.get_ref()).await?.into_iter().map(view).collect();
     Ok(web::Json(ClearancesReply { clearances }))
 }
 
@@ -153,7 +153,9 @@ async fn keep(
     key: (Uuid, Option<Uuid>),
     new: (&NewClearance, &Value),
 ) -> ApiResult<Made<Clearance>> {
-    clearances::put(pool, key, new).await.map_err(|error| unknown("clearances", error))
+    clearances::put(&mut *pool.acquire().await?, key, new)
+        .await
+        .map_err(|error| unknown("clearances", error))
 }
 
 fn reply(made: Made<Clearance>) -> HttpResponse {
@@ -185,7 +187,7 @@ pub async fn override_one(
     let In::Person(foreman, _) = doors::through(&at, &body.value.by).await? else {
         return Err(ApiError::WrongKey);
     };
-    let known = credentials::of(&pool, foreman).await?.ok_or(ApiError::WrongKey)?;
+    let known = credentials::of(pool.get_ref(), foreman).await?.ok_or(ApiError::WrongKey)?;
     if !may(known.role, Right::Settle) {
         return Err(ApiError::Refused("Only a foreman or an owner clears somebody."));
     }
@@ -218,7 +220,7 @@ pub async fn withdraw(
     let because = fields.text("because", &body.value.because, LONGEST);
     fields.done(())?;
     let row = seen(&path, body.value.version, caller)?;
-    let withdrawn = clearances::withdraw(&pool, &row, &because).await?;
+    let withdrawn = clearances::withdraw(&mut *pool.acquire().await?, &row, &because).await?;
     let about = json!({ "person": withdrawn.person_id, "because": because });
     note(&pool, (caller.person, caller.device), ("uncleared", about)).await?;
     Ok(web::Json(view(withdrawn)))
@@ -234,7 +236,7 @@ pub async fn of_card(
     caller: Caller,
 ) -> ApiResult<web::Json<CardClearance>> {
     let person = caller.person.ok_or(ApiError::SignedOut)?;
-    let plan = plans::find(&pool, id(&path)?).await?;
+    let plan = plans::find(pool.get_ref(), id(&path)?).await?;
     let both = (read(&plan.input), read(&plan.result));
     let cleared = Cleared::read(&pool).await?;
     // a card of an older version that is read no more names no clearance

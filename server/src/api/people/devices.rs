@@ -56,7 +56,7 @@ pub async fn create(
     fields.done(())?;
     let key = secret::key()?;
     let new = NewDevice { key: secret::hash(&key), name: &name, place: &place, by: caller.person };
-    let device = devices::register(&pool, &new).await?;
+    let device = devices::register(pool.get_ref(), &new).await?;
     let about = json!({ "name": name, "place": place });
     note(&pool, (caller.person, Some(device.id)), ("device", about)).await?;
     let lasts = actix_web::cookie::time::Duration::ZERO;
@@ -68,7 +68,7 @@ pub async fn create(
 #[utoipa::path(get, operation_id = "devices_list", path = "/api/v1/devices", responses((status = 200, body = DevicesReply)))]
 #[get("/devices")]
 pub async fn list(pool: web::Data<PgPool>) -> ApiResult<web::Json<DevicesReply>> {
-    Ok(web::Json(DevicesReply { devices: devices::all(&pool).await? }))
+    Ok(web::Json(DevicesReply { devices: devices::all(pool.get_ref()).await? }))
 }
 
 /// Revokes a tablet: nobody signs in on it any more, who was is out, and what it still sends is marked.
@@ -81,7 +81,7 @@ pub async fn revoke(
     caller: Caller,
 ) -> ApiResult<HttpResponse> {
     let id = id(&path)?;
-    if !devices::revoke(&pool, (id, caller.person)).await? {
+    if !devices::revoke(pool.get_ref(), (id, caller.person)).await? {
         return Err(ApiError::NotFound);
     }
     note(&pool, (caller.person, caller.device), ("device_revoked", json!({ "id": id }))).await?;

@@ -275,7 +275,7 @@ async fn set_up(at: &At<'_>, code: &str, (name, typed): (&str, &str)) -> ApiResu
     if !invitations::use_set_up(at.pool, &code).await? {
         return Err(wrong(at, json!({ "door": "set_up" })).await?);
     }
-    let person = people::first_owner(at.pool, &name).await?;
+    let person = people::first_owner(&mut *at.pool.acquire().await?, &name).await?;
     credentials::set_password(at.pool, person, &hash).await?;
     note(at.pool, (Some(person), None), ("claimed", json!({}))).await?;
     Ok(In::Person(person, "set_up"))
@@ -290,6 +290,6 @@ pub async fn set_up_code(pool: &PgPool) -> ApiResult<Option<String>> {
         return Ok(None);
     }
     let code = secret::copied()?;
-    invitations::set_up_with(pool, &secret::hash_copied(&code)).await?;
+    invitations::set_up_with(&mut *pool.acquire().await?, &secret::hash_copied(&code)).await?;
     Ok(Some(code))
 }

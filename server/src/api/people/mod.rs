@@ -87,7 +87,7 @@ fn last_owner(error: ApiError) -> ApiError {
 
 /// Shuts every door to somebody who leaves.
 async fn leaves(pool: &PgPool, person: Uuid) -> ApiResult<()> {
-    credentials::forget(pool, person).await?;
+    credentials::forget(&mut *pool.acquire().await?, person).await?;
     sessions::end_others(pool, (person, None)).await?;
     kept_tokens::revoke_all(pool, person).await
 }
@@ -102,7 +102,7 @@ pub async fn list(
 ) -> ApiResult<web::Json<PeopleReply>> {
     let list =
         List { time: "made_at", at: |person: &Person| person.record.made_at, matching: None };
-    let (people, next) = page(&pool, &list, &query.page(SHOWN)?).await?;
+    let (people, next) = page(pool.get_ref(), &list, &query.page(SHOWN)?).await?;
     Ok(web::Json(PeopleReply { people, next: next.map(token) }))
 }
 
@@ -119,7 +119,7 @@ pub async fn create(
 ) -> ApiResult<HttpResponse> {
     checked(Some(&body.value.name), Some(&body.value.handedness))?;
     let key = new_id(&path, caller)?;
-    let made = people::put(&pool, key, (&body.value, &body.json)).await?;
+    let made = people::put(&mut *pool.acquire().await?, key, (&body.value, &body.json)).await?;
     if let Made::New(person) = &made {
         let about = json!({ "person": person.record.id, "role": person.role });
         note(&pool, (caller.person, caller.device), ("person", about)).await?;
@@ -146,7 +146,8 @@ pub async fn change(
     }
     checked(change.name.as_deref(), change.handedness.as_deref())?;
     let id = id(&path)?;
-    let changed = people::patch(&pool, (id, caller.person), (change, &body.json)).await;
+    let changed =
+        people::patch(&mut *pool.acquire().await?, (id, caller.person), (change, &body.json)).await;
     let person = changed.map_err(last_owner)?;
     if change.role.is_some() {
         let about = json!({ "person": person.record.id, "role": person.role });
@@ -166,7 +167,8 @@ pub async fn delete(
     body: Body<Seen>,
 ) -> ApiResult<web::Json<Person>> {
     let row = seen(&path, body.value.version, caller)?;
-    let person = set_deleted::<Person>(&pool, &row, true).await.map_err(last_owner)?;
+    let person =
+        set_deleted::<Person>(&mut *pool.acquire().await?, &row, true).await.map_err(last_owner)?;
     leaves(&pool, row.id).await?;
     let about = json!({ "person": row.id });
     note(&pool, (caller.person, caller.device), ("left", about)).await?;
@@ -183,10 +185,15 @@ pub async fn invite(
     (path, request): (web::Path<String>, HttpRequest),
     caller: Caller,
 ) -> ApiResult<HttpResponse> {
-    let person = credentials::of(&pool, id(&path)?).await?.ok_or(ApiError::NotFound)?;
+    let person = credentials::of(pool.get_ref(), id(&path)?).await?.ok_or(ApiError::NotFound)?;
     let key = secret::key()?;
-    invitations::add(&pool, &secret::hash(&key), (person.person, caller.person)).await?;
-    credentials::drop_second(&pool, person.person).await?;
+    invitations::add(
+        &mut *pool.acquire().await?,
+        &secret::hash(&key),
+        (person.person, caller.person),
+    )
+    .await?;
+    credentials::drop_second(&mut *pool.acquire().await?, person.person).await?;
     let about = json!({ "person": person.person });
     note(&pool, (caller.person, caller.device), ("invited", about)).await?;
     let here = {
@@ -209,7 +216,7 @@ pub async fn forget(
     caller: Caller,
 ) -> ApiResult<web::Json<Person>> {
     let id = id(&path)?;
-    let forgotten = people::forget_name(&pool, (id, caller.person)).await;
+    let forgotten = people::forget_name(pool.get_ref(), (id, caller.person)).await;
     let person = forgotten.map_err(last_owner)?.ok_or(ApiError::NotFound)?;
     leaves(&pool, id).await?;
     let about: Value = json!({ "number": person.number });
@@ -228,5 +235,5 @@ pub async fn restore(
     body: Body<Seen>,
 ) -> ApiResult<web::Json<Person>> {
     let row = seen(&path, body.value.version, caller)?;
-    Ok(web::Json(set_deleted::<Person>(&pool, &row, false).await?))
+    Ok(web::Json(set_deleted::<Person>(&mut *pool.acquire().await?, &row, false).await?))
 }

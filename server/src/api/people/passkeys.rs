@@ -79,12 +79,13 @@ pub async fn ask(
     caller: Caller,
 ) -> ApiResult<web::Json<PasskeyAsked>> {
     let person = caller.person.ok_or(ApiError::SignedOut)?;
-    let own = credentials::of(&pool, person).await?.ok_or(ApiError::SignedOut)?;
+    let own = credentials::of(pool.get_ref(), person).await?.ok_or(ApiError::SignedOut)?;
     let held = known(&pool, person).await?.into_iter().map(|(_, key)| key.cred_id().clone());
     let (asked, state) = checker(&doors)?
         .start_passkey_registration(person, &own.name, &own.name, Some(held.collect()))
         .map_err(|error| refused(&error))?;
-    let id = passkeys::ask(&pool, person, &serde_json::to_value(state)?).await?;
+    let id =
+        passkeys::ask(&mut *pool.acquire().await?, person, &serde_json::to_value(state)?).await?;
     Ok(web::Json(PasskeyAsked { id, options: serde_json::to_value(asked)? }))
 }
 
@@ -103,13 +104,13 @@ pub async fn keep(
     let name = fields.text("name", &body.value.name, LONGEST_NAME);
     fields.done(())?;
     let answer: RegisterPublicKeyCredential = read(&body.value.credential)?;
-    let asked = passkeys::asked(&pool, id(&path)?).await?;
+    let asked = passkeys::asked(pool.get_ref(), id(&path)?).await?;
     let (person, state) =
         asked.filter(|(person, _)| Some(*person) == caller.person).ok_or(ApiError::NotFound)?;
     let state: PasskeyRegistration = serde_json::from_value(state)?;
     let made =
         checker.finish_passkey_registration(&answer, &state).map_err(|error| refused(&error))?;
-    let row = passkeys::add(&pool, (person, &name), &serde_json::to_value(made)?).await?;
+    let row = passkeys::add(pool.get_ref(), (person, &name), &serde_json::to_value(made)?).await?;
     note(&pool, (caller.person, caller.device), ("passkey", json!({ "name": name }))).await?;
     Ok(HttpResponse::Created().json(row))
 }
@@ -119,7 +120,7 @@ pub async fn keep(
 #[get("/passkeys")]
 pub async fn list(pool: web::Data<PgPool>, caller: Caller) -> ApiResult<web::Json<PasskeysReply>> {
     let person = caller.person.ok_or(ApiError::SignedOut)?;
-    Ok(web::Json(PasskeysReply { passkeys: passkeys::of_person(&pool, person).await? }))
+    Ok(web::Json(PasskeysReply { passkeys: passkeys::of_person(pool.get_ref(), person).await? }))
 }
 
 /// Removes one of one's passkeys.
@@ -132,7 +133,7 @@ pub async fn remove(
     caller: Caller,
 ) -> ApiResult<HttpResponse> {
     let person = caller.person.ok_or(ApiError::SignedOut)?;
-    if !passkeys::remove(&pool, (person, id(&path)?)).await? {
+    if !passkeys::remove(pool.get_ref(), (person, id(&path)?)).await? {
         return Err(ApiError::NotFound);
     }
     note(&pool, (caller.person, caller.device), ("passkey_removed", json!({}))).await?;
@@ -157,7 +158,12 @@ pub async fn asked_at_the_door(
         }
         let (asked, state) =
             checker.start_passkey_authentication(&held).map_err(|error| refused(&error))?;
-        let id = passkeys::ask(pool, person.person, &serde_json::to_value(state)?).await?;
+        let id = passkeys::ask(
+            &mut *pool.acquire().await?,
+            person.person,
+            &serde_json::to_value(state)?,
+        )
+        .await?;
         return Ok(PasskeyAsked { id, options: serde_json::to_value(asked)? });
     }
     let host = checker.get_allowed_origins().first().and_then(|url| url.domain());

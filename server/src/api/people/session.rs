@@ -114,7 +114,7 @@ pub async fn show(
     caller: Caller,
 ) -> ApiResult<HttpResponse> {
     let person = match caller.person {
-        Some(id) => find::<Person>(&pool, id).await?,
+        Some(id) => find::<Person>(pool.get_ref(), id).await?,
         None => None,
     };
     let Some((person, role)) = person.zip(caller.role) else {
@@ -122,7 +122,7 @@ pub async fn show(
         let error = ApiError::SignedOut.detail();
         return Ok(HttpResponse::Unauthorized().json(SignedOut { error, doors }));
     };
-    let known = credentials::of(&pool, person.record.id).await?;
+    let known = credentials::of(pool.get_ref(), person.record.id).await?;
     Ok(HttpResponse::Ok().json(SessionReply {
         person,
         role,
@@ -203,7 +203,7 @@ pub async fn end(
     caller: Caller,
 ) -> ApiResult<HttpResponse> {
     if let Some(key) = Key::Session.of(&request, doors.secure) {
-        sessions::end(&pool, &secret::hash(&key)).await?;
+        sessions::end(pool.get_ref(), &secret::hash(&key)).await?;
     }
     if caller.person.is_some() {
         note(&pool, (caller.person, caller.device), ("signed_out", json!({}))).await?;

@@ -112,7 +112,7 @@ pub async fn create(
     let mut fields = Fields::default();
     let name = fields.text("name", name, LONGEST_NAME);
     fields.done(())?;
-    credentials::of(&pool, person).await?.ok_or(ApiError::NotFound)?;
+    credentials::of(pool.get_ref(), person).await?.ok_or(ApiError::NotFound)?;
     Ok(HttpResponse::Created().json(made(&pool, (person, Some(own)), (&name, *scope)).await?))
 }
 
@@ -121,7 +121,7 @@ pub async fn create(
 #[get("/tokens")]
 pub async fn list(pool: web::Data<PgPool>, caller: Caller) -> ApiResult<web::Json<TokensReply>> {
     let person = caller.person.ok_or(ApiError::SignedOut)?;
-    Ok(web::Json(TokensReply { tokens: tokens::of_person(&pool, person).await? }))
+    Ok(web::Json(TokensReply { tokens: tokens::of_person(pool.get_ref(), person).await? }))
 }
 
 /// Revokes one of one's own tokens.
@@ -135,7 +135,7 @@ pub async fn revoke(
 ) -> ApiResult<HttpResponse> {
     let person = caller.person.ok_or(ApiError::SignedOut)?;
     let id = id(&path)?;
-    if !tokens::revoke(&pool, (person, id)).await? {
+    if !tokens::revoke(pool.get_ref(), (person, id)).await? {
         return Err(ApiError::NotFound);
     }
     note(&pool, (caller.person, caller.device), ("token_revoked", json!({ "id": id }))).await?;

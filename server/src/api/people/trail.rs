@@ -59,7 +59,7 @@ pub async fn list(
             return Err(ApiError::Invalid(vec![fault]));
         }
     };
-    let entries = audit::before(&pool, (number, SHOWN)).await?;
+    let entries = audit::before(pool.get_ref(), (number, SHOWN)).await?;
     let next = entries.last().filter(|last| last.number > 1).map(|last| last.number.to_string());
     Ok(web::Json(AuditReply { entries, next }))
 }

@@ -85,7 +85,7 @@ pub async fn calibrate(
     let given = query.kind.clone().map(|kind| Given(Value::from(kind)));
     let kind = fields.code("kind", given.as_ref(), Some(Kind::Speed));
     fields.done(())?;
-    let burns = learned::that_teach(&pool, MOST).await?;
+    let burns = learned::that_teach(pool.get_ref(), MOST).await?;
     let reply = web::block(move || reply(kind, &burns)).await;
     Ok(web::Json(reply.map_err(|error| ApiError::Internal(error.to_string()))?))
 }

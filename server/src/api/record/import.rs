@@ -28,7 +28,7 @@ pub async fn keep_notebook(
     let (id, by) = new_id(&path, caller)?;
     let digest = Sha256::digest(serde_json::to_vec(&body.json)?).to_vec();
     let reply = |kept| ImportReply { id, kept, left: body.value.leave.clone() };
-    if let Some(kept) = burn_imports::known(&pool, id, &digest).await? {
+    if let Some(kept) = burn_imports::known(pool.get_ref(), id, &digest).await? {
         return Ok(put_reply(crate::store::Made::Again(reply(kept))));
     }
     let mut read = reading(&pool, body.value.clone()).await?;
@@ -45,7 +45,7 @@ pub async fn keep_notebook(
     if !burn_imports::insert(&mut connection, &new).await? {
         // another sent it meanwhile
         drop(connection);
-        let kept = burn_imports::known(&pool, id, &digest).await?.unwrap_or(kept);
+        let kept = burn_imports::known(pool.get_ref(), id, &digest).await?.unwrap_or(kept);
         return Ok(put_reply(crate::store::Made::Again(reply(kept))));
     }
     let inserted = burns::insert_all(&mut connection, by, &added).await;

@@ -126,7 +126,7 @@ pub async fn list(
     query: web::Query<LogQuery>,
 ) -> ApiResult<web::Json<BurnsReply>> {
     let page = PageQuery { limit: query.limit.clone(), after: query.after.clone() };
-    let (burns, next) = sought(&pool, &query.sought()?, &page.page(SHOWN)?).await?;
+    let (burns, next) = sought(pool.get_ref(), &query.sought()?, &page.page(SHOWN)?).await?;
     let burns = burns.into_iter().map(view).collect();
     Ok(web::Json(BurnsReply { burns, next: next.map(token) }))
 }
@@ -189,7 +189,7 @@ pub async fn correct(
     body: Body<Correction>,
 ) -> ApiResult<HttpResponse> {
     let id = Uuid::parse_str(&path).map_err(|_| ApiError::NotFound)?;
-    let old: Burn = find(&pool, id).await?.ok_or(ApiError::NotFound)?;
+    let old: Burn = find(pool.get_ref(), id).await?.ok_or(ApiError::NotFound)?;
     if old.person_id != caller.person && !caller.role.is_some_and(|role| may(role, Right::Settle)) {
         return Err(ApiError::Refused(
             "You may correct your own cuts; a foreman corrects those of others.",
@@ -207,7 +207,7 @@ pub async fn correct(
     let mut new = checked(&asked).map_err(under)?;
     new.verified = new.person_id == caller.person;
     new.from = old.from.clone();
-    let stages = run_events::stages_of(&pool, id).await?;
+    let stages = run_events::stages_of(pool.get_ref(), id).await?;
     held_against_its_plan(&pool, &mut new, stages).await?;
     let mut connection = pool.begin().await?;
     let at = Corrected { id, version: body.value.version, by: caller.person };
@@ -220,6 +220,6 @@ pub async fn correct(
     };
     connection.commit().await?;
     learn_again(&pool).await?;
-    let was = burns::versions(&pool, id).await?;
+    let was = burns::versions(pool.get_ref(), id).await?;
     Ok(HttpResponse::Ok().json(CorrectedBurn { burn: view(changed), was }))
 }

@@ -78,7 +78,7 @@ pub async fn of_burns(
         fields.errors.push(wrong_shape("b", "another than the first", json!(query.b)));
     }
     fields.done(())?;
-    let burns = that_teach(&pool, MOST).await?;
+    let burns = that_teach(pool.get_ref(), MOST).await?;
     let of_way = |class: &Class| {
         let name = name_of(class, by)?;
         let ways = [(&query.a, Way::A), (&query.b, Way::B)];

@@ -245,8 +245,8 @@ pub async fn cost(
         fields.errors.push(wrong_shape("from", "a moment before `to`", told.into()));
     }
     fields.done(())?;
-    let burns = weighed(&pool, (from, to), MOST).await?;
-    let since = since(&burns, &cleanings(&pool).await?);
+    let burns = weighed(pool.get_ref(), (from, to), MOST).await?;
+    let since = since(&burns, &cleanings(pool.get_ref()).await?);
     let prices = prices(&Shop::read(&pool, caller.person).await?)?;
     let usual = prices[Fuel::Acetylene.code()];
     let of = |burn: &Weighed| {

@@ -174,11 +174,11 @@ pub async fn create(
 ) -> ApiResult<HttpResponse> {
     let (key, new) = (new_id(&path, caller)?, &body.value);
     // the same once more is told as it was made, whatever the shop's prices have become
-    if find::<Quote>(&pool, key.0).await?.is_some() {
-        return Ok(put_reply::<Quote>(made(&pool, key.0, (None, &body.json)).await?));
+    if find::<Quote>(pool.get_ref(), key.0).await?.is_some() {
+        return Ok(put_reply::<Quote>(made(pool.get_ref(), key.0, (None, &body.json)).await?));
     }
     let quote = offered(&pool, caller, new).await?;
-    let new = quotes::put(&pool, key, (&quote, &body.json)).await;
+    let new = quotes::put(&mut *pool.acquire().await?, key, (&quote, &body.json)).await;
     Ok(put_reply(new.map_err(|error| unknown("quotes", error))?))
 }
 
@@ -192,7 +192,7 @@ pub async fn list(
 ) -> ApiResult<web::Json<QuotesReply>> {
     let at = |quote: &Quote| quote.record.changed_at;
     let list = List { time: "changed_at", at, matching: None };
-    let (found, next) = page(&pool, &list, &query.page(SHOWN)?).await?;
+    let (found, next) = page(pool.get_ref(), &list, &query.page(SHOWN)?).await?;
     let glance = |quote: Quote| QuoteGlance {
         id: quote.record.id,
         version: quote.record.version,
@@ -213,7 +213,7 @@ pub async fn show(
     pool: web::Data<PgPool>,
     path: web::Path<String>,
 ) -> ApiResult<web::Json<QuoteView>> {
-    let quote = find(&pool, id(&path)?).await?.ok_or(ApiError::NotFound)?;
+    let quote = find(pool.get_ref(), id(&path)?).await?.ok_or(ApiError::NotFound)?;
     Ok(web::Json(whole(&pool, quote).await?))
 }
 
@@ -229,12 +229,12 @@ pub async fn change(
 ) -> ApiResult<web::Json<QuoteView>> {
     let change = &body.value;
     let row = seen(&path, change.version, caller)?;
-    let old: Quote = find(&pool, row.id).await?.ok_or(ApiError::NotFound)?;
+    let old: Quote = find(pool.get_ref(), row.id).await?.ok_or(ApiError::NotFound)?;
     let said = |new: &Option<String>, old: &String| new.clone().unwrap_or_else(|| old.clone());
     let (name, note) = texts(&said(&change.name, &old.name), &said(&change.note, &old.note))?;
     let kept: QuoteRequest = read(&old.asked)?;
     let Priced { mut asked, lines } = if change.anew {
-        jobs::live(&pool, old.job_id).await?;
+        jobs::live(pool.get_ref(), old.job_id).await?;
         asked_of(&pool, caller, old.job_id).await?
     } else {
         Priced { asked: kept.clone(), lines: read(&old.found["lines"])? }
@@ -251,7 +251,7 @@ pub async fn change(
         asked: serde_json::to_value(&asked)?,
         found: serde_json::to_value(&found)?,
     };
-    let changed = quotes::change(&pool, &row, (&quote, &body.json)).await?;
+    let changed = quotes::change(&mut *pool.acquire().await?, &row, (&quote, &body.json)).await?;
     Ok(web::Json(whole(&pool, changed).await?))
 }
 
@@ -272,7 +272,7 @@ pub async fn write(pool: web::Data<PgPool>, path: web::Path<String>) -> ApiResul
         "tips",
         "machine",
     ];
-    let quote: Quote = find(&pool, id(&path)?).await?.ok_or(ApiError::NotFound)?;
+    let quote: Quote = find(pool.get_ref(), id(&path)?).await?.ok_or(ApiError::NotFound)?;
     let failed = |error: ::csv::Error| ApiError::Internal(error.to_string());
     let mut out = ::csv::Writer::from_writer(Vec::new());
     out.write_record(HEAD).map_err(failed)?;

@@ -265,8 +265,8 @@ fn gear_to_order(shop: &Shop, used: &[Use]) -> Vec<ToOrder> {
 pub async fn stores(pool: web::Data<PgPool>, caller: Caller) -> ApiResult<web::Json<StoresReply>> {
     let now = OffsetDateTime::now_utc();
     let shop = Shop::read(&pool, caller.person).await?;
-    let needed = needed(&pool, now - BACK).await?;
-    let cylinders = logged(readings(&pool, now - BACK).await?);
+    let needed = needed(pool.get_ref(), now - BACK).await?;
+    let cylinders = logged(readings(pool.get_ref(), now - BACK).await?);
     let changed = changed(&cylinders);
     let mut order = Vec::new();
     let mut gases = Vec::new();
@@ -299,8 +299,8 @@ pub async fn stores(pool: web::Data<PgPool>, caller: Caller) -> ApiResult<web::J
             changed: changed.iter().filter(|it| it.gas == gas.code()).count(),
         });
     }
-    order.extend(gear_to_order(&shop, &tip_log::used(&pool).await?));
-    let pending = count(&pool, Which::Stale).await?;
+    order.extend(gear_to_order(&shop, &tip_log::used(pool.get_ref()).await?));
+    let pending = count(pool.get_ref(), Which::Stale).await?;
     let (due, empty) = (all_due(&shop, now), empties(&shop));
     Ok(web::Json(StoresReply { due, gases, empty, changed, order, pending }))
 }

@@ -105,9 +105,9 @@ pub fn life_starts(shop: &Shop) -> Option<f64> {
 #[get("/record/tips")]
 pub async fn log(pool: web::Data<PgPool>, caller: Caller) -> ApiResult<web::Json<TipLogReply>> {
     let shop = Shop::read(&pool, caller.person).await?;
-    let since = tip_log::since_cleaned(&pool).await?;
+    let since = tip_log::since_cleaned(pool.get_ref()).await?;
     let since: BTreeMap<Uuid, Since> = since.into_iter().map(|it| (it.tip_id, it)).collect();
-    let used = tip_log::used(&pool).await?;
+    let used = tip_log::used(pool.get_ref()).await?;
     let used: BTreeMap<Uuid, Use> = used.into_iter().map(|it| (it.tip_id, it)).collect();
     let life = life_starts(&shop);
     let tips = shop.rack.iter().filter(|view| view.kind() == Some(GearKind::Tip));
@@ -144,7 +144,7 @@ pub async fn clean(
     let key = new_id(&path, caller)?;
     let mut fields = Fields::default();
     let at = fields.moment("happened_at", Some(&body.value.happened_at));
-    let tip: Option<Gear> = find(&pool, body.value.tip_id).await?;
+    let tip: Option<Gear> = find(pool.get_ref(), body.value.tip_id).await?;
     if tip.is_none_or(|tip| tip.kind != GearKind::Tip.code()) {
         let tip = json!(body.value.tip_id);
         fields.errors.push(wrong_shape("tip_id", "the id of a tip in the rack", tip));
@@ -152,5 +152,5 @@ pub async fn clean(
     fields.done(())?;
     let at = at.ok_or_else(|| ApiError::Internal("a moment that is none".into()))?;
     let cleaned = Cleaned { tip: body.value.tip_id, at, body: &body.json };
-    Ok(put_reply(tip_log::put(&pool, key, &cleaned).await?))
+    Ok(put_reply(tip_log::put(&mut *pool.acquire().await?, key, &cleaned).await?))
 }

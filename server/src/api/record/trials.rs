@@ -119,7 +119,7 @@ pub async fn create(
 ) -> ApiResult<HttpResponse> {
     let key = new_id(&path, caller)?;
     let trial = designed(key.0, &body.value)?;
-    Ok(put_reply(trials::put(&pool, key, (&trial, &body.json)).await?))
+    Ok(put_reply(trials::put(&mut *pool.acquire().await?, key, (&trial, &body.json)).await?))
 }
 
 /// A trial with its strips in the order that its id draws.
@@ -152,7 +152,7 @@ pub async fn list(
 ) -> ApiResult<web::Json<TrialsReply>> {
     let at = |trial: &Trial| trial.record.changed_at;
     let list = List { time: "changed_at", at, matching: None };
-    let (found, next) = page(&pool, &list, &query.page(SHOWN)?).await?;
+    let (found, next) = page(pool.get_ref(), &list, &query.page(SHOWN)?).await?;
     let trials = found.into_iter().map(view).collect::<ApiResult<_>>()?;
     Ok(web::Json(TrialsReply { trials, next: next.map(token) }))
 }
@@ -165,7 +165,7 @@ pub async fn show(
     pool: web::Data<PgPool>,
     path: web::Path<String>,
 ) -> ApiResult<web::Json<TrialView>> {
-    let trial: Trial = find(&pool, id(&path)?).await?.ok_or(ApiError::NotFound)?;
+    let trial: Trial = find(pool.get_ref(), id(&path)?).await?.ok_or(ApiError::NotFound)?;
     Ok(web::Json(view(trial)?))
 }
 
@@ -199,7 +199,9 @@ pub async fn note(
     body: Body<TrialNoted>,
 ) -> ApiResult<web::Json<TrialView>> {
     let row = seen(&path, body.value.version, caller)?;
-    let old: Trial = find(&pool, row.id).await?.ok_or(ApiError::NotFound)?;
+    let old: Trial = find(pool.get_ref(), row.id).await?.ok_or(ApiError::NotFound)?;
     let strips = with_noted(&old.strips, &body.value.strips)?;
-    Ok(web::Json(view(trials::note(&pool, &row, (&strips, &body.json)).await?)?))
+    Ok(web::Json(view(
+        trials::note(&mut *pool.acquire().await?, &row, (&strips, &body.json)).await?,
+    )?))
 }

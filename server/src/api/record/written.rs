@@ -237,7 +237,7 @@ pub async fn write_log(
     let format = Format::of(&path).ok_or(ApiError::NotFound)?;
     let (sought, head) = (query.sought()?, columns(wanted.columns.as_deref())?);
     let page = Page { limit: MOST, after: None };
-    let (found, more) = found_by(&pool, &sought, &page).await?;
+    let (found, more) = found_by(pool.get_ref(), &sought, &page).await?;
     if more.is_some() {
         let mut fields = Fields::default();
         let words = [("most", MOST.to_string())];

@@ -194,7 +194,7 @@ async fn kept(
         _ => None,
     };
     let with = With { burn: burn.as_ref(), cleaned };
-    run_events::keep(pool, (job, run), (&event, &with))
+    run_events::keep(&mut *pool.acquire().await?, (job, run), (&event, &with))
         .await
         .map_err(|error| unknown("run_events", unknown("burns", error)))
 }

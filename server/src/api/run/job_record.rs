@@ -109,22 +109,24 @@ pub async fn show_job_record(
     pool: web::Data<PgPool>,
     path: web::Path<String>,
 ) -> ApiResult<web::Json<JobRecord>> {
-    let job = jobs::live(&pool, id(&path)?).await?;
+    let job = jobs::live(pool.get_ref(), id(&path)?).await?;
     let key = job.record.id;
     let (cards, burnt, edges) = (
-        plans::of_job(&pool, key).await?,
-        burns::of_job(&pool, key).await?,
-        diagnoses::of_job(&pool, key).await?,
+        plans::of_job(pool.get_ref(), key).await?,
+        burns::of_job(pool.get_ref(), key).await?,
+        diagnoses::of_job(pool.get_ref(), key).await?,
     );
     let looked_at: Vec<Uuid> = edges.iter().map(|edge| edge.record.id).collect();
-    let photos = photos::of_diagnoses(&pool, &looked_at).await?;
+    let photos = photos::of_diagnoses(pool.get_ref(), &looked_at).await?;
     let (mut runs, mut told) = (Vec::new(), BTreeMap::new());
-    for run in job_runs::of_job(&pool, key).await? {
-        let record = record_of(run_events::since(&pool, (key, run.id), 0).await?.events);
+    for run in job_runs::of_job(pool.get_ref(), key).await? {
+        let record = record_of(
+            run_events::since(&mut *pool.acquire().await?, (key, run.id), 0).await?.events,
+        );
         spared(&record, &mut told);
         runs.push(run_record(&pool, (run, &record)).await?);
     }
-    let lines = job_lines::of_job(&pool, key).await?.into_iter().map(|line| {
+    let lines = job_lines::of_job(pool.get_ref(), key).await?.into_iter().map(|line| {
         let of = Some(line.record.id);
         let (spared, not_spared) = told.get(&line.record.id).copied().unwrap_or_default();
         LineRecord {

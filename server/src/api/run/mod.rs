@@ -55,7 +55,7 @@ pub async fn show(
     (path, query): (web::Path<String>, web::Query<RunQuery>),
     caller: Caller,
 ) -> ApiResult<web::Json<RunDocument>> {
-    let job = jobs::live(&pool, id(&path)?).await?;
+    let job = jobs::live(pool.get_ref(), id(&path)?).await?;
     let shop = Shop::read(&pool, caller.person).await?;
     let cuts = Cuts::of(&pool, (&shop, &job)).await?;
     let fuel = match (&query.fuel, cuts.fuels().as_slice()) {
@@ -63,7 +63,7 @@ pub async fn show(
         (None, [one]) => fuel_named(one)?,
         _ => usual_fuel(&shop, &job)?,
     };
-    let events = run_events::of_job(&pool, job.record.id).await?;
+    let events = run_events::of_job(pool.get_ref(), job.record.id).await?;
     let (place, rig) = (query.place(), query.rig()?);
     let stood_h = query.lying_acetylene_hours_upright;
     let asked = Asked { job, cuts, fuel, place, rig, stood_h, events, elsewhere: Vec::new() };
@@ -88,7 +88,7 @@ pub async fn keep(
     caller: Caller,
     body: Body<NewEvents>,
 ) -> ApiResult<web::Json<EventsReply>> {
-    let job = jobs::live(&pool, id(&path)?).await?;
+    let job = jobs::live(pool.get_ref(), id(&path)?).await?;
     let shop = Shop::read(&pool, caller.person).await?;
     let fuel = match &query.fuel {
         Some(told) => fuel_named(told)?,
@@ -97,14 +97,15 @@ pub async fn keep(
     let mut answers = Vec::new();
     // who only asks what is new begins no run
     if !body.value.events.is_empty() {
-        let run = job_runs::of_today(&pool, (job.record.id, fuel.code())).await?;
+        let run =
+            job_runs::of_today(&mut *pool.acquire().await?, (job.record.id, fuel.code())).await?;
         let to = To { job: job.record.id, run, by: caller };
         answers = keep_all(&pool, &to, (&body.value.events, MOST)).await?;
     }
     // a tablet that was revoked is told nothing but what came of its own
     let events = match caller.revoked && caller.role.is_none() {
         true => Vec::new(),
-        false => run_events::of_job(&pool, job.record.id).await?,
+        false => run_events::of_job(pool.get_ref(), job.record.id).await?,
     };
     Ok(web::Json(EventsReply { answers, events, elsewhere: Vec::new(), next: 0 }))
 }
@@ -117,6 +118,6 @@ pub async fn show_record(
     pool: web::Data<PgPool>,
     path: web::Path<String>,
 ) -> ApiResult<web::Json<RecordReply>> {
-    let job = jobs::live(&pool, id(&path)?).await?.record.id;
-    Ok(web::Json(record_of(run_events::of_job(&pool, job).await?)))
+    let job = jobs::live(pool.get_ref(), id(&path)?).await?.record.id;
+    Ok(web::Json(record_of(run_events::of_job(pool.get_ref(), job).await?)))
 }

@@ -104,10 +104,10 @@ pub async fn begin(
     caller: Caller,
     body: Body<BeginRun>,
 ) -> ApiResult<HttpResponse> {
-    let job = jobs::live(&pool, id(&path.0)?).await?;
+    let job = jobs::live(pool.get_ref(), id(&path.0)?).await?;
     let (run, by) = new_id(&path.1, caller)?;
     let shop = Shop::read(&pool, by).await?;
-    let begun = job_runs::find(&pool, job.record.id, run).await?.map(|run| run.fuel);
+    let begun = job_runs::find(pool.get_ref(), job.record.id, run).await?.map(|run| run.fuel);
     let fuel = match begun.as_ref().or(body.value.fuel.as_ref()) {
         Some(code) => fuel_named(code)?,
         None => match Cuts::of(&pool, (&shop, &job)).await?.fuels().as_slice() {
@@ -132,9 +132,9 @@ pub async fn begin(
         person: body.value.person_id.or(caller.person),
         made_from: &body.json,
     };
-    let arrived = job_runs::begin(&pool, &new).await;
+    let arrived = job_runs::begin(&mut *pool.acquire().await?, &new).await;
     let arrived = arrived.map_err(|error| unknown("job_runs", error))?;
-    let known = job_runs::find(&pool, job.record.id, run).await?;
+    let known = job_runs::find(pool.get_ref(), job.record.id, run).await?;
     match (arrived, known) {
         (Arrived::New, Some(run)) => Ok(HttpResponse::Created().json(run)),
         (Arrived::Again, Some(run)) => Ok(HttpResponse::Ok().json(run)),
@@ -154,8 +154,8 @@ pub async fn list(
     pool: web::Data<PgPool>,
     path: web::Path<String>,
 ) -> ApiResult<web::Json<RunsReply>> {
-    let job = jobs::live(&pool, id(&path)?).await?.record.id;
-    Ok(web::Json(RunsReply { runs: job_runs::of_job(&pool, job).await? }))
+    let job = jobs::live(pool.get_ref(), id(&path)?).await?.record.id;
+    Ok(web::Json(RunsReply { runs: job_runs::of_job(pool.get_ref(), job).await? }))
 }
 
 /// A run in one document: its own fuel, place and events; the job's cuts as the shop plans them now.
@@ -168,12 +168,12 @@ pub async fn show(
     path: web::Path<(String, String)>,
     caller: Caller,
 ) -> ApiResult<web::Json<RunDocument>> {
-    let job = jobs::live(&pool, id(&path.0)?).await?;
+    let job = jobs::live(pool.get_ref(), id(&path.0)?).await?;
     let (_, run) = found(&pool, (&path.0, &path.1)).await?;
     let shop = Shop::read(&pool, caller.person).await?;
     let cuts = Cuts::of(&pool, (&shop, &job)).await?;
     let Since { events, elsewhere, .. } =
-        run_events::since(&pool, (job.record.id, run.id), 0).await?;
+        run_events::since(&mut *pool.acquire().await?, (job.record.id, run.id), 0).await?;
     let (place, rig) = as_told(&run, &events)?;
     let asked = Asked {
         fuel: fuel_named(&run.fuel)?,
@@ -198,7 +198,9 @@ pub async fn show_record(
     path: web::Path<(String, String)>,
 ) -> ApiResult<web::Json<RecordReply>> {
     let (job, run) = found(&pool, (&path.0, &path.1)).await?;
-    Ok(web::Json(record_of(run_events::since(&pool, (job, run.id), 0).await?.events)))
+    Ok(web::Json(record_of(
+        run_events::since(&mut *pool.acquire().await?, (job, run.id), 0).await?.events,
+    )))
 }
 
 /// Keeps events of a run, each once, in whatever order they come; gives back what arrived since.
@@ -229,7 +231,9 @@ pub async fn keep(
         let (events, elsewhere) = (Vec::new(), Vec::new());
         return Ok(web::Json(EventsReply { answers, events, elsewhere, next }));
     }
-    let told = run_events::since(&pool, (job, run.id), query.since.unwrap_or(0)).await?;
+    let told =
+        run_events::since(&mut *pool.acquire().await?, (job, run.id), query.since.unwrap_or(0))
+            .await?;
     let Since { events, elsewhere, next } = told;
     Ok(web::Json(EventsReply { answers, events, elsewhere, next }))
 }

@@ -51,10 +51,12 @@ pub async fn shop_runs(
     query: web::Query<PageQuery>,
 ) -> ApiResult<web::Json<ShopRunsReply>> {
     let asked = query.into_inner().page(SHOWN)?;
-    let (found, next) = job_runs::of_shop(&pool, &asked).await?;
+    let (found, next) = job_runs::of_shop(pool.get_ref(), &asked).await?;
     let mut runs = Vec::with_capacity(found.len());
     for OfShop { job_id, job_name, run } in found {
-        let record = record_of(run_events::since(&pool, (job_id, run.id), 0).await?.events);
+        let record = record_of(
+            run_events::since(&mut *pool.acquire().await?, (job_id, run.id), 0).await?.events,
+        );
         let counts = |event: Uuid| record.cuts.iter().any(|cut| cut.events.contains(&event));
         let made = record.events.iter().filter(|event| counts(event.id));
         let outcomes: Vec<Outcome> = made

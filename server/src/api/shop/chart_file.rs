@@ -21,7 +21,7 @@ pub async fn write_chart(
     path: web::Path<String>,
 ) -> ApiResult<HttpResponse> {
     let gear: crate::store::gear::Gear =
-        crate::store::find(&pool, id(&path)?).await?.ok_or(ApiError::NotFound)?;
+        crate::store::find(pool.get_ref(), id(&path)?).await?.ok_or(ApiError::NotFound)?;
     if gear.kind != "tip" {
         return Err(ApiError::NotFound);
     }

@@ -39,7 +39,7 @@ pub async fn list(
 ) -> ApiResult<web::Json<RackReply>> {
     let now = OffsetDateTime::now_utc();
     let list = List { time: "made_at", at: |gear: &Gear| gear.record.made_at, matching: None };
-    let (gear, next) = page(&pool, &list, &query.page(SHOWN)?).await?;
+    let (gear, next) = page(pool.get_ref(), &list, &query.page(SHOWN)?).await?;
     let gear = counted(&pool, gear).await?;
     let gear = gear.into_iter().map(|gear| view(gear, now)).collect::<ApiResult<_>>()?;
     Ok(web::Json(RackReply { gear, next: next.map(token) }))
@@ -63,7 +63,7 @@ pub async fn create(
         out_because: &new.out_because,
     };
     checked(&new.kind, &said)?;
-    Ok(put_reply(gear::put(&pool, key, (new, &body.json)).await?))
+    Ok(put_reply(gear::put(&mut *pool.acquire().await?, key, (new, &body.json)).await?))
 }
 
 /// Changes a piece of gear.
@@ -77,7 +77,7 @@ pub async fn change(
     body: Body<GearChange>,
 ) -> ApiResult<web::Json<Gear>> {
     let (id, change) = (id(&path)?, &body.value);
-    let now: Gear = find(&pool, id).await?.ok_or(ApiError::NotFound)?;
+    let now: Gear = find(pool.get_ref(), id).await?.ok_or(ApiError::NotFound)?;
     let said = GearSaid {
         label: change.label.as_deref(),
         fields: change.fields.as_ref(),
@@ -85,7 +85,9 @@ pub async fn change(
         out_because: change.out_because.as_deref().unwrap_or(&now.out_because),
     };
     checked(&now.kind, &said)?;
-    Ok(web::Json(gear::patch(&pool, (id, caller.person), (change, &body.json)).await?))
+    Ok(web::Json(
+        gear::patch(&mut *pool.acquire().await?, (id, caller.person), (change, &body.json)).await?,
+    ))
 }
 
 /// Takes a piece of gear off the list; it can be taken back.
@@ -99,7 +101,7 @@ pub async fn delete(
     body: Body<Seen>,
 ) -> ApiResult<web::Json<Gear>> {
     let row = seen(&path, body.value.version, caller)?;
-    Ok(web::Json(set_deleted::<Gear>(&pool, &row, true).await?))
+    Ok(web::Json(set_deleted::<Gear>(&mut *pool.acquire().await?, &row, true).await?))
 }
 
 /// Takes a deletion back.
@@ -113,5 +115,5 @@ pub async fn restore(
     body: Body<Seen>,
 ) -> ApiResult<web::Json<Gear>> {
     let row = seen(&path, body.value.version, caller)?;
-    Ok(web::Json(set_deleted::<Gear>(&pool, &row, false).await?))
+    Ok(web::Json(set_deleted::<Gear>(&mut *pool.acquire().await?, &row, false).await?))
 }

@@ -200,6 +200,6 @@ pub async fn set(
 ) -> ApiResult<web::Json<ShopReply>> {
     checked(&key, &body.value.value)?;
     let setting = Setting { key: key.into_inner(), value: body.value.value };
-    shop_settings::add(&pool, body.value.id, &setting, caller.person).await?;
+    shop_settings::add(pool.get_ref(), body.value.id, &setting, caller.person).await?;
     reply(&pool).await
 }

@@ -1,7 +1,7 @@
 //! Burns as they weigh in money: how each came out, what it took, and what was made of its edge.
 
 use serde_json::Value;
-use sqlx::PgPool;
+use sqlx::PgExecutor;
 use time::OffsetDateTime;
 use uuid::Uuid;
 
@@ -43,7 +43,7 @@ pub struct Weighed {
 /// # Errors
 /// When the database fails.
 pub async fn weighed(
-    pool: &PgPool,
+    db: impl PgExecutor<'_>,
     (from, to): (OffsetDateTime, OffsetDateTime),
     most: i64,
 ) -> ApiResult<Vec<Weighed>> {
@@ -60,5 +60,5 @@ pub async fn weighed(
                        AND b.happened_at >= $1 AND b.happened_at <= $2
                    ORDER BY b.happened_at DESC, b.id DESC LIMIT $3) newest
                ORDER BY happened_at, id";
-    Ok(sqlx::query_as(sql).bind(from).bind(to).bind(most).fetch_all(pool).await?)
+    Ok(sqlx::query_as(sql).bind(from).bind(to).bind(most).fetch_all(db).await?)
 }

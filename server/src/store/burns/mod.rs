@@ -6,7 +6,7 @@ pub mod sought;
 use serde::Serialize;
 use serde_json::Value;
 use sqlx::query_builder::Separated;
-use sqlx::{PgConnection, PgExecutor, PgPool, Postgres, QueryBuilder};
+use sqlx::{PgConnection, PgExecutor, Postgres, QueryBuilder};
 use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
@@ -249,12 +249,12 @@ pub async fn insert_all(
 /// # Errors
 /// [`ApiError::Different`](crate::error::ApiError::Different) when the id holds another body.
 pub async fn put(
-    pool: &PgPool,
+    conn: &mut PgConnection,
     (id, by): (Uuid, Option<Uuid>),
     (burn, body): (&NewBurn, &Value),
 ) -> ApiResult<Made<Burn>> {
-    let new = insert(pool, (id, by), (burn, body)).await?;
-    made(pool, id, (new, body)).await
+    let new = insert(&mut *conn, (id, by), (burn, body)).await?;
+    made(&mut *conn, id, (new, body)).await
 }
 
 /// Which burn is corrected, and by whom.
@@ -296,18 +296,18 @@ pub async fn correct(
 ///
 /// # Errors
 /// When the database fails.
-pub async fn versions(pool: &PgPool, id: Uuid) -> ApiResult<Vec<Value>> {
+pub async fn versions(db: impl PgExecutor<'_>, id: Uuid) -> ApiResult<Vec<Value>> {
     let sql = "SELECT was FROM burn_versions WHERE burn_id = $1 ORDER BY version";
-    Ok(sqlx::query_scalar(sql).bind(id).fetch_all(pool).await?)
+    Ok(sqlx::query_scalar(sql).bind(id).fetch_all(db).await?)
 }
 
 /// The burns of a job's cuts, the newest first.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn of_job(pool: &PgPool, job: Uuid) -> ApiResult<Vec<Burn>> {
+pub async fn of_job(db: impl PgExecutor<'_>, job: Uuid) -> ApiResult<Vec<Burn>> {
     let sql = "SELECT b.* FROM burns b JOIN job_lines l ON l.id = b.job_line_id
                WHERE l.job_id = $1 AND b.deleted_at IS NULL
                ORDER BY b.happened_at DESC, b.id DESC";
-    Ok(sqlx::query_as(sql).bind(job).fetch_all(pool).await?)
+    Ok(sqlx::query_as(sql).bind(job).fetch_all(db).await?)
 }

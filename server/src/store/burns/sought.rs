@@ -1,6 +1,6 @@
 //! Burns by what they were: a page of the log.
 
-use sqlx::{PgPool, QueryBuilder};
+use sqlx::{PgExecutor, QueryBuilder};
 use time::OffsetDateTime;
 use uuid::Uuid;
 
@@ -36,7 +36,7 @@ pub struct Sought {
 /// # Errors
 /// When the database fails.
 pub async fn sought(
-    pool: &PgPool,
+    db: impl PgExecutor<'_>,
     sought: &Sought,
     page: &Page,
 ) -> ApiResult<(Vec<Burn>, Option<Place>)> {
@@ -73,7 +73,7 @@ pub async fn sought(
         sql.push(" AND (happened_at, id) < (").push_bind(at).push(", ").push_bind(id).push(")");
     }
     sql.push(" ORDER BY happened_at DESC, id DESC LIMIT ").push_bind(page.limit + 1);
-    let mut rows: Vec<Burn> = sql.build_query_as().fetch_all(pool).await?;
+    let mut rows: Vec<Burn> = sql.build_query_as().fetch_all(db).await?;
     let whole = usize::try_from(page.limit).unwrap_or(usize::MAX);
     let more = rows.len() > whole;
     rows.truncate(whole);

@@ -3,7 +3,7 @@
 
 use serde::Serialize;
 use serde_json::Value;
-use sqlx::PgPool;
+use sqlx::PgExecutor;
 use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
@@ -52,14 +52,14 @@ pub struct Audited {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn add(pool: &PgPool, entry: &Entry<'_>) -> ApiResult<()> {
+pub async fn add(db: impl PgExecutor<'_>, entry: &Entry<'_>) -> ApiResult<()> {
     let sql = "INSERT INTO audit (person_id, device_id, what, about) VALUES ($1, $2, $3, $4)";
     sqlx::query(sql)
         .bind(entry.person)
         .bind(entry.device)
         .bind(entry.what)
         .bind(&entry.about)
-        .execute(pool)
+        .execute(db)
         .await?;
     Ok(())
 }
@@ -68,7 +68,10 @@ pub async fn add(pool: &PgPool, entry: &Entry<'_>) -> ApiResult<()> {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn before(pool: &PgPool, (number, limit): (Option<i64>, i64)) -> ApiResult<Vec<Audited>> {
+pub async fn before(
+    db: impl PgExecutor<'_>,
+    (number, limit): (Option<i64>, i64),
+) -> ApiResult<Vec<Audited>> {
     let sql =
         "SELECT a.number, a.at, a.person_id, p.name AS person, d.name AS device, a.what, a.about,
             whom.name AS about_person,
@@ -77,5 +80,5 @@ pub async fn before(pool: &PgPool, (number, limit): (Option<i64>, i64)) -> ApiRe
             LEFT JOIN people p ON p.id = a.person_id LEFT JOIN devices d ON d.id = a.device_id
             LEFT JOIN people whom ON whom.id = (a.about->>'person')::uuid
         WHERE $1::bigint IS NULL OR a.number < $1 ORDER BY a.number DESC LIMIT $2";
-    Ok(sqlx::query_as(sql).bind(number).bind(limit).fetch_all(pool).await?)
+    Ok(sqlx::query_as(sql).bind(number).bind(limit).fetch_all(db).await?)
 }

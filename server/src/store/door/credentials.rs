@@ -1,6 +1,6 @@
 //! The tables `credentials` and `recovery_codes`.
 
-use sqlx::PgPool;
+use sqlx::{Connection, PgConnection, PgExecutor};
 use uuid::Uuid;
 
 use crate::error::ApiResult;
@@ -41,29 +41,29 @@ const OF: &str = "SELECT p.id AS person, p.name, p.role, p.demo, c.password, c.p
 ///
 /// # Errors
 /// When the database fails.
-pub async fn named(pool: &PgPool, name: &str) -> ApiResult<Vec<Credentials>> {
+pub async fn named(db: impl PgExecutor<'_>, name: &str) -> ApiResult<Vec<Credentials>> {
     let sql =
         sqlx::AssertSqlSafe(format!("{OF} lower(p.name) = lower($1) ORDER BY p.made_at LIMIT 5"));
-    Ok(sqlx::query_as(sql).bind(name).fetch_all(pool).await?)
+    Ok(sqlx::query_as(sql).bind(name).fetch_all(db).await?)
 }
 
 /// One person.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn of(pool: &PgPool, person: Uuid) -> ApiResult<Option<Credentials>> {
+pub async fn of(db: impl PgExecutor<'_>, person: Uuid) -> ApiResult<Option<Credentials>> {
     let sql = sqlx::AssertSqlSafe(format!("{OF} p.id = $1"));
-    Ok(sqlx::query_as(sql).bind(person).fetch_optional(pool).await?)
+    Ok(sqlx::query_as(sql).bind(person).fetch_optional(db).await?)
 }
 
 /// Keeps the hash of a password.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn set_password(pool: &PgPool, person: Uuid, hash: &str) -> ApiResult<()> {
+pub async fn set_password(db: impl PgExecutor<'_>, person: Uuid, hash: &str) -> ApiResult<()> {
     let sql = "INSERT INTO credentials (person_id, password) VALUES ($1, $2)
         ON CONFLICT (person_id) DO UPDATE SET password = excluded.password";
-    sqlx::query(sql).bind(person).bind(hash).execute(pool).await?;
+    sqlx::query(sql).bind(person).bind(hash).execute(db).await?;
     Ok(())
 }
 
@@ -71,10 +71,10 @@ pub async fn set_password(pool: &PgPool, person: Uuid, hash: &str) -> ApiResult<
 ///
 /// # Errors
 /// When the database fails.
-pub async fn set_pin(pool: &PgPool, person: Uuid, hash: &str) -> ApiResult<()> {
+pub async fn set_pin(db: impl PgExecutor<'_>, person: Uuid, hash: &str) -> ApiResult<()> {
     let sql = "INSERT INTO credentials (person_id, pin) VALUES ($1, $2)
         ON CONFLICT (person_id) DO UPDATE SET pin = excluded.pin, pin_wrong = 0";
-    sqlx::query(sql).bind(person).bind(hash).execute(pool).await?;
+    sqlx::query(sql).bind(person).bind(hash).execute(db).await?;
     Ok(())
 }
 
@@ -82,9 +82,9 @@ pub async fn set_pin(pool: &PgPool, person: Uuid, hash: &str) -> ApiResult<()> {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn count_pin(pool: &PgPool, (person, right): (Uuid, bool)) -> ApiResult<()> {
+pub async fn count_pin(db: impl PgExecutor<'_>, (person, right): (Uuid, bool)) -> ApiResult<()> {
     let sql = "UPDATE credentials SET pin_wrong = CASE WHEN $2 THEN 0 ELSE pin_wrong + 1 END WHERE person_id = $1";
-    sqlx::query(sql).bind(person).bind(right).execute(pool).await?;
+    sqlx::query(sql).bind(person).bind(right).execute(db).await?;
     Ok(())
 }
 
@@ -92,30 +92,30 @@ pub async fn count_pin(pool: &PgPool, (person, right): (Uuid, bool)) -> ApiResul
 ///
 /// # Errors
 /// When the database fails.
-pub async fn with_pin(pool: &PgPool) -> ApiResult<Vec<(Uuid, String)>> {
+pub async fn with_pin(db: impl PgExecutor<'_>) -> ApiResult<Vec<(Uuid, String)>> {
     let sql = "SELECT p.id, p.name FROM people p JOIN credentials c ON c.person_id = p.id
         WHERE c.pin IS NOT NULL AND p.deleted_at IS NULL ORDER BY p.name, p.id LIMIT 200";
-    Ok(sqlx::query_as(sql).fetch_all(pool).await?)
+    Ok(sqlx::query_as(sql).fetch_all(db).await?)
 }
 
 /// The invented people of a demo, by name.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn of_demo(pool: &PgPool) -> ApiResult<Vec<(String, Role)>> {
+pub async fn of_demo(db: impl PgExecutor<'_>) -> ApiResult<Vec<(String, Role)>> {
     let sql =
         "SELECT name, role FROM people WHERE demo AND deleted_at IS NULL ORDER BY number LIMIT 50";
-    Ok(sqlx::query_as(sql).fetch_all(pool).await?)
+    Ok(sqlx::query_as(sql).fetch_all(db).await?)
 }
 
 /// Keeps the secret of a second factor that is to be tried first.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn offer_second(pool: &PgPool, person: Uuid, secret: &[u8]) -> ApiResult<()> {
+pub async fn offer_second(db: impl PgExecutor<'_>, person: Uuid, secret: &[u8]) -> ApiResult<()> {
     let sql = "INSERT INTO credentials (person_id, totp_secret) VALUES ($1, $2)
         ON CONFLICT (person_id) DO UPDATE SET totp_secret = excluded.totp_secret, totp_since = NULL, totp_step = 0";
-    sqlx::query(sql).bind(person).bind(secret).execute(pool).await?;
+    sqlx::query(sql).bind(person).bind(secret).execute(db).await?;
     Ok(())
 }
 
@@ -123,18 +123,22 @@ pub async fn offer_second(pool: &PgPool, person: Uuid, secret: &[u8]) -> ApiResu
 ///
 /// # Errors
 /// When the database fails.
-pub async fn take_step(pool: &PgPool, (person, step): (Uuid, i64)) -> ApiResult<bool> {
+pub async fn take_step(db: impl PgExecutor<'_>, (person, step): (Uuid, i64)) -> ApiResult<bool> {
     let sql = "UPDATE credentials SET totp_step = $2 WHERE person_id = $1 AND totp_step < $2";
-    Ok(sqlx::query(sql).bind(person).bind(step).execute(pool).await?.rows_affected() > 0)
+    Ok(sqlx::query(sql).bind(person).bind(step).execute(db).await?.rows_affected() > 0)
 }
 
 /// Asks for the second factor from now on, with new recovery codes in place of those before.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn require_second(pool: &PgPool, person: Uuid, codes: &[KeyHash]) -> ApiResult<()> {
+pub async fn require_second(
+    conn: &mut PgConnection,
+    person: Uuid,
+    codes: &[KeyHash],
+) -> ApiResult<()> {
     let codes: Vec<Vec<u8>> = codes.iter().map(|code| code.to_vec()).collect();
-    let mut all = pool.begin().await?;
+    let mut all = conn.begin().await?;
     sqlx::query("UPDATE credentials SET totp_since = now() WHERE person_id = $1")
         .bind(person)
         .execute(&mut *all)
@@ -156,8 +160,8 @@ pub async fn require_second(pool: &PgPool, person: Uuid, codes: &[KeyHash]) -> A
 ///
 /// # Errors
 /// When the database fails.
-pub async fn drop_second(pool: &PgPool, person: Uuid) -> ApiResult<()> {
-    let mut all = pool.begin().await?;
+pub async fn drop_second(conn: &mut PgConnection, person: Uuid) -> ApiResult<()> {
+    let mut all = conn.begin().await?;
     sqlx::query("UPDATE credentials SET totp_secret = NULL, totp_since = NULL, totp_step = 0 WHERE person_id = $1")
         .bind(person)
         .execute(&mut *all)
@@ -174,23 +178,27 @@ pub async fn drop_second(pool: &PgPool, person: Uuid) -> ApiResult<()> {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn use_recovery(pool: &PgPool, person: Uuid, code: &KeyHash) -> ApiResult<bool> {
+pub async fn use_recovery(
+    db: impl PgExecutor<'_>,
+    person: Uuid,
+    code: &KeyHash,
+) -> ApiResult<bool> {
     let sql = "UPDATE recovery_codes SET used_at = now() WHERE hash = $1 AND person_id = $2 AND used_at IS NULL";
-    Ok(sqlx::query(sql).bind(code).bind(person).execute(pool).await?.rows_affected() > 0)
+    Ok(sqlx::query(sql).bind(code).bind(person).execute(db).await?.rows_affected() > 0)
 }
 
 /// Takes away all that a person could come in by.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn forget(pool: &PgPool, person: Uuid) -> ApiResult<()> {
+pub async fn forget(conn: &mut PgConnection, person: Uuid) -> ApiResult<()> {
     for sql in [
         "DELETE FROM recovery_codes WHERE person_id = $1",
         "DELETE FROM passkeys WHERE person_id = $1",
         "DELETE FROM invitations WHERE person_id = $1 AND used_at IS NULL",
         "DELETE FROM credentials WHERE person_id = $1",
     ] {
-        sqlx::query(sql).bind(person).execute(pool).await?;
+        sqlx::query(sql).bind(person).execute(&mut *conn).await?;
     }
     Ok(())
 }

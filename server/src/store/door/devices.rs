@@ -1,7 +1,7 @@
 //! The table `devices`: the tablets that a foreman has registered.
 
 use serde::Serialize;
-use sqlx::PgPool;
+use sqlx::PgExecutor;
 use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
@@ -50,7 +50,7 @@ pub struct NewDevice<'a> {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn register(pool: &PgPool, new: &NewDevice<'_>) -> ApiResult<Device> {
+pub async fn register(db: impl PgExecutor<'_>, new: &NewDevice<'_>) -> ApiResult<Device> {
     let sql = "INSERT INTO devices (id, key_hash, name, place, made_by) VALUES ($1, $2, $3, $4, $5)
         RETURNING id, name, place, made_at, seen_at, clock_ahead_s, revoked_at";
     Ok(sqlx::query_as(sql)
@@ -59,7 +59,7 @@ pub async fn register(pool: &PgPool, new: &NewDevice<'_>) -> ApiResult<Device> {
         .bind(new.name)
         .bind(new.place)
         .bind(new.by)
-        .fetch_one(pool)
+        .fetch_one(db)
         .await?)
 }
 
@@ -67,19 +67,19 @@ pub async fn register(pool: &PgPool, new: &NewDevice<'_>) -> ApiResult<Device> {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn known(pool: &PgPool, key: &KeyHash) -> ApiResult<Option<Device>> {
+pub async fn known(db: impl PgExecutor<'_>, key: &KeyHash) -> ApiResult<Option<Device>> {
     let sql = sqlx::AssertSqlSafe(format!("SELECT {COLUMNS} FROM devices WHERE key_hash = $1"));
-    Ok(sqlx::query_as(sql).bind(key).fetch_optional(pool).await?)
+    Ok(sqlx::query_as(sql).bind(key).fetch_optional(db).await?)
 }
 
 /// Notes that a tablet sent something, and how its clock stands.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn seen(pool: &PgPool, (id, ahead_s): (Uuid, Option<f64>)) -> ApiResult<()> {
+pub async fn seen(db: impl PgExecutor<'_>, (id, ahead_s): (Uuid, Option<f64>)) -> ApiResult<()> {
     let sql = "UPDATE devices SET seen_at = now(), clock_ahead_s = coalesce($2, clock_ahead_s)
         WHERE id = $1 AND ($2 IS NOT NULL OR coalesce(seen_at < now() - interval '1 minute', true))";
-    sqlx::query(sql).bind(id).bind(ahead_s).execute(pool).await?;
+    sqlx::query(sql).bind(id).bind(ahead_s).execute(db).await?;
     Ok(())
 }
 
@@ -87,18 +87,18 @@ pub async fn seen(pool: &PgPool, (id, ahead_s): (Uuid, Option<f64>)) -> ApiResul
 ///
 /// # Errors
 /// When the database fails.
-pub async fn all(pool: &PgPool) -> ApiResult<Vec<Device>> {
+pub async fn all(db: impl PgExecutor<'_>) -> ApiResult<Vec<Device>> {
     let sql = sqlx::AssertSqlSafe(format!(
         "SELECT {COLUMNS} FROM devices ORDER BY made_at DESC, id LIMIT 200"
     ));
-    Ok(sqlx::query_as(sql).fetch_all(pool).await?)
+    Ok(sqlx::query_as(sql).fetch_all(db).await?)
 }
 
 /// Revokes a tablet and ends the sessions on it; whether there was one.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn revoke(pool: &PgPool, (id, by): (Uuid, Option<Uuid>)) -> ApiResult<bool> {
+pub async fn revoke(db: impl PgExecutor<'_>, (id, by): (Uuid, Option<Uuid>)) -> ApiResult<bool> {
     let sql = "UPDATE devices SET revoked_at = now(), revoked_by = $2 WHERE id = $1 AND revoked_at IS NULL";
-    Ok(sqlx::query(sql).bind(id).bind(by).execute(pool).await?.rows_affected() > 0)
+    Ok(sqlx::query(sql).bind(id).bind(by).execute(db).await?.rows_affected() > 0)
 }

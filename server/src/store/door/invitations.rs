@@ -1,6 +1,6 @@
 //! The tables `invitations` and `setup_codes`: keys that are used once.
 
-use sqlx::PgPool;
+use sqlx::{Connection, PgConnection, PgExecutor};
 use uuid::Uuid;
 
 use crate::error::ApiResult;
@@ -14,11 +14,11 @@ pub const DAYS: i32 = 7;
 /// # Errors
 /// When the database fails.
 pub async fn add(
-    pool: &PgPool,
+    conn: &mut PgConnection,
     key: &KeyHash,
     (person, by): (Uuid, Option<Uuid>),
 ) -> ApiResult<()> {
-    let mut both = pool.begin().await?;
+    let mut both = conn.begin().await?;
     sqlx::query("DELETE FROM invitations WHERE person_id = $1 AND used_at IS NULL")
         .bind(person)
         .execute(&mut *both)
@@ -33,37 +33,37 @@ pub async fn add(
 ///
 /// # Errors
 /// When the database fails.
-pub async fn invited(pool: &PgPool, key: &KeyHash) -> ApiResult<Option<(Uuid, String)>> {
+pub async fn invited(db: impl PgExecutor<'_>, key: &KeyHash) -> ApiResult<Option<(Uuid, String)>> {
     let sql = "SELECT p.id, p.name FROM invitations i JOIN people p ON p.id = i.person_id AND p.deleted_at IS NULL
         WHERE i.hash = $1 AND i.used_at IS NULL AND i.ends_at > now()";
-    Ok(sqlx::query_as(sql).bind(key).fetch_optional(pool).await?)
+    Ok(sqlx::query_as(sql).bind(key).fetch_optional(db).await?)
 }
 
 /// Takes an invitation up; whether it still could be.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn take(pool: &PgPool, key: &KeyHash) -> ApiResult<bool> {
+pub async fn take(db: impl PgExecutor<'_>, key: &KeyHash) -> ApiResult<bool> {
     let sql = "UPDATE invitations SET used_at = now() WHERE hash = $1 AND used_at IS NULL AND ends_at > now()";
-    Ok(sqlx::query(sql).bind(key).execute(pool).await?.rows_affected() > 0)
+    Ok(sqlx::query(sql).bind(key).execute(db).await?.rows_affected() > 0)
 }
 
 /// Whether the shop has an owner who can come in: a password, or the demo's door.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn owned(pool: &PgPool) -> ApiResult<bool> {
+pub async fn owned(db: impl PgExecutor<'_>) -> ApiResult<bool> {
     let sql = "SELECT EXISTS (SELECT 1 FROM people p LEFT JOIN credentials c ON c.person_id = p.id
         WHERE p.role = 'owner' AND p.deleted_at IS NULL AND (p.demo OR c.password IS NOT NULL))";
-    Ok(sqlx::query_scalar(sql).fetch_one(pool).await?)
+    Ok(sqlx::query_scalar(sql).fetch_one(db).await?)
 }
 
 /// Keeps the one set-up code that holds from now on.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn set_up_with(pool: &PgPool, code: &KeyHash) -> ApiResult<()> {
-    let mut both = pool.begin().await?;
+pub async fn set_up_with(conn: &mut PgConnection, code: &KeyHash) -> ApiResult<()> {
+    let mut both = conn.begin().await?;
     sqlx::query("DELETE FROM setup_codes WHERE used_at IS NULL").execute(&mut *both).await?;
     let sql = "INSERT INTO setup_codes (hash) VALUES ($1)";
     sqlx::query(sql).bind(code).execute(&mut *both).await?;
@@ -75,16 +75,16 @@ pub async fn set_up_with(pool: &PgPool, code: &KeyHash) -> ApiResult<()> {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn set_up_is(pool: &PgPool, code: &KeyHash) -> ApiResult<bool> {
+pub async fn set_up_is(db: impl PgExecutor<'_>, code: &KeyHash) -> ApiResult<bool> {
     let sql = "SELECT EXISTS (SELECT 1 FROM setup_codes WHERE hash = $1 AND used_at IS NULL)";
-    Ok(sqlx::query_scalar(sql).bind(code).fetch_one(pool).await?)
+    Ok(sqlx::query_scalar(sql).bind(code).fetch_one(db).await?)
 }
 
 /// Uses the set-up code; whether it was the one.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn use_set_up(pool: &PgPool, code: &KeyHash) -> ApiResult<bool> {
+pub async fn use_set_up(db: impl PgExecutor<'_>, code: &KeyHash) -> ApiResult<bool> {
     let sql = "UPDATE setup_codes SET used_at = now() WHERE hash = $1 AND used_at IS NULL";
-    Ok(sqlx::query(sql).bind(code).execute(pool).await?.rows_affected() > 0)
+    Ok(sqlx::query(sql).bind(code).execute(db).await?.rows_affected() > 0)
 }

@@ -3,7 +3,7 @@
 
 use serde::Serialize;
 use serde_json::Value;
-use sqlx::PgPool;
+use sqlx::{PgConnection, PgExecutor};
 use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
@@ -32,12 +32,12 @@ pub struct PasskeyRow {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn ask(pool: &PgPool, person: Uuid, state: &Value) -> ApiResult<Uuid> {
+pub async fn ask(conn: &mut PgConnection, person: Uuid, state: &Value) -> ApiResult<Uuid> {
     let old = "DELETE FROM passkey_states WHERE made_at < now() - $1 * interval '1 second'";
-    sqlx::query(old).bind(ANSWER_S).execute(pool).await?;
+    sqlx::query(old).bind(ANSWER_S).execute(&mut *conn).await?;
     let id = Uuid::now_v7();
     let sql = "INSERT INTO passkey_states (id, person_id, state) VALUES ($1, $2, $3)";
-    sqlx::query(sql).bind(id).bind(person).bind(state).execute(pool).await?;
+    sqlx::query(sql).bind(id).bind(person).bind(state).execute(&mut *conn).await?;
     Ok(id)
 }
 
@@ -45,11 +45,11 @@ pub async fn ask(pool: &PgPool, person: Uuid, state: &Value) -> ApiResult<Uuid> 
 ///
 /// # Errors
 /// When the database fails.
-pub async fn asked(pool: &PgPool, id: Uuid) -> ApiResult<Option<(Uuid, Value)>> {
+pub async fn asked(db: impl PgExecutor<'_>, id: Uuid) -> ApiResult<Option<(Uuid, Value)>> {
     let sql =
         "DELETE FROM passkey_states WHERE id = $1 AND made_at > now() - $2 * interval '1 second'
         RETURNING person_id, state";
-    Ok(sqlx::query_as(sql).bind(id).bind(ANSWER_S).fetch_optional(pool).await?)
+    Ok(sqlx::query_as(sql).bind(id).bind(ANSWER_S).fetch_optional(db).await?)
 }
 
 /// Keeps a passkey of a person.
@@ -57,7 +57,7 @@ pub async fn asked(pool: &PgPool, id: Uuid) -> ApiResult<Option<(Uuid, Value)>> 
 /// # Errors
 /// When the database fails.
 pub async fn add(
-    pool: &PgPool,
+    db: impl PgExecutor<'_>,
     (person, name): (Uuid, &str),
     credential: &Value,
 ) -> ApiResult<PasskeyRow> {
@@ -68,7 +68,7 @@ pub async fn add(
         .bind(person)
         .bind(name)
         .bind(credential)
-        .fetch_one(pool)
+        .fetch_one(db)
         .await?)
 }
 
@@ -76,18 +76,18 @@ pub async fn add(
 ///
 /// # Errors
 /// When the database fails.
-pub async fn credentials(pool: &PgPool, person: Uuid) -> ApiResult<Vec<(Uuid, Value)>> {
+pub async fn credentials(db: impl PgExecutor<'_>, person: Uuid) -> ApiResult<Vec<(Uuid, Value)>> {
     let sql = "SELECT id, credential FROM passkeys WHERE person_id = $1 ORDER BY made_at";
-    Ok(sqlx::query_as(sql).bind(person).fetch_all(pool).await?)
+    Ok(sqlx::query_as(sql).bind(person).fetch_all(db).await?)
 }
 
 /// Notes that a passkey opened the door, and how it stands now.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn used(pool: &PgPool, id: Uuid, credential: &Value) -> ApiResult<()> {
+pub async fn used(db: impl PgExecutor<'_>, id: Uuid, credential: &Value) -> ApiResult<()> {
     let sql = "UPDATE passkeys SET seen_at = now(), credential = $2 WHERE id = $1";
-    sqlx::query(sql).bind(id).bind(credential).execute(pool).await?;
+    sqlx::query(sql).bind(id).bind(credential).execute(db).await?;
     Ok(())
 }
 
@@ -95,16 +95,16 @@ pub async fn used(pool: &PgPool, id: Uuid, credential: &Value) -> ApiResult<()> 
 ///
 /// # Errors
 /// When the database fails.
-pub async fn of_person(pool: &PgPool, person: Uuid) -> ApiResult<Vec<PasskeyRow>> {
+pub async fn of_person(db: impl PgExecutor<'_>, person: Uuid) -> ApiResult<Vec<PasskeyRow>> {
     let sql = "SELECT id, name, made_at, seen_at FROM passkeys WHERE person_id = $1 ORDER BY made_at DESC LIMIT 200";
-    Ok(sqlx::query_as(sql).bind(person).fetch_all(pool).await?)
+    Ok(sqlx::query_as(sql).bind(person).fetch_all(db).await?)
 }
 
 /// Removes a passkey of a person; whether there was one.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn remove(pool: &PgPool, (person, id): (Uuid, Uuid)) -> ApiResult<bool> {
+pub async fn remove(db: impl PgExecutor<'_>, (person, id): (Uuid, Uuid)) -> ApiResult<bool> {
     let sql = "DELETE FROM passkeys WHERE id = $1 AND person_id = $2";
-    Ok(sqlx::query(sql).bind(id).bind(person).execute(pool).await?.rows_affected() > 0)
+    Ok(sqlx::query(sql).bind(id).bind(person).execute(db).await?.rows_affected() > 0)
 }

@@ -1,7 +1,7 @@
 //! The table `sessions`.
 
 use serde::Serialize;
-use sqlx::PgPool;
+use sqlx::PgExecutor;
 use time::{Duration, OffsetDateTime};
 use utoipa::ToSchema;
 use uuid::Uuid;
@@ -76,7 +76,7 @@ pub struct Session {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn begin(pool: &PgPool, new: &NewSession<'_>) -> ApiResult<()> {
+pub async fn begin(db: impl PgExecutor<'_>, new: &NewSession<'_>) -> ApiResult<()> {
     let sql = "INSERT INTO sessions (id, key_hash, person_id, device_id, door, browser) VALUES ($1, $2, $3, $4, $5, $6)";
     sqlx::query(sql)
         .bind(Uuid::now_v7())
@@ -85,7 +85,7 @@ pub async fn begin(pool: &PgPool, new: &NewSession<'_>) -> ApiResult<()> {
         .bind(new.device)
         .bind(new.door)
         .bind(new.browser)
-        .execute(pool)
+        .execute(db)
         .await?;
     Ok(())
 }
@@ -94,7 +94,7 @@ pub async fn begin(pool: &PgPool, new: &NewSession<'_>) -> ApiResult<()> {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn known(pool: &PgPool, key: &KeyHash, ends: Ends) -> ApiResult<Option<Known>> {
+pub async fn known(db: impl PgExecutor<'_>, key: &KeyHash, ends: Ends) -> ApiResult<Option<Known>> {
     let sql = "SELECT s.id, s.person_id AS person, p.role, s.device_id AS device, false AS reads_only, s.door = 'pin' AS by_pin,
             s.seen_at < now() - interval '1 minute' AS stale
         FROM sessions s JOIN people p ON p.id = s.person_id AND p.deleted_at IS NULL
@@ -105,7 +105,7 @@ pub async fn known(pool: &PgPool, key: &KeyHash, ends: Ends) -> ApiResult<Option
         .bind(key)
         .bind(ends.idle.as_seconds_f64())
         .bind(ends.absolute.as_seconds_f64())
-        .fetch_optional(pool)
+        .fetch_optional(db)
         .await?)
 }
 
@@ -113,8 +113,8 @@ pub async fn known(pool: &PgPool, key: &KeyHash, ends: Ends) -> ApiResult<Option
 ///
 /// # Errors
 /// When the database fails.
-pub async fn seen(pool: &PgPool, id: Uuid) -> ApiResult<()> {
-    sqlx::query("UPDATE sessions SET seen_at = now() WHERE id = $1").bind(id).execute(pool).await?;
+pub async fn seen(db: impl PgExecutor<'_>, id: Uuid) -> ApiResult<()> {
+    sqlx::query("UPDATE sessions SET seen_at = now() WHERE id = $1").bind(id).execute(db).await?;
     Ok(())
 }
 
@@ -122,7 +122,11 @@ pub async fn seen(pool: &PgPool, id: Uuid) -> ApiResult<()> {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn of_person(pool: &PgPool, person: Uuid, ends: Ends) -> ApiResult<Vec<Session>> {
+pub async fn of_person(
+    db: impl PgExecutor<'_>,
+    person: Uuid,
+    ends: Ends,
+) -> ApiResult<Vec<Session>> {
     let sql = "SELECT s.id, s.door, s.browser, d.name AS device, s.made_at, s.seen_at
         FROM sessions s LEFT JOIN devices d ON d.id = s.device_id
         WHERE s.person_id = $1 AND s.ended_at IS NULL
@@ -132,7 +136,7 @@ pub async fn of_person(pool: &PgPool, person: Uuid, ends: Ends) -> ApiResult<Vec
         .bind(person)
         .bind(ends.idle.as_seconds_f64())
         .bind(ends.absolute.as_seconds_f64())
-        .fetch_all(pool)
+        .fetch_all(db)
         .await?)
 }
 
@@ -140,9 +144,9 @@ pub async fn of_person(pool: &PgPool, person: Uuid, ends: Ends) -> ApiResult<Vec
 ///
 /// # Errors
 /// When the database fails.
-pub async fn end(pool: &PgPool, key: &KeyHash) -> ApiResult<()> {
+pub async fn end(db: impl PgExecutor<'_>, key: &KeyHash) -> ApiResult<()> {
     let sql = "UPDATE sessions SET ended_at = now() WHERE key_hash = $1 AND ended_at IS NULL";
-    sqlx::query(sql).bind(key).execute(pool).await?;
+    sqlx::query(sql).bind(key).execute(db).await?;
     Ok(())
 }
 
@@ -150,18 +154,21 @@ pub async fn end(pool: &PgPool, key: &KeyHash) -> ApiResult<()> {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn end_one(pool: &PgPool, (person, id): (Uuid, Uuid)) -> ApiResult<bool> {
+pub async fn end_one(db: impl PgExecutor<'_>, (person, id): (Uuid, Uuid)) -> ApiResult<bool> {
     let sql = "UPDATE sessions SET ended_at = now() WHERE id = $1 AND person_id = $2 AND ended_at IS NULL";
-    Ok(sqlx::query(sql).bind(id).bind(person).execute(pool).await?.rows_affected() > 0)
+    Ok(sqlx::query(sql).bind(id).bind(person).execute(db).await?.rows_affected() > 0)
 }
 
 /// Ends all sessions of a person, but for the one that asks.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn end_others(pool: &PgPool, (person, but): (Uuid, Option<Uuid>)) -> ApiResult<()> {
+pub async fn end_others(
+    db: impl PgExecutor<'_>,
+    (person, but): (Uuid, Option<Uuid>),
+) -> ApiResult<()> {
     let sql = "UPDATE sessions SET ended_at = now()
         WHERE person_id = $1 AND ended_at IS NULL AND id IS DISTINCT FROM $2";
-    sqlx::query(sql).bind(person).bind(but).execute(pool).await?;
+    sqlx::query(sql).bind(person).bind(but).execute(db).await?;
     Ok(())
 }

@@ -1,7 +1,7 @@
 //! The table `tokens`.
 
 use serde::Serialize;
-use sqlx::PgPool;
+use sqlx::PgExecutor;
 use time::OffsetDateTime;
 use utoipa::ToSchema;
 use uuid::Uuid;
@@ -48,7 +48,7 @@ pub struct NewToken<'a> {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn add(pool: &PgPool, new: &NewToken<'_>) -> ApiResult<()> {
+pub async fn add(db: impl PgExecutor<'_>, new: &NewToken<'_>) -> ApiResult<()> {
     let sql = "INSERT INTO tokens (id, hash, person_id, name, scope, made_by) VALUES ($1, $2, $3, $4, $5, $6)";
     sqlx::query(sql)
         .bind(new.id)
@@ -57,7 +57,7 @@ pub async fn add(pool: &PgPool, new: &NewToken<'_>) -> ApiResult<()> {
         .bind(new.name)
         .bind(new.scope)
         .bind(new.by)
-        .execute(pool)
+        .execute(db)
         .await?;
     Ok(())
 }
@@ -66,20 +66,20 @@ pub async fn add(pool: &PgPool, new: &NewToken<'_>) -> ApiResult<()> {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn known(pool: &PgPool, hash: &KeyHash) -> ApiResult<Option<Known>> {
+pub async fn known(db: impl PgExecutor<'_>, hash: &KeyHash) -> ApiResult<Option<Known>> {
     let sql = "SELECT t.id, t.person_id AS person, p.role, NULL::uuid AS device, t.scope = 'read' AS reads_only, false AS by_pin,
             coalesce(t.seen_at < now() - interval '1 minute', true) AS stale
         FROM tokens t JOIN people p ON p.id = t.person_id AND p.deleted_at IS NULL
         WHERE t.hash = $1 AND t.revoked_at IS NULL";
-    Ok(sqlx::query_as(sql).bind(hash).fetch_optional(pool).await?)
+    Ok(sqlx::query_as(sql).bind(hash).fetch_optional(db).await?)
 }
 
 /// Notes that a token is used.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn seen(pool: &PgPool, id: Uuid) -> ApiResult<()> {
-    sqlx::query("UPDATE tokens SET seen_at = now() WHERE id = $1").bind(id).execute(pool).await?;
+pub async fn seen(db: impl PgExecutor<'_>, id: Uuid) -> ApiResult<()> {
+    sqlx::query("UPDATE tokens SET seen_at = now() WHERE id = $1").bind(id).execute(db).await?;
     Ok(())
 }
 
@@ -87,27 +87,27 @@ pub async fn seen(pool: &PgPool, id: Uuid) -> ApiResult<()> {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn of_person(pool: &PgPool, person: Uuid) -> ApiResult<Vec<Token>> {
+pub async fn of_person(db: impl PgExecutor<'_>, person: Uuid) -> ApiResult<Vec<Token>> {
     let sql = "SELECT id, name, scope, made_at, seen_at FROM tokens
         WHERE person_id = $1 AND revoked_at IS NULL ORDER BY made_at DESC LIMIT 200";
-    Ok(sqlx::query_as(sql).bind(person).fetch_all(pool).await?)
+    Ok(sqlx::query_as(sql).bind(person).fetch_all(db).await?)
 }
 
 /// Revokes a token of a person; whether there was one.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn revoke(pool: &PgPool, (person, id): (Uuid, Uuid)) -> ApiResult<bool> {
+pub async fn revoke(db: impl PgExecutor<'_>, (person, id): (Uuid, Uuid)) -> ApiResult<bool> {
     let sql = "UPDATE tokens SET revoked_at = now() WHERE id = $1 AND person_id = $2 AND revoked_at IS NULL";
-    Ok(sqlx::query(sql).bind(id).bind(person).execute(pool).await?.rows_affected() > 0)
+    Ok(sqlx::query(sql).bind(id).bind(person).execute(db).await?.rows_affected() > 0)
 }
 
 /// Revokes all tokens of a person.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn revoke_all(pool: &PgPool, person: Uuid) -> ApiResult<()> {
+pub async fn revoke_all(db: impl PgExecutor<'_>, person: Uuid) -> ApiResult<()> {
     let sql = "UPDATE tokens SET revoked_at = now() WHERE person_id = $1 AND revoked_at IS NULL";
-    sqlx::query(sql).bind(person).execute(pool).await?;
+    sqlx::query(sql).bind(person).execute(db).await?;
     Ok(())
 }

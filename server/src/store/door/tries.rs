@@ -1,6 +1,6 @@
 //! The table `tries`: each try at a door, until it turns out to have been right.
 
-use sqlx::PgPool;
+use sqlx::{PgConnection, PgExecutor};
 use time::OffsetDateTime;
 
 use crate::error::ApiResult;
@@ -21,15 +21,17 @@ pub struct Try {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn note(pool: &PgPool, about: &[KeyHash]) -> ApiResult<(Try, Vec<i64>)> {
+pub async fn note(conn: &mut PgConnection, about: &[KeyHash]) -> ApiResult<(Try, Vec<i64>)> {
     let about: Vec<Vec<u8>> = about.iter().map(|key| key.to_vec()).collect();
     let insert = "INSERT INTO tries (about, at) SELECT key, now.at FROM unnest($1::bytea[]) AS key,
             (SELECT clock_timestamp() AS at) now RETURNING at";
-    let at: Vec<OffsetDateTime> = sqlx::query_scalar(insert).bind(&about).fetch_all(pool).await?;
+    let at: Vec<OffsetDateTime> =
+        sqlx::query_scalar(insert).bind(&about).fetch_all(&mut *conn).await?;
     let count = "SELECT count(t.at) FROM unnest($1::bytea[]) WITH ORDINALITY AS asked (key, place)
         LEFT JOIN tries t ON t.about = asked.key AND t.at > now() - $2 * interval '1 second'
         GROUP BY asked.place ORDER BY asked.place";
-    let counts = sqlx::query_scalar(count).bind(&about).bind(WINDOW_S).fetch_all(pool).await?;
+    let counts =
+        sqlx::query_scalar(count).bind(&about).bind(WINDOW_S).fetch_all(&mut *conn).await?;
     let at = at.first().copied().unwrap_or(OffsetDateTime::UNIX_EPOCH);
     Ok((Try { about, at }, counts))
 }
@@ -38,8 +40,8 @@ pub async fn note(pool: &PgPool, about: &[KeyHash]) -> ApiResult<(Try, Vec<i64>)
 ///
 /// # Errors
 /// When the database fails.
-pub async fn forgive(pool: &PgPool, noted: &Try) -> ApiResult<()> {
+pub async fn forgive(db: impl PgExecutor<'_>, noted: &Try) -> ApiResult<()> {
     let sql = "DELETE FROM tries WHERE (about = ANY($1) AND at = $2) OR at < now() - $3 * interval '2 second'";
-    sqlx::query(sql).bind(&noted.about).bind(noted.at).bind(WINDOW_S).execute(pool).await?;
+    sqlx::query(sql).bind(&noted.about).bind(noted.at).bind(WINDOW_S).execute(db).await?;
     Ok(())
 }

@@ -4,7 +4,7 @@ pub mod cylinder_log;
 
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
-use sqlx::PgPool;
+use sqlx::{PgConnection, PgExecutor};
 use utoipa::ToSchema;
 use uuid::Uuid;
 
@@ -83,9 +83,9 @@ pub struct GearChange {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn all(pool: &PgPool) -> ApiResult<Vec<Gear>> {
+pub async fn all(db: impl PgExecutor<'_>) -> ApiResult<Vec<Gear>> {
     let sql = "SELECT * FROM gear WHERE deleted_at IS NULL ORDER BY kind, label, id";
-    Ok(sqlx::query_as(sql).fetch_all(pool).await?)
+    Ok(sqlx::query_as(sql).fetch_all(db).await?)
 }
 
 /// Adds a piece of gear under an id of the client's choice.
@@ -93,7 +93,7 @@ pub async fn all(pool: &PgPool) -> ApiResult<Vec<Gear>> {
 /// # Errors
 /// [`ApiError::Different`] when the id holds another body.
 pub async fn put(
-    pool: &PgPool,
+    conn: &mut PgConnection,
     (id, by): (Uuid, Option<Uuid>),
     (gear, body): (&NewGear, &Value),
 ) -> ApiResult<Made<Gear>> {
@@ -110,9 +110,9 @@ pub async fn put(
         .bind(&gear.out_because)
         .bind(body)
         .bind(by)
-        .fetch_optional(pool)
+        .fetch_optional(&mut *conn)
         .await?;
-    made(pool, id, (new, body)).await
+    made(&mut *conn, id, (new, body)).await
 }
 
 /// Changes a piece of gear whose version is the one sent.
@@ -120,7 +120,7 @@ pub async fn put(
 /// # Errors
 /// [`ApiError::Stale`] when it was changed meanwhile.
 pub async fn patch(
-    pool: &PgPool,
+    conn: &mut PgConnection,
     (id, by): (Uuid, Option<Uuid>),
     (change, body): (&GearChange, &Value),
 ) -> ApiResult<Gear> {
@@ -138,7 +138,7 @@ pub async fn patch(
         .bind(change.in_service)
         .bind(&change.out_because)
         .bind(by)
-        .fetch_optional(pool)
+        .fetch_optional(&mut *conn)
         .await?;
-    changed(pool, id, (row, body)).await
+    changed(&mut *conn, id, (row, body)).await
 }
