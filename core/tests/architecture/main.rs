@@ -4,10 +4,9 @@
 mod tree;
 
 use std::collections::{BTreeMap, BTreeSet};
-use std::fs;
 use std::path::{Path, PathBuf};
 
-use tree::{Crate, Parameters, folders, long_files};
+use tree::{Crate, Parameters, folders, long_files, naming};
 
 /// The rooms of core, each under the rooms it may use. What is not named here is the ground floor.
 const CORE: [&str; 11] =
@@ -184,17 +183,7 @@ fn a_file_is_read_in_one_sitting() {
 /// What is asked of the database can stand in a transaction: whoever asks says where.
 #[test]
 fn the_store_takes_an_executor_or_a_connection_and_never_the_pool() {
-    let pools: Vec<_> = server()
-        .uses()
-        .into_keys()
-        .filter(|file| file == "store" || file.starts_with("store::"))
-        .filter(|file| {
-            let path = root().join("server/src").join(file.replace("::", "/"));
-            let file = [path.with_extension("rs"), path.join("mod.rs")];
-            let text = file.iter().find_map(|file| fs::read_to_string(file).ok()).unwrap();
-            text.contains("PgPool")
-        })
-        .collect();
+    let pools = naming(&root().join("server/src/store"), "PgPool");
     assert_eq!(pools, Vec::<String>::new());
 }
 

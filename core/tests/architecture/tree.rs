@@ -74,6 +74,12 @@ pub fn long_files(tree: &Path, ending: &str, most: usize) -> Vec<(String, usize)
     long
 }
 
+/// The files of a tree of Rust that name a thing.
+pub fn naming(tree: &Path, thing: &str) -> Vec<String> {
+    let names = |file: &PathBuf| fs::read_to_string(file).unwrap().contains(thing);
+    under(tree, "rs").into_iter().filter(names).map(|file| file.display().to_string()).collect()
+}
+
 fn is_for_tests(item: &ItemMod) -> bool {
     item.attrs.iter().any(|attribute| {
         attribute.path().is_ident("cfg")

@@ -1,6 +1,6 @@
 /** What is wrong at a torch, a hose or a cylinder, and what the metal does: one small picture each. */
 import type { ReactNode } from "react";
-import { flameColour, gasColour } from "@/ui/gas-badge";
+import { flameColour } from "@/ui/gas-badge";
 import { METAL } from "./metal-pictures";
 import {
   Burst,
