@@ -230,3 +230,29 @@ async fn today_begins_with_the_shops_morning() -> Result<()> {
     })
     .await
 }
+
+/// Somebody who knows what is wanted, and not where it stands, finds the place by that; asked again it asks anew.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_place_is_found_by_what_is_done_there() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/").await?;
+        browser.see("#last + ul").await?;
+        let asked = "[aria-label='Find a job, a cut, a page or a sign']";
+        for (words, place, there) in [
+            ("magnet", "Steel: unknown piece", "[data-test='magnet']"),
+            ("photos", "Edge: past edges", "[data-kept]"),
+            ("order gas", "Record: stores", "[role=tab][data-state=active]"),
+            ("labour", "Shop: prices", "#prices"),
+        ] {
+            browser.press_control('k').await?;
+            let field = browser.see(asked).await?;
+            ensure!(field.value().await?.unwrap_or_default().is_empty(), "{words}");
+            browser.fill(asked, words).await?;
+            browser.click(place).await?;
+            browser.see(there).await?;
+            browser.gone(asked).await?;
+        }
+        Ok(())
+    })
+    .await
+}

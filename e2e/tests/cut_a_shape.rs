@@ -61,6 +61,14 @@ async fn of_a_stopped_shape_no_stroke_has_a_setting() -> Result<()> {
         browser.reads("[data-stroke-quantity='travel_speed_mm_min']", "in/min").await?;
         plan(&browser, "W12x26 square 20ft, freehand, 304 stainless", "W12X26").await?;
         browser.reads("[data-stroke-quantity='travel_speed_mm_min']", "\u{2014}").await?;
+        // nor is any time, gas or money promised of it
+        for quantity in ["time_s", "oxygen_l", "cost"] {
+            browser.reads(&format!("[data-total='{quantity}']"), "\u{2014}").await?;
+        }
+        let ways = browser.reads("[data-ways]", "4 strokes").await?;
+        ensure!(!ways.contains(" min") && !ways.contains("oxygen"), "{ways}");
+        let row = browser.reads("[data-stroke-row='1']", "upper flange").await?;
+        ensure!(!row.contains(" min"), "{row}");
         browser.click("Make card").await?;
         let card = browser.reads("[data-card='stop']", "do not cut by this card").await?;
         ensure!(!card.contains("in/min") && !card.contains(" psi"), "{card}");

@@ -374,3 +374,18 @@ async fn a_run_carries_the_usual_gauges_for_a_tablet_without_the_shop() {
         }
     }
 }
+
+/// Who lost a cut is told how to get back into it; of a wash there is no cut, and the run is led all the same.
+#[actix_web::test]
+async fn a_run_tells_how_a_lost_cut_is_picked_up_where_there_is_a_cut() {
+    let plate = json!({ "steel": { "thickness_mm": 20 }, "cut": { "length_mm": 300, "process": "guided" }, "gas": { "fuel": "propane" } });
+    let wash = json!({ "work": { "kind": "wash", "thickness_mm": 9.5, "width_mm": 38, "length_mm": 610 }, "gas": { "fuel": "propane" } });
+    let yard = Yard::with(&[plate, wash]).await;
+    let run = yard.begun(&json!({ "fuel": "propane" })).await;
+    let document = yard.document(run).await;
+    let cuts = document["cuts"].as_array().unwrap();
+    let steps = |cut: &Value, which: &str| cut[which].as_array().unwrap().len();
+    assert!(steps(&cuts[0], "lost_through") > 2 && steps(&cuts[0], "lost_not_through") > 2);
+    assert_eq!((steps(&cuts[1], "lost_through"), steps(&cuts[1], "lost_not_through")), (0, 0));
+    assert!(cuts[1]["plan"]["work"]["stages"].as_array().unwrap().len() > 1, "{}", cuts[1]);
+}

@@ -8,6 +8,7 @@ import { nameOf } from "@/cut";
 import { meets } from "@/text/synonyms";
 import { usePreferences } from "@/ui/preferences";
 import { Sheet } from "@/ui/sheet";
+import { PLACES } from "./places";
 
 /** How many jobs are offered. */
 const SHOWN = 20;
@@ -69,24 +70,12 @@ export function Find({ open, onClose }: { open: boolean; onClose: () => void }) 
     enabled: open,
     queryFn: () => data(api.GET("/api/v1/today")),
   });
-  const pages: Found[] = [
-    { key: "today", text: "Today", hint: "page", go: () => void navigate({ to: "/" }) },
-    { key: "jobs", text: "Jobs", hint: "page", go: () => void navigate({ to: "/jobs" }) },
-    { key: "record", text: "Record", hint: "page", go: () => void navigate({ to: "/record" }) },
-    { key: "layout", text: "Layout", hint: "page", go: () => void navigate({ to: "/layout" }) },
-    { key: "edge", text: "Edge", hint: "page", go: () => void navigate({ to: "/edge" }) },
-    { key: "steel", text: "Steel", hint: "page", go: () => void navigate({ to: "/steel" }) },
-    { key: "work", text: "Other work", hint: "page", go: () => void navigate({ to: "/work" }) },
-    { key: "rack", text: "Rack", hint: "page", go: () => void navigate({ to: "/rack" }) },
-    { key: "shop", text: "Shop", hint: "page", go: () => void navigate({ to: "/shop" }) },
-    { key: "people", text: "People", hint: "page", go: () => void navigate({ to: "/people" }) },
-    {
-      key: "account",
-      text: "Your account",
-      hint: "page",
-      go: () => void navigate({ to: "/account" }),
-    },
-  ];
+  const pages: Found[] = PLACES.map(({ text, holds, where }) => ({
+    key: text,
+    text,
+    hint: holds,
+    go: () => void navigate(where),
+  }));
   const signs = useSigns(open, (search) => void navigate({ to: "/edge", search }));
   const ofJobs: Found[] = (jobs.data?.jobs ?? []).map(({ job }) => ({
     key: job.id,
@@ -112,15 +101,21 @@ export function Find({ open, onClose }: { open: boolean; onClose: () => void }) 
   const found = wanted.trim().length < 3 ? here : [...here, ...signs.filter(named)];
   const chosen = Math.min(at, found.length - 1);
 
-  function go(each: Found | undefined) {
-    if (each === undefined) return;
+  // opened again it asks anew
+  function close() {
     onClose();
     setWanted("");
+    setAt(0);
+  }
+
+  function go(each: Found | undefined) {
+    if (each === undefined) return;
+    close();
     each.go();
   }
 
   return (
-    <Sheet open={open} onClose={onClose} title="Find" middle>
+    <Sheet open={open} onClose={close} title="Find" middle>
       <input
         aria-label="Find a job, a cut, a page or a sign"
         value={wanted}

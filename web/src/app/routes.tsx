@@ -68,8 +68,8 @@ type RecordAsked = {
   used?: number;
 };
 
-/** What an edge is asked about: a cut of a job, a trouble at the torch, a sign. */
-type EdgeAsked = { job?: string; line?: string; trouble?: string; sign?: string };
+/** What an edge is asked about: a cut of a job, a trouble at the torch, a sign; or which part of the page. */
+type EdgeAsked = { job?: string; line?: string; trouble?: string; sign?: string; tab?: string };
 
 /** A line of a job that is laid out anew, or a part that was typed elsewhere. */
 type LayoutAsked = { job?: string; line?: string; typed?: string };
@@ -91,9 +91,10 @@ const work = createRoute({
 const edge = createRoute({
   getParentRoute: () => root,
   path: "/edge",
-  validateSearch: ({ job, line, trouble, sign }: Record<string, unknown>): EdgeAsked => {
+  validateSearch: ({ job, line, trouble, sign, tab }: Record<string, unknown>): EdgeAsked => {
     if (typeof job === "string" && typeof line === "string") return { job, line };
     if (typeof trouble === "string") return { trouble };
+    if (typeof tab === "string") return { tab };
     return typeof sign === "string" ? { sign } : {};
   },
   component: lazyRouteComponent(() => import("@/features/edge"), "EdgePage"),

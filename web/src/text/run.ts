@@ -71,6 +71,7 @@ export const RUN = {
   through: "Was it through up to there?",
   no: "No",
   pickUp: "Pick it up",
+  heatAgain: "Light again, bring the steel back to its heat, and go on where it went out.",
   outOfHere: "Cut goes on",
   undo: "Take back",
   byTheHead: "The first piece is heated: set it to the chart of the heating head.",

@@ -266,11 +266,17 @@ pub async fn recovery(
     Ok(web::Json(RecoveryReply { because, reasons, ..reply(&lost, &found, (wage, estimated)) }))
 }
 
-/// What to do in order when a cut goes out, for a card at the torch: where it was through, and where it was not.
+/// What to do in order when a cut goes out, for a card at the torch: where it was through, and where it was not; nothing of
+/// work that leaves no cut to go back into.
 ///
 /// # Errors
 /// [`ApiError::Invalid`] when the cut is not possible.
 pub fn guides(cut: &CutPlanRequest) -> ApiResult<[Vec<SentenceWire>; 2]> {
+    if let Some(work) = &cut.work
+        && !work.asked()?.cuts_through()
+    {
+        return Ok(Default::default());
+    }
     let guide = |through: bool| -> ApiResult<Vec<SentenceWire>> {
         let lost = lost(&RecoveryRequest {
             cut: cut.clone(),

@@ -59,6 +59,7 @@ export function LayoutBench(props: Props) {
           picked={picked}
           onPick={setPicked}
           thickness={request.steel.thickness_mm}
+          stopped={plan.verdict === "stop"}
         />
       </div>
       <div className="flex min-w-0 flex-col gap-2" data-refused={errors.length > 0}>

@@ -15,9 +15,11 @@ type Props = {
   onPick: (order: number) => void;
   /** Of the plate, where it is known. */
   thickness: number | null;
+  /** It must not be cut as it is planned: no path tells its time. */
+  stopped?: boolean;
 };
 
-export function PathList({ laid, picked, onPick, thickness }: Props) {
+export function PathList({ laid, picked, onPick, thickness, stopped = false }: Props) {
   const { system } = usePreferences();
   return (
     <section aria-label={LAYOUT.paths} className="flex flex-col gap-1">
@@ -50,7 +52,7 @@ export function PathList({ laid, picked, onPick, thickness }: Props) {
                 {path.tabs.length > 0 && `${path.tabs.length} ${LAYOUT.ties} · `}
                 {print(path.length_mm, "length", system)}
                 <span className="block text-xs text-ink-2">
-                  {path.time_s == null ? "" : clock(path.time_s)}
+                  {path.time_s == null || stopped ? "" : clock(path.time_s)}
                   {path.pivot_mm == null
                     ? ""
                     : ` · ${LAYOUT.pivot} ${print(path.pivot_mm, "bore", system)}`}

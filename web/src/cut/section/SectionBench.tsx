@@ -6,7 +6,6 @@ import { Balance } from "@/draw/balance";
 import { tipShort } from "@/text/tip";
 import { usePreferences } from "@/ui/preferences";
 import { FuelPicker } from "../FuelPicker";
-import { ABSENT } from "../model";
 import { Quiet } from "../Quiet";
 import { isTube, leavesADrop, sidesOf, turned } from "./asks";
 import { Holding } from "./Holding";
@@ -50,6 +49,7 @@ export function SectionBench(props: Props) {
           section={section}
           here={here}
           onHere={setHere}
+          stopped={stopped}
           sides={sides}
           onSide={(side) => of({ sides: turned(sides, side), access: null, way: null })}
         />
@@ -74,15 +74,17 @@ export function SectionBench(props: Props) {
       <div className="flex min-w-0 flex-col gap-3" data-refused={errors.length > 0}>
         <FuelPicker value={request.gas.fuel} onChange={onFuel} />
         <Ways section={section} stopped={stopped} onWay={(way) => of({ way })} />
-        <p className="text-sm">
-          {section.one_tip ? (
-            <>
-              Tip <strong>{stopped ? ABSENT : tipShort(section.tip)}</strong> for every stroke.
-            </>
-          ) : (
-            "No one tip suits every stroke: each names its own."
-          )}
-        </p>
+        {!stopped && (
+          <p className="text-sm">
+            {section.one_tip ? (
+              <>
+                Tip <strong>{tipShort(section.tip)}</strong> for every stroke.
+              </>
+            ) : (
+              "No one tip suits every stroke: each names its own."
+            )}
+          </p>
+        )}
         <StrokeList
           section={section}
           fuel={request.gas.fuel}

@@ -18,17 +18,20 @@ type Props = {
   section: Section;
   here: number;
   onHere: (index: number) => void;
+  /** The cut must not be made as it is planned: the dry run tells no times. */
+  stopped: boolean;
   sides: readonly string[];
   onSide: (side: string) => void;
 };
 
-export function SectionStage({ section, here, onHere, sides, onSide }: Props) {
+export function SectionStage({ section, here, onHere, stopped, sides, onSide }: Props) {
   const { system } = usePreferences();
   const times = useMemo(() => timeline(section.strokes), [section.strokes]);
   const [at, setAt] = useState(0);
   const [playing, setPlaying] = useState(false);
   const last = useRef(0);
   const stroke = torchAt(times, section.strokes, at).stroke;
+  const ran = `${clock(at)} of ${clock(times.total)}`;
   const shown = playing
     ? torchAt(times, section.strokes, at)
     : stroke === here
@@ -122,7 +125,7 @@ export function SectionStage({ section, here, onHere, sides, onSide }: Props) {
           step={times.total / 500}
           value={at}
           aria-label="Place in the dry run"
-          aria-valuetext={`${clock(at)} of ${clock(times.total)}, stroke ${stroke + 1}`}
+          aria-valuetext={[...(stopped ? [] : [ran]), `stroke ${stroke + 1}`].join(", ")}
           onChange={(event) => {
             setPlaying(false);
             const next = Number(event.target.value);
@@ -131,9 +134,7 @@ export function SectionStage({ section, here, onHere, sides, onSide }: Props) {
           }}
           className="h-9 min-w-24 flex-1 accent-(--accent)"
         />
-        <span className="text-xs text-ink-2">
-          {clock(at)} of {clock(times.total)} cutting
-        </span>
+        {!stopped && <span className="text-xs text-ink-2">{ran} cutting</span>}
       </div>
       <p className="mt-1 text-xs text-ink-2">
         Open ring: starts on an edge. Chevrons: starts in a kerf. Full dot: pierced. Broad band: go

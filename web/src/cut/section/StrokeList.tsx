@@ -6,6 +6,7 @@ import { holdsBefore } from "@/text/section";
 import { Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
 import { clock, print } from "@/units";
+import { ABSENT } from "../model";
 import { figuresOf } from "./figures";
 
 type Section = Schemas["SectionReply"];
@@ -121,7 +122,7 @@ export function StrokeList({ section, fuel, stopped, here, onPick, onWhy }: Prop
               </span>
               {!stroke.reached && <Mark level="stop" />}
               <span className="text-sm whitespace-nowrap text-ink-2">
-                {clock(stroke.time_s.total)}
+                {stopped ? ABSENT : clock(stroke.time_s.total)}
               </span>
             </button>
             {open && (

@@ -4,6 +4,7 @@ import { SCREEN, sentence } from "@/text";
 import { WORK } from "@/text/work";
 import { usePreferences } from "@/ui/preferences";
 import { clock } from "@/units";
+import { ABSENT } from "../model";
 
 type Stage = Schemas["StageWire"];
 type Props = {
@@ -48,7 +49,9 @@ export function Stages({ stages, stopped, at, onAt }: Props) {
               {stage.title}
               {stage.piece != null && `: ${stage.piece}`}
             </span>
-            <span className="ml-auto text-sm tabular-nums text-ink-2">{clock(stage.time_s)}</span>
+            <span className="ml-auto text-sm tabular-nums text-ink-2">
+              {stopped ? ABSENT : clock(stage.time_s)}
+            </span>
           </button>
           {i === at &&
             (stopped ? (

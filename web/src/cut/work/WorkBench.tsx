@@ -1,19 +1,20 @@
 /** Other work on the bench: what is asked, drawn, and its stages; its settings with where each comes from below. */
 import { useState } from "react";
 import type { CutInput, CutPlan, CutPlanRequest, FieldError, Schemas } from "@/api/client";
+
 import { HeatColours } from "@/draw/work/heat-colours";
 import { refusal, SCREEN, sentence } from "@/text";
 import { isHeatingHead } from "@/text/tip";
 import { WORK } from "@/text/work";
 import { MeasureField } from "@/ui/measure-field";
 import { usePreferences } from "@/ui/preferences";
-import { clock, print } from "@/units";
 import { noteKey } from "../model";
 import { SettingsTable } from "../settings";
 import { Asked } from "./Asked";
 import { askedHeat, type Said } from "./kinds";
 import { lineOf, saidOf } from "./line";
 import { Planned } from "./Planned";
+import { workTotals } from "./totals";
 
 type Props = {
   plan: CutPlan;
@@ -44,7 +45,6 @@ export function WorkBench({ plan, work, request, errors, gauges, expected, ...on
     const line = lineOf(said);
     if (line?.work) on.onChange({ work: line.work });
   };
-  const { count, time_s } = plan.line_total;
   return (
     <div className="grid items-start gap-4 lg:grid-cols-[22rem_1fr]" data-work-bench={work.kind}>
       <div className="flex min-w-0 flex-col gap-2">
@@ -52,7 +52,7 @@ export function WorkBench({ plan, work, request, errors, gauges, expected, ...on
         <MeasureField
           label={WORK.times}
           kind="count"
-          value={count}
+          value={plan.line_total.count}
           error={refused["cut.count"]}
           onCommit={(count) => on.onChange({ cut: { count } })}
         />
@@ -70,21 +70,9 @@ export function WorkBench({ plan, work, request, errors, gauges, expected, ...on
             <HeatColours colours={work.colours} asked={askedHeat(said)} said={null} />
           )}
           <p className="flex flex-wrap gap-x-4 font-semibold" data-work-figures="">
-            <span>
-              {WORK.each} {clock(plan.time_s.total)}
-            </span>
-            {count > 1 && (
-              <span>
-                {WORK.all} {count}: {clock(time_s)}
-              </span>
-            )}
-            <span>{print(plan.line_total.oxygen_l, "gas_volume", system)} oxygen</span>
-            <span>{print(plan.line_total.fuel_l, "gas_volume", system)} fuel</span>
-            {work.dial_for_pace != null && (
-              <span>
-                {WORK.dialSays} {work.dial_for_pace.toFixed(1)}
-              </span>
-            )}
+            {workTotals(plan, work, system).map((total) => (
+              <span key={total}>{total}</span>
+            ))}
           </p>
         </Planned>
         {!isHeatingHead(plan.tip) && (

@@ -57,9 +57,11 @@ export function EdgePage() {
       const present = [asked.sign];
       setAnswers({ ...NOTHING, present, fuel: answers.fuel ?? null });
       setTab("find");
+    } else if (TABS.some(({ key }) => key === asked.tab)) {
+      setTab(asked.tab ?? "find");
     } else return;
     void navigate({ to: "/edge", search: {}, replace: true });
-  }, [asked.trouble, asked.sign, answers.fuel, setAnswers, setTab, navigate]);
+  }, [asked.trouble, asked.sign, asked.tab, answers.fuel, setAnswers, setTab, navigate]);
   const findings = useQuery({
     queryKey: keys.findings,
     staleTime: Number.POSITIVE_INFINITY,

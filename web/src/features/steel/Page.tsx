@@ -7,12 +7,14 @@ import { Known } from "./Known";
 import { Shapes } from "./Shapes";
 import { Unknown } from "./Unknown";
 
+const PARTS = ["known", "unknown", "shapes"];
+
 export function SteelPage() {
   const [tab, setTab] = useKept("galvanon.steel.tab", "known");
   // a line of unknown steel leads straight to the tests
   const asked = useRouterState({ select: (state) => state.location.hash });
   useEffect(() => {
-    if (asked === "unknown") setTab("unknown");
+    if (PARTS.includes(asked)) setTab(asked);
   }, [asked, setTab]);
   const look =
     "border-b-3 border-transparent px-3 py-1.5 text-sm data-[state=active]:border-accent data-[state=active]:font-semibold";

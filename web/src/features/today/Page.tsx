@@ -46,7 +46,7 @@ function Next({ next, count }: { next: Schemas["NextLine"][]; count: number }) {
                 )}
               </span>
               <span className="text-sm whitespace-nowrap text-ink-2">
-                {view.plan && clock(view.plan.line_total.time_s)}
+                {view.plan && view.plan.verdict !== "stop" && clock(view.plan.line_total.time_s)}
               </span>
             </Link>
           </li>

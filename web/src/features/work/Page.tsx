@@ -12,13 +12,13 @@ import { lineOf, workFacts } from "@/cut/work/line";
 import { Planned } from "@/cut/work/Planned";
 import { HeatColours } from "@/draw/work/heat-colours";
 import { refusal, SCREEN, sentence } from "@/text";
-import { tipName } from "@/text/tip";
 import { WORK, WORK_KINDS } from "@/text/work";
 import { useKept } from "@/ui/kept";
 import { usePreferences } from "@/ui/preferences";
 import { May } from "@/ui/session";
 import { Failed } from "@/ui/states";
-import { clock, print, type System } from "@/units";
+import type { System } from "@/units";
+import { figuresOf } from "./figures";
 
 type Plan = Schemas["WorkReply"];
 
@@ -46,25 +46,10 @@ function Kinds({ kind, onKind }: { kind: WorkKind; onKind: (kind: WorkKind) => v
 }
 
 function Figures({ plan, system }: { plan: Plan; system: System }) {
-  const dial = plan.dial_for_pace;
-  const set = plan.stages.find((stage) => stage.settings.oxygen_pressure)?.settings;
-  const pressure = (name: string) => {
-    const found = set?.[name]?.numbers[0];
-    return found === undefined ? null : print(found, "pressure", system);
-  };
-  const parts = [
-    plan.tip ? tipName(plan.tip, system) : WORK.noTip,
-    pressure("oxygen_pressure") && `oxygen ${pressure("oxygen_pressure")}`,
-    pressure("fuel_pressure") && `fuel ${pressure("fuel_pressure")}`,
-    dial != null && `${WORK.dialSays} ${dial.toFixed(1)}`,
-    `${WORK.whole} ${clock(plan.time_s)}`,
-    `${print(plan.oxygen_l, "gas_volume", system)} oxygen`,
-    `${print(plan.fuel_l, "gas_volume", system)} fuel`,
-  ];
   return (
     <p className="flex flex-wrap gap-x-4 gap-y-1 text-base font-semibold" data-work-figures="">
-      {parts.filter(Boolean).map((part) => (
-        <span key={String(part)}>{part}</span>
+      {figuresOf(plan, system).map((part) => (
+        <span key={part}>{part}</span>
       ))}
     </p>
   );

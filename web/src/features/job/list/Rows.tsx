@@ -1,15 +1,12 @@
 /** The rows of a list as they were understood and planned; of a long one those that are seen are drawn. */
 import { useWindowVirtualizer } from "@tanstack/react-virtual";
 import { useLayoutEffect, useRef, useState } from "react";
-import { ABSENT } from "@/cut";
 import { sentence } from "@/text";
-import { isHeatingHead, tipShort } from "@/text/tip";
 import { useCurrency } from "@/ui/currency";
 import { Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
 import { Wide } from "@/ui/wide";
-import { clock, print, setting } from "@/units";
-import { drawnOf, levelOf, type Row, WHOLE } from "./list";
+import { cellsOf, drawnOf, levelOf, type Row, WHOLE } from "./list";
 
 /** As high as a row of one line, px: each is measured once it is drawn. */
 const ROW_HIGH = 35;
@@ -111,23 +108,15 @@ function ListRow({ row, at, measured }: ListRowProps) {
           not planned
         </td>
       ) : (
-        <>
-          <td className="px-2 py-1.5 whitespace-nowrap">{tipShort(row.settings)}</td>
-          <td className="px-2 py-1.5 whitespace-nowrap">
-            {row.settings.oxygen_pressure_kpa == null
-              ? setting(null, system)
-              : print(row.settings.oxygen_pressure_kpa, "pressure", system)}
+        cellsOf(row.verdict, row.settings, system).map((cell, i) => (
+          <td
+            // biome-ignore lint/suspicious/noArrayIndexKey: a cell stands in its own column
+            key={i}
+            className="px-2 py-1.5 whitespace-nowrap last:text-right"
+          >
+            {cell}
           </td>
-          <td className="px-2 py-1.5 whitespace-nowrap">
-            {isHeatingHead(row.settings)
-              ? ABSENT
-              : print(row.settings.travel_speed_mm_min, "speed", system)}
-          </td>
-          <td className="px-2 py-1.5 whitespace-nowrap">{clock(row.settings.time_s)}</td>
-          <td className="px-2 py-1.5 text-right">
-            {row.settings.cost == null ? "" : print(row.settings.cost, "money", system)}
-          </td>
-        </>
+        ))
       )}
     </tr>
   );

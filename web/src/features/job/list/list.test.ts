@@ -1,5 +1,15 @@
 import { describe, expect, it } from "vitest";
-import { base64, drawnOf, levelOf, lines, type Row, tally, understood, WHOLE } from "./list";
+import {
+  base64,
+  cellsOf,
+  drawnOf,
+  levelOf,
+  lines,
+  type Row,
+  tally,
+  understood,
+  WHOLE,
+} from "./list";
 
 const row = (at: number, verdict: string, time_s: number | null = null): Row =>
   ({
@@ -112,5 +122,34 @@ describe("which rows of a list are drawn", () => {
     expect([first.rows.length, first.before, first.after]).toEqual([WHOLE, 0, 0]);
     const last = drawnOf(10_000, seen(9_960, 10_000), { top: 100, high: 350_000 });
     expect(last.after).toBe(0);
+  });
+});
+
+describe("what stands beside a row", () => {
+  const settings = {
+    bore_mm: 1.2,
+    mark: "B",
+    oxygen_pressure_kpa: 250,
+    travel_speed_mm_min: 400,
+    time_s: 61,
+    cost: 3.5,
+  } as unknown as NonNullable<Row["settings"]>;
+
+  it("is what is set, in the reader's units, and what it takes", () => {
+    const [tip, ...more] = cellsOf("ok", settings, "metric_kpa");
+    expect(tip).toContain("B");
+    expect(more).toEqual(["250 kPa", "400 mm/min", "1 min 1 s", "3.50"]);
+  });
+
+  it("is absent of a cut that is stopped: no number that somebody might set", () => {
+    const cells = cellsOf("stop", settings, "inch");
+    expect(cells).toHaveLength(cellsOf("ok", settings, "inch").length);
+    for (const cell of cells) expect(cell).not.toMatch(/\d/);
+  });
+
+  it("says that there is no setting, and nothing of a cost that nobody knows", () => {
+    const bare = { ...settings, oxygen_pressure_kpa: null, cost: null };
+    const [, oxygen, , , cost] = cellsOf("caution", bare, "inch");
+    expect([oxygen, cost]).toEqual(["no setting", ""]);
   });
 });

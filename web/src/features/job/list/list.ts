@@ -1,6 +1,9 @@
 /** A cut list as it is planned row by row. Pure. */
 import type { Schemas } from "@/api/client";
+import { ABSENT } from "@/cut/model";
+import { isHeatingHead, tipShort } from "@/text/tip";
 import type { Level } from "@/ui/mark";
+import { clock, print, type System, setting } from "@/units";
 
 export type Row = Schemas["PlannedRow"];
 /** The rows that have come, of so many; all of them, or not yet. */
@@ -10,6 +13,23 @@ const LEVELS: Record<string, Level> = { ok: "ok", caution: "caution", stop: "sto
 
 /** The mark of a row's verdict. `levelOf("error")` is "stop". */
 export const levelOf = (verdict: string): Level => LEVELS[verdict] ?? "info";
+
+/** What stands in a row beside its words: tip, oxygen, pace, time, cost. Of a cut that is stopped none is set, nor promised. */
+export function cellsOf(
+  verdict: string,
+  settings: NonNullable<Row["settings"]>,
+  system: System,
+): string[] {
+  if (verdict === "stop") return Array(5).fill(ABSENT);
+  const { oxygen_pressure_kpa: oxygen, travel_speed_mm_min: pace, time_s, cost } = settings;
+  return [
+    tipShort(settings),
+    oxygen == null ? setting(null, system) : print(oxygen, "pressure", system),
+    isHeatingHead(settings) ? ABSENT : print(pace, "speed", system),
+    clock(time_s),
+    cost == null ? "" : print(cost, "money", system),
+  ];
+}
 
 /** The rows that can be kept: a cut that is stopped is one, a row that was not understood is none. */
 export const understood = (rows: readonly Row[]): Row[] =>

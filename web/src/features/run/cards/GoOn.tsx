@@ -9,6 +9,16 @@ import { Big } from "../panels/Big";
 export function Lost({ cut, onGoOn }: { cut: Cut; onGoOn: () => void }) {
   const { system } = usePreferences();
   const [through, setThrough] = useState<boolean | null>(null);
+  // a wash, a groove and heat have no cut to go back into
+  if (cut.lost_through.length === 0 && cut.lost_not_through.length === 0)
+    return (
+      <div className="flex flex-col gap-3" data-recovery="none">
+        <p className="text-2xl">{RUN.heatAgain}</p>
+        <Big look="next" onClick={onGoOn}>
+          {RUN.outOfHere}
+        </Big>
+      </div>
+    );
   if (through === null)
     return (
       <div className="flex flex-col gap-3" data-recovery="asked">
