@@ -4,6 +4,7 @@
 
 use galvanon_core::code::Code;
 use std::collections::BTreeMap;
+use std::fmt::Write as _;
 
 use galvanon_core::gas::cylinder::compressed_oxygen;
 use galvanon_core::gas::fuel::Fuel;
@@ -170,23 +171,27 @@ const CHECKS: [(&str, &str, &str, Check); 9] = [
     ),
 ];
 
-fn main() {
-    println!("# Computed against published\n");
-    println!(
-        "Made by `bin/gen-validation`; a test fails when it is stale. Handbook bands, shop figures and laws"
+/// The page, as it is committed.
+pub fn page() -> String {
+    let mut page = String::from(
+        "# Computed against published\n\n\
+         Made by `bin/gen-validation`; a test fails when it is stale. Handbook bands, shop figures and laws\n\
+         that must hold are tests without a row here: `core/tests/reference.rs`, `core/tests/laws.rs`.\n\n\
+         | quantity | against | cases | worst relative error |\n|---|---|---|---|\n",
     );
-    println!(
-        "that must hold are tests without a row here: `core/tests/reference.rs`, `core/tests/laws.rs`.\n"
-    );
-    println!("| quantity | against | cases | worst relative error |");
-    println!("|---|---|---|---|");
     for (what, file, against, check) in CHECKS {
         let rows = cases(file);
         let error = |row: &Row| {
             let (computed, expected) = check(row);
             (computed / expected - 1.0).abs()
         };
-        let worst = rows.iter().map(error).fold(0.0, f64::max);
-        println!("| {what} | {against} | {} | {:.4} % |", rows.len(), 100.0 * worst);
+        let worst = 100.0 * rows.iter().map(error).fold(0.0, f64::max);
+        let _ = writeln!(page, "| {what} | {against} | {} | {worst:.4} % |", rows.len());
     }
+    page
+}
+
+#[allow(dead_code, reason = "the test that holds the page against it needs no program")]
+fn main() {
+    print!("{}", page());
 }

@@ -3,6 +3,9 @@
 #![allow(clippy::disallowed_methods, reason = "a test of the tree reads the tree")]
 #![allow(clippy::expect_used, reason = "a test fails by saying what it expected")]
 
+#[path = "../examples/validation.rs"]
+mod validation;
+
 use std::path::{Path, PathBuf};
 
 use galvanon_core::source::sources;
@@ -46,18 +49,6 @@ fn sources_say_their_kind_and_standing() {
 #[test]
 fn the_validation_page_is_current() {
     let committed = include_str!("../../docs/validation.md");
-    let run = std::process::Command::new(env!("CARGO"))
-        .args([
-            "run",
-            "--quiet",
-            "--locked",
-            "--package",
-            "galvanon-core",
-            "--example",
-            "validation",
-        ])
-        .output()
-        .expect("the example runs");
-    let now = String::from_utf8(run.stdout).expect("text");
+    let now = validation::page();
     assert_eq!(committed, now, "run bin/gen-validation and commit what it writes");
 }
