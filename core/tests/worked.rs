@@ -1,7 +1,7 @@
 //! The whole plan of a stroke against a second implementation, and against sums done by hand.
 //!
 //! `worked_plates.csv` is made by `reference/cases/generate.py`: the same published tables, read
-//! and combined once more in another language.
+//! and combined once more in another language. `handbook_plates.csv` was worked by hand.
 
 #![allow(clippy::expect_used, reason = "a test fails by saying what it expected")]
 
@@ -14,6 +14,12 @@ use galvanon_core::quantity::{Angle, Length, Temperature};
 use galvanon_core::steel::surface::Surface;
 
 type Row = BTreeMap<String, String>;
+
+fn cases(file: &str) -> Vec<Row> {
+    let path = format!("{}/../reference/cases/{file}", env!("CARGO_MANIFEST_DIR"));
+    let mut reader = csv::Reader::from_path(path).expect("the cases");
+    reader.deserialize().collect::<Result<_, _>>().expect("rows")
+}
 
 fn number(row: &Row, column: &str) -> f64 {
     row[column].parse().expect("a number")
@@ -59,9 +65,7 @@ fn computed(settings: &Settings) -> [(&'static str, f64); 9] {
 
 #[test]
 fn ninety_plates_agree_with_a_second_implementation() {
-    let path = concat!(env!("CARGO_MANIFEST_DIR"), "/../reference/cases/worked_plates.csv");
-    let mut reader = csv::Reader::from_path(path).expect("the cases");
-    let rows: Vec<Row> = reader.deserialize().collect::<Result<_, _>>().expect("rows");
+    let rows = cases("worked_plates.csv");
     assert_eq!(rows.len(), 90);
     for row in rows {
         let settings = plan(&request(&row)).expect("a plan");
@@ -80,9 +84,7 @@ fn ninety_plates_agree_with_a_second_implementation() {
 /// it, multiply the row's flows by the minutes. Source: AWS Welding Handbook, Oxygen Cutting, the table's values from memory.
 #[test]
 fn six_plates_take_the_time_and_gas_of_the_handbooks_own_steps() {
-    let path = concat!(env!("CARGO_MANIFEST_DIR"), "/../reference/cases/handbook_plates.csv");
-    let mut reader = csv::Reader::from_path(path).expect("the cases");
-    let rows: Vec<Row> = reader.deserialize().collect::<Result<_, _>>().expect("rows");
+    let rows = cases("handbook_plates.csv");
     assert_eq!(rows.len(), 6);
     for row in rows {
         let inches = |column: &str| Length::from_in(number(&row, column));
