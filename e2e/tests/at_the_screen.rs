@@ -239,10 +239,10 @@ async fn a_place_is_found_by_what_is_done_there() -> Result<()> {
         browser.see("#last + ul").await?;
         let asked = "[aria-label='Find a job, a cut, a page or a sign']";
         for (words, place, there) in [
-            ("magnet", "Steel: unknown piece", "[data-test='magnet']"),
-            ("photos", "Edge: past edges", "[data-kept]"),
-            ("order gas", "Record: stores", "[role=tab][data-state=active]"),
-            ("labour", "Shop: prices", "#prices"),
+            ("magnet", "Steel: Unknown piece", "[data-test='magnet']"),
+            ("photos", "Edge: Past edges", "[data-kept]"),
+            ("order gas", "Record: Due and to order", "[role=tab][data-state=active]"),
+            ("labour", "Shop: Prices", "#prices"),
         ] {
             browser.press_control('k').await?;
             let field = browser.see(asked).await?;

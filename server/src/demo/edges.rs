@@ -13,7 +13,7 @@ use crate::demo::weeks;
 use crate::http::body::read as read_body;
 use crate::plan::learning::learn_again;
 use crate::store::photos::{self, NewPhoto};
-use crate::store::{burns, diagnoses};
+use crate::store::{RowKey, burns, diagnoses};
 
 #[derive(Deserialize)]
 struct BurnsFile {
@@ -109,7 +109,7 @@ async fn load_burn(pool: &PgPool, entry: BurnEntry, known: &Known<'_>) -> Result
     burn.verified = burn.person_id.is_some();
     crate::api::record::burns::held_against_its_plan(pool, &mut burn, Vec::new()).await?;
     let id = Uuid::now_v7();
-    burns::put(&mut *pool.acquire().await?, (id, None), (&burn, &body)).await?;
+    burns::put(&mut *pool.acquire().await?, RowKey { id, by: None }, (&burn, &body)).await?;
     Ok(id)
 }
 
@@ -138,7 +138,7 @@ async fn load_diagnosis(
     let request: kept::KeptRequest = read_body(&body)?;
     let new = kept::checked(pool, &request).await?;
     let (id, by) = (Uuid::now_v7(), named(known.crew, &entry.by));
-    diagnoses::put(&mut *pool.acquire().await?, (id, by), (&new, &body)).await?;
+    diagnoses::put(&mut *pool.acquire().await?, RowKey { id, by }, (&new, &body)).await?;
     if let Some(name) = entry.photo {
         let file = folder.join(&name);
         let bytes = std::fs::read(&file)
@@ -146,7 +146,8 @@ async fn load_diagnosis(
         let drawn = photo_api::drawn(bytes).await?;
         let made_from = json!({ "file": name });
         let new = NewPhoto { diagnosis: id, photo: &drawn, made_from: &made_from };
-        photos::put(&mut *pool.acquire().await?, (Uuid::now_v7(), by), &new, i64::MAX).await?;
+        photos::put(&mut *pool.acquire().await?, RowKey { id: Uuid::now_v7(), by }, &new, i64::MAX)
+            .await?;
     }
     Ok(())
 }

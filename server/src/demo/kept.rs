@@ -17,7 +17,7 @@ use crate::http::body::read as read_body;
 use crate::http::caller::Caller;
 use crate::store::job_lines::JobLine;
 use crate::store::job_runs::{self, NewRun};
-use crate::store::{RowSeen, find, quotes, trials};
+use crate::store::{RowKey, RowSeen, find, quotes, trials};
 use crate::wire::run_event::RigBody;
 
 #[derive(Deserialize)]
@@ -188,7 +188,7 @@ async fn load_trial(pool: &PgPool, entry: &TrialEntry) -> Result<(), DemoError> 
     let id = Uuid::now_v7();
     let trial = designed(id, &asked)?;
     let mut strips = trial.strips.clone();
-    trials::put(&mut *pool.acquire().await?, (id, None), (&trial, &body)).await?;
+    trials::put(&mut *pool.acquire().await?, RowKey { id, by: None }, (&trial, &body)).await?;
     let (mut a, mut b) = (entry.a.iter().copied(), entry.b.iter().copied());
     for strip in &mut strips {
         strip.value = if strip.way == "a" { a.next() } else { b.next() };
@@ -206,6 +206,11 @@ async fn load_quote(pool: &PgPool, entry: &QuoteEntry, known: &Known<'_>) -> Res
     });
     let asked: NewQuoteRequest = read_body(&body)?;
     let quote = offered(pool, Caller::default(), &asked).await?;
-    quotes::put(&mut *pool.acquire().await?, (Uuid::now_v7(), None), (&quote, &body)).await?;
+    quotes::put(
+        &mut *pool.acquire().await?,
+        RowKey { id: Uuid::now_v7(), by: None },
+        (&quote, &body),
+    )
+    .await?;
     Ok(())
 }

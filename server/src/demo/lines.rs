@@ -18,7 +18,7 @@ use crate::plan::rig::Rig;
 use crate::plan::shop::Shop;
 use crate::store::job_lines::{self, JobLine, NewLine};
 use crate::store::jobs::{self as jobs_store, NewJob};
-use crate::store::{Made, find, plans};
+use crate::store::{Made, RowKey, find, plans};
 
 #[derive(Deserialize)]
 pub(super) struct LineEntry {
@@ -117,7 +117,7 @@ pub(super) async fn load_line(
         json!({ "job_id": job_id, "typed": line.typed, "input": line.input, "position": position });
     let id = Uuid::now_v7();
     let Made::New(_) =
-        job_lines::put(&mut *pool.acquire().await?, (id, by), (&line, &body)).await?
+        job_lines::put(&mut *pool.acquire().await?, RowKey { id, by }, (&line, &body)).await?
     else {
         return Err(DemoError::Line(line.typed, "id used twice".into()));
     };
@@ -143,8 +143,13 @@ pub(super) async fn load_line(
         let body = json!({ "job_line_id": id, "title": plan.title, "request": plan.request });
         let card = Uuid::now_v7();
         // written with its age at once: a plan is never changed afterwards
-        plans::put(&mut *pool.acquire().await?, (card, by), (&new_plan(&plan)?, &body), ago(days))
-            .await?;
+        plans::put(
+            &mut *pool.acquire().await?,
+            RowKey { id: card, by },
+            (&new_plan(&plan)?, &body),
+            ago(days),
+        )
+        .await?;
         loaded.card = Some(card);
     }
     Ok(loaded)
@@ -169,7 +174,7 @@ pub(super) async fn cards_anew(pool: &PgPool, jobs: &[Vec<Loaded>]) -> Result<()
             json!({ "job_line_id": loaded.line, "title": plan.title, "request": plan.request });
         plans::put(
             &mut *pool.acquire().await?,
-            (Uuid::now_v7(), None),
+            RowKey { id: Uuid::now_v7(), by: None },
             (&new_plan(&plan)?, &body),
             ago(0),
         )

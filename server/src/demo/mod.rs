@@ -22,6 +22,7 @@ use crate::demo::lines::{LineEntry, LinePlace, cards_anew, load_line};
 use crate::http::body::read as read_body;
 use crate::plan::gear_checked::{GearSaid, checked};
 use crate::plan::shop::Shop;
+use crate::store::RowKey;
 use crate::store::clearances;
 use crate::store::gear::{self, NewGear, cylinder_log};
 use crate::store::jobs::{self, NewJob};
@@ -139,7 +140,8 @@ async fn load_people(
     let mut crew = Vec::new();
     for person in entries {
         let id = Uuid::now_v7();
-        people::put(&mut *pool.acquire().await?, (id, None), (person, &json!(person))).await?;
+        people::put(&mut *pool.acquire().await?, RowKey { id, by: None }, (person, &json!(person)))
+            .await?;
         people::invented(pool, id).await?;
         crew.push((person.name.clone(), id));
     }
@@ -162,7 +164,12 @@ async fn load_clearances(pool: &PgPool, file: &Path, crew: &Named) -> Result<(),
         });
         let asked: ClearanceRequest = read_body(&body)?;
         let new = clearance(&asked)?;
-        clearances::put(&mut *pool.acquire().await?, (Uuid::now_v7(), by), (&new, &body)).await?;
+        clearances::put(
+            &mut *pool.acquire().await?,
+            RowKey { id: Uuid::now_v7(), by },
+            (&new, &body),
+        )
+        .await?;
     }
     Ok(())
 }
@@ -204,7 +211,7 @@ async fn load_rack(
         checked(&new.kind, &said)?;
         let body = serde_json::to_value(&new).map_err(crate::error::ApiError::from)?;
         let id = Uuid::now_v7();
-        gear::put(&mut *pool.acquire().await?, (id, None), (&new, &body)).await?;
+        gear::put(&mut *pool.acquire().await?, RowKey { id, by: None }, (&new, &body)).await?;
         for before in entry.read_before {
             let mut fields = new.fields.clone();
             for (key, value) in before.fields {
@@ -232,7 +239,7 @@ async fn load_job(
     let job = NewJob { name: file.name, note: file.note, rig };
     let body = json!({ "name": job.name, "note": job.note, "rig": job.rig });
     let job_id = Uuid::now_v7();
-    jobs::put(&mut *pool.acquire().await?, (job_id, by), (&job, &body)).await?;
+    jobs::put(&mut *pool.acquire().await?, RowKey { id: job_id, by }, (&job, &body)).await?;
     age(pool, job_id, file.days_ago).await?;
     let shop = Shop::read(pool, None).await?;
     let mut lines = Vec::new();

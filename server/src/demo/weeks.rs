@@ -14,7 +14,7 @@ use crate::demo::known::{DemoError, Known, ago, named};
 use crate::http::body::read as read_body;
 use crate::plan::against::{Done, against};
 use crate::store::tip_log::{self, Cleaned};
-use crate::store::{burns, diagnoses};
+use crate::store::{RowKey, burns, diagnoses};
 
 /// A burn of a demo line; figures are parts of the planned ones.
 #[derive(Deserialize)]
@@ -79,8 +79,12 @@ pub async fn load(pool: &PgPool, file: &Path, known: &Known<'_>) -> Result<(), D
         if let (1, Some(tip)) = (row.cleaned, burn.tip_id) {
             let (at, body) = (at - Duration::minutes(1), json!({ "demo": "cleaned" }));
             let cleaned = Cleaned { tip, at, body: &body };
-            tip_log::put(&mut *pool.acquire().await?, (Uuid::now_v7(), burn.person_id), &cleaned)
-                .await?;
+            tip_log::put(
+                &mut *pool.acquire().await?,
+                RowKey { id: Uuid::now_v7(), by: burn.person_id },
+                &cleaned,
+            )
+            .await?;
         }
         if !row.settled.is_empty() {
             looked.push((
@@ -99,7 +103,7 @@ pub async fn load(pool: &PgPool, file: &Path, known: &Known<'_>) -> Result<(), D
         let new = kept::checked(pool, &read_body(&body)?).await?;
         diagnoses::put(
             &mut *pool.acquire().await?,
-            (Uuid::now_v7(), named(known.crew, &by)),
+            RowKey { id: Uuid::now_v7(), by: named(known.crew, &by) },
             (&new, &body),
         )
         .await?;

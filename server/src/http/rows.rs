@@ -10,7 +10,7 @@ use uuid::Uuid;
 use crate::error::{ApiError, ApiResult};
 use crate::http::caller::Caller;
 use crate::http::fields::wrong_shape;
-use crate::store::{Made, RowSeen};
+use crate::store::{Made, RowKey, RowSeen};
 
 /// The version that was seen, for deleting and restoring.
 #[derive(Debug, Deserialize, ToSchema)]
@@ -40,9 +40,9 @@ pub fn seen(text: &str, version: i32, caller: Caller) -> ApiResult<RowSeen> {
 ///
 /// # Errors
 /// [`ApiError::Invalid`] when it is no UUIDv7.
-pub fn new_id(text: &str, caller: Caller) -> ApiResult<(Uuid, Option<Uuid>)> {
+pub fn new_id(text: &str, caller: Caller) -> ApiResult<RowKey> {
     match Uuid::parse_str(text) {
-        Ok(id) if id.get_version_num() == 7 => Ok((id, caller.person)),
+        Ok(id) if id.get_version_num() == 7 => Ok(RowKey { id, by: caller.person }),
         _ => Err(ApiError::Invalid(vec![wrong_shape(
             "id",
             "a UUID of version 7",

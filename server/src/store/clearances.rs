@@ -8,7 +8,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::error::ApiResult;
-use crate::store::{Made, Record, Recorded, RowSeen, changed, made};
+use crate::store::{Made, Record, Recorded, RowKey, RowSeen, changed, made};
 
 time::serde::format_description!(day, Date, "[year]-[month]-[day]");
 
@@ -100,7 +100,7 @@ pub struct Withdrawal {
 /// [`crate::error::ApiError::Different`] when the id holds another body.
 pub async fn put(
     conn: &mut PgConnection,
-    (id, by): (Uuid, Option<Uuid>),
+    RowKey { id, by }: RowKey,
     (new, body): (&NewClearance, &Value),
 ) -> ApiResult<Made<Clearance>> {
     let sql = "INSERT INTO clearances

@@ -8,7 +8,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::error::ApiResult;
-use crate::store::{Made, Record, Recorded, RowSeen, changed, made};
+use crate::store::{Made, Record, Recorded, RowKey, RowSeen, changed, made};
 
 /// A diagnosis as it was kept.
 #[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]
@@ -84,7 +84,7 @@ pub struct NewDiagnosis {
 /// [`crate::error::ApiError::Different`] when the id holds another body.
 pub async fn put(
     conn: &mut PgConnection,
-    (id, by): (Uuid, Option<Uuid>),
+    RowKey { id, by }: RowKey,
     (new, body): (&NewDiagnosis, &Value),
 ) -> ApiResult<Made<KeptDiagnosis>> {
     let sql = "INSERT INTO diagnoses

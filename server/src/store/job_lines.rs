@@ -7,7 +7,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::error::ApiResult;
-use crate::store::{Made, Record, Recorded, changed, made};
+use crate::store::{Made, Record, Recorded, RowKey, changed, made};
 
 /// The schema of `input` that this version writes and reads.
 pub const INPUT_SCHEMA: i32 = 1;
@@ -108,7 +108,7 @@ pub async fn is_of(db: impl PgExecutor<'_>, (line, job): (Uuid, Uuid)) -> ApiRes
 /// [`ApiError::Different`] when the id holds another body.
 pub async fn put(
     conn: &mut PgConnection,
-    (id, by): (Uuid, Option<Uuid>),
+    RowKey { id, by }: RowKey,
     (line, body): (&NewLine, &Value),
 ) -> ApiResult<Made<JobLine>> {
     let sql = "INSERT INTO job_lines
@@ -186,7 +186,7 @@ pub struct LineChange {
 /// [`ApiError::Stale`] when it was changed meanwhile.
 pub async fn patch(
     conn: &mut PgConnection,
-    (id, by): (Uuid, Option<Uuid>),
+    RowKey { id, by }: RowKey,
     (change, body): (&LineChange, &Value),
 ) -> ApiResult<JobLine> {
     let sql = "UPDATE job_lines SET typed = COALESCE($3, typed), input = COALESCE($4, input),

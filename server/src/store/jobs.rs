@@ -7,7 +7,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::error::{ApiError, ApiResult};
-use crate::store::{Made, Record, Recorded, changed, find, made};
+use crate::store::{Made, Record, Recorded, RowKey, changed, find, made};
 
 /// A job: what is cut for one purpose, with one rig.
 #[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]
@@ -71,7 +71,7 @@ pub async fn live(db: impl PgExecutor<'_>, id: Uuid) -> ApiResult<Job> {
 /// [`ApiError::Different`] when the id holds another body.
 pub async fn put(
     conn: &mut PgConnection,
-    (id, by): (Uuid, Option<Uuid>),
+    RowKey { id, by }: RowKey,
     (job, body): (&NewJob, &Value),
 ) -> ApiResult<Made<Job>> {
     let sql = "INSERT INTO jobs (id, name, note, rig, made_from, made_by, changed_by)
@@ -109,7 +109,7 @@ pub struct JobChange {
 /// [`ApiError::Stale`] when it was changed meanwhile.
 pub async fn patch(
     conn: &mut PgConnection,
-    (id, by): (Uuid, Option<Uuid>),
+    RowKey { id, by }: RowKey,
     (change, body): (&JobChange, &Value),
 ) -> ApiResult<Job> {
     let sql = "UPDATE jobs SET name = COALESCE($3, name), note = COALESCE($4, note),

@@ -7,6 +7,7 @@ use time::OffsetDateTime;
 use uuid::Uuid;
 
 use crate::error::ApiResult;
+use crate::store::RowKey;
 use crate::store::burns::Against;
 
 /// A burn as it teaches.
@@ -266,7 +267,7 @@ pub async fn raise_stamp(connection: &mut PgConnection) -> ApiResult<()> {
 /// When the database fails, or there is no such job.
 pub async fn changed<'e>(
     database: impl PgExecutor<'e>,
-    (id, by): (Uuid, Option<Uuid>),
+    RowKey { id, by }: RowKey,
     (job, at): (Uuid, OffsetDateTime),
 ) -> ApiResult<()> {
     let sql = "INSERT INTO rig_changes (id, job_id, changed_at, told_by) VALUES ($1, $2, $3, $4)
@@ -281,7 +282,7 @@ pub async fn changed<'e>(
 /// When the database fails.
 pub async fn choose<'e>(
     database: impl PgExecutor<'e>,
-    (id, by): (Uuid, Option<Uuid>),
+    RowKey { id, by }: RowKey,
     choice: &ChoiceRow,
 ) -> ApiResult<()> {
     let sql = "INSERT INTO factor_choices

@@ -35,6 +35,15 @@ use crate::error::{ApiError, ApiResult, Conflict};
 /// The database schema.
 pub static MIGRATIONS: sqlx::migrate::Migrator = sqlx::migrate!("./migrations");
 
+/// Which row a client speaks of, by the id that it chose, and who acts.
+#[derive(Clone, Copy, Debug)]
+pub struct RowKey {
+    /// Of the row.
+    pub id: Uuid,
+    /// Nobody where nobody is signed in.
+    pub by: Option<Uuid>,
+}
+
 /// What every row a person makes carries.
 #[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]
 pub struct Record {

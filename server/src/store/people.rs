@@ -8,7 +8,7 @@ use uuid::Uuid;
 
 use crate::error::ApiResult;
 use crate::store::role::Role;
-use crate::store::{Made, Record, Recorded, changed, made};
+use crate::store::{Made, Record, Recorded, RowKey, changed, made};
 use crate::wire::setup::DepthWire;
 
 /// A person of the shop.
@@ -101,7 +101,7 @@ pub async fn handedness(
 /// [`crate::error::ApiError::Different`] when the id holds another body.
 pub async fn put(
     conn: &mut PgConnection,
-    (id, by): (Uuid, Option<Uuid>),
+    RowKey { id, by }: RowKey,
     (person, body): (&NewPerson, &Value),
 ) -> ApiResult<Made<Person>> {
     let sql =
@@ -126,7 +126,7 @@ pub async fn put(
 /// [`crate::error::ApiError::Stale`] when it was changed meanwhile.
 pub async fn patch(
     conn: &mut PgConnection,
-    (id, by): (Uuid, Option<Uuid>),
+    RowKey { id, by }: RowKey,
     (change, body): (&PersonChange, &Value),
 ) -> ApiResult<Person> {
     let sql = "UPDATE people SET name = COALESCE($3, name), handedness = COALESCE($4, handedness),
@@ -152,7 +152,7 @@ pub async fn patch(
 /// When the database fails.
 pub async fn forget_name(
     db: impl PgExecutor<'_>,
-    (id, by): (Uuid, Option<Uuid>),
+    RowKey { id, by }: RowKey,
 ) -> ApiResult<Option<Person>> {
     let sql = "UPDATE people SET name = 'Person ' || number, made_from = made_from - 'name', demo = false,
             deleted_at = coalesce(deleted_at, now()), version = version + 1, changed_at = now(), changed_by = $2

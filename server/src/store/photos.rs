@@ -8,7 +8,7 @@ use uuid::Uuid;
 
 use crate::error::ApiResult;
 use crate::photo::Redrawn;
-use crate::store::{Made, Record, Recorded, made};
+use crate::store::{Made, Record, Recorded, RowKey, made};
 
 /// A photo without its picture.
 #[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]
@@ -78,7 +78,7 @@ pub struct NewPhoto<'a> {
 /// [`crate::error::ApiError::Different`] when the id holds another one.
 pub async fn put(
     conn: &mut PgConnection,
-    (id, by): (Uuid, Option<Uuid>),
+    RowKey { id, by }: RowKey,
     new: &NewPhoto<'_>,
     most: i64,
 ) -> ApiResult<Option<Made<Photo>>> {

@@ -8,6 +8,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::error::{ApiError, ApiResult, Conflict};
+use crate::store::RowKey;
 
 /// A plan as it was printed.
 #[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]
@@ -165,7 +166,7 @@ pub async fn newest_of_jobs(db: impl PgExecutor<'_>, jobs: &[Uuid]) -> ApiResult
 /// [`ApiError::Different`] when the id holds another body.
 pub async fn put(
     conn: &mut PgConnection,
-    (id, by): (Uuid, Option<Uuid>),
+    RowKey { id, by }: RowKey,
     (plan, body): (&NewPlan, &Value),
     made_at: OffsetDateTime,
 ) -> ApiResult<(Plan, bool)> {

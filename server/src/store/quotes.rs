@@ -7,7 +7,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::error::ApiResult;
-use crate::store::{Made, Record, Recorded, RowSeen, changed, made};
+use crate::store::{Made, Record, Recorded, RowKey, RowSeen, changed, made};
 
 /// A quote.
 #[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]
@@ -59,7 +59,7 @@ pub struct NewQuote {
 /// [`ApiError::Different`](crate::error::ApiError::Different) when the id holds another body.
 pub async fn put(
     conn: &mut PgConnection,
-    (id, by): (Uuid, Option<Uuid>),
+    RowKey { id, by }: RowKey,
     (quote, body): (&NewQuote, &Value),
 ) -> ApiResult<Made<Quote>> {
     let sql =

@@ -13,6 +13,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::error::{ApiError, ApiResult};
+use crate::store::RowKey;
 use crate::store::burns::{self, NewBurn};
 use crate::store::tip_log::{self, Cleaned};
 use crate::wire::run_event::{GaugePlace, ReadGas, ReadingBody, RunEventBody};
@@ -204,13 +205,13 @@ pub async fn keep(
             .await?;
         return Ok(if same == Some(true) { Arrived::Again } else { Arrived::Different });
     }
-    let by = (event.id, event.person_id);
+    let key = RowKey { id: event.id, by: event.person_id };
     if let Some(burn) = with.burn {
-        burns::insert(&mut *work, by, (burn, &event.made_from)).await?;
+        burns::insert(&mut *work, key, (burn, &event.made_from)).await?;
     }
     if let Some(tip) = with.cleaned {
         let cleaned = Cleaned { tip, at: event.happened_at, body: &event.made_from };
-        tip_log::insert(&mut *work, by, &cleaned).await?;
+        tip_log::insert(&mut *work, key, &cleaned).await?;
     }
     if let RunEventBody::Reading(reading) = &event.what {
         weighs_in(&mut work, event, reading).await?;

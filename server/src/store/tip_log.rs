@@ -8,7 +8,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::error::ApiResult;
-use crate::store::{Made, Record, Recorded, made};
+use crate::store::{Made, Record, Recorded, RowKey, made};
 
 /// Something that happened to a tip besides cutting.
 #[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]
@@ -51,7 +51,7 @@ pub struct Cleaned<'a> {
 /// When the database fails.
 pub async fn insert<'e>(
     database: impl PgExecutor<'e>,
-    (id, by): (Uuid, Option<Uuid>),
+    RowKey { id, by }: RowKey,
     cleaned: &Cleaned<'_>,
 ) -> ApiResult<Option<TipEvent>> {
     let sql =
@@ -68,11 +68,11 @@ pub async fn insert<'e>(
 /// [`ApiError::Different`](crate::error::ApiError::Different) when the id holds another body.
 pub async fn put(
     conn: &mut PgConnection,
-    key: (Uuid, Option<Uuid>),
+    key: RowKey,
     cleaned: &Cleaned<'_>,
 ) -> ApiResult<Made<TipEvent>> {
     let new = insert(&mut *conn, key, cleaned).await?;
-    made(&mut *conn, key.0, (new, cleaned.body)).await
+    made(&mut *conn, key.id, (new, cleaned.body)).await
 }
 
 /// A tip since it was cleaned.

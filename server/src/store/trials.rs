@@ -4,10 +4,9 @@ use serde::{Deserialize, Serialize};
 use sqlx::types::Json;
 use sqlx::{Connection, PgConnection};
 use utoipa::ToSchema;
-use uuid::Uuid;
 
 use crate::error::ApiResult;
-use crate::store::{Made, Record, Recorded, RowSeen, changed, made};
+use crate::store::{Made, Record, Recorded, RowKey, RowSeen, changed, made};
 
 /// A strip, in the order in which they are cut.
 #[derive(Clone, Debug, Deserialize, PartialEq, Serialize, ToSchema)]
@@ -67,7 +66,7 @@ pub struct NewTrial {
 /// [`ApiError::Different`](crate::error::ApiError::Different) when the id holds another body.
 pub async fn put(
     conn: &mut PgConnection,
-    (id, by): (Uuid, Option<Uuid>),
+    RowKey { id, by }: RowKey,
     (trial, body): (&NewTrial, &serde_json::Value),
 ) -> ApiResult<Made<Trial>> {
     let sql =

@@ -1,5 +1,10 @@
 /** Every place of the application by the words that somebody may look for it by. Pure. */
 
+import { RECORD } from "@/text/record";
+import { COST } from "@/text/record/cost";
+import { QUOTE } from "@/text/record/quote";
+import { STORES } from "@/text/record/stores";
+
 /** Where it is: a page, and the part of it. */
 export type Where =
   | { to: "/" | "/jobs" | "/layout" | "/work" | "/rack" | "/people" | "/account" }
@@ -38,47 +43,47 @@ export const PLACES: readonly Place[] = [
     where: { to: "/work" },
   },
   {
-    text: "Edge: find the cause",
+    text: "Edge: Find the cause",
     holds: "poor edge, slag, drag lines, rounded top",
     where: { to: "/edge", search: { tab: "find" } },
   },
   {
-    text: "Edge: flame and torch",
+    text: "Edge: Flame and torch",
     holds: "trouble, pops, flashback, smell, leak, carburising flame",
     where: { to: "/edge", search: { tab: "torch" } },
   },
   {
-    text: "Edge: lost cut",
+    text: "Edge: Lost cut",
     holds: "it went out: pick it up again",
     where: { to: "/edge", search: { tab: "lost" } },
   },
   {
-    text: "Edge: before the cut",
+    text: "Edge: Before the cut",
     holds: "the edge to expect, slow and fast",
     where: { to: "/edge", search: { tab: "before" } },
   },
   {
-    text: "Edge: grade",
+    text: "Edge: Grade",
     holds: "measure it, ISO 9013, accept or reject, repair weld",
     where: { to: "/edge", search: { tab: "grade" } },
   },
   {
-    text: "Edge: past edges",
+    text: "Edge: Past edges",
     holds: "kept, photos, what it turned out to be",
     where: { to: "/edge", search: { tab: "past" } },
   },
   {
-    text: "Steel: grade or mill sheet",
+    text: "Steel: Grade or mill sheet",
     holds: "can it be cut, composition, carbon equivalent, preheat of the plate",
     where: { to: "/steel", hash: "known" },
   },
   {
-    text: "Steel: unknown piece",
+    text: "Steel: Unknown piece",
     holds: "four tests: magnet, spark, file, chisel",
     where: { to: "/steel", hash: "unknown" },
   },
   {
-    text: "Steel: shapes",
+    text: "Steel: Shapes",
     holds: "beams, channels, angles, tubes, pipe, their sizes and weight",
     where: { to: "/steel", hash: "shapes" },
   },
@@ -89,32 +94,32 @@ export const PLACES: readonly Place[] = [
     where: { to: "/rack" },
   },
   {
-    text: "Record: what burns teach",
+    text: `Record: ${RECORD.learned}`,
     holds: "learned, planned against done, hands",
     where: { to: "/record", search: { part: "learned" } },
   },
   {
-    text: "Record: log",
-    holds: "burns, runs, notebook, import",
+    text: `Record: ${RECORD.log}`,
+    holds: "log, runs, notebook, import",
     where: { to: "/record", search: { part: "log" } },
   },
   {
-    text: "Record: poor edges",
+    text: `Record: ${COST.title}`,
     holds: "what they cost",
     where: { to: "/record", search: { part: "poor-edges" } },
   },
   {
-    text: "Record: stores",
-    holds: "order gas and tips, how long they last",
+    text: `Record: ${STORES.title}`,
+    holds: "stores: gas and tips, how long they last",
     where: { to: "/record", search: { part: "stores" } },
   },
   {
-    text: "Record: quotes",
+    text: `Record: ${QUOTE.title}`,
     holds: "price a job, offer",
     where: { to: "/record", search: { part: "quotes" } },
   },
   {
-    text: "Record: two ways",
+    text: `Record: ${RECORD.twoWays}`,
     holds: "trial, compare two settings",
     where: { to: "/record", search: { part: "two-ways" } },
   },
@@ -124,12 +129,12 @@ export const PLACES: readonly Place[] = [
     where: { to: "/shop", hash: "figures" },
   },
   {
-    text: "Shop: prices",
+    text: "Shop: Prices",
     holds: "cost of oxygen, fuel, labour, tips",
     where: { to: "/shop", hash: "prices" },
   },
   {
-    text: "Shop: usual practice",
+    text: "Shop: Usual practice",
     holds: "how the shop sets oxygen, lights, cleans, starts a hole",
     where: { to: "/shop", hash: "schools" },
   },

@@ -16,7 +16,7 @@ use crate::http::rows::{Seen, id, new_id, put_reply, seen};
 use crate::photo::{MOST_BYTES, MOST_PHOTOS, MOST_PIXELS, Redrawn, Refused, redrawn};
 use crate::store::diagnoses::KeptDiagnosis;
 use crate::store::photos::{self, NewPhoto, Photo};
-use crate::store::{find, set_deleted};
+use crate::store::{RowKey, find, set_deleted};
 
 fn refuse_photo(code: &str, words: &[(&str, String)]) -> ApiError {
     let mut fields = Fields::default();
@@ -60,7 +60,7 @@ pub async fn add(
     (caller, request): (Caller, HttpRequest),
     payload: web::Payload,
 ) -> ApiResult<HttpResponse> {
-    let (diagnosis, (photo, by)) = (id(&path.0)?, new_id(&path.1, caller)?);
+    let (diagnosis, RowKey { id: photo, by }) = (id(&path.0)?, new_id(&path.1, caller)?);
     let too_large = || {
         let said = request.headers().get("content-length").and_then(|it| it.to_str().ok());
         let size = said.and_then(|it| it.parse().ok()).map_or("larger".into(), megabytes);
@@ -77,7 +77,8 @@ pub async fn add(
     let drawn = drawn(bytes.to_vec()).await?;
     let new = NewPhoto { diagnosis, photo: &drawn, made_from: &made_from };
     let most = i64::try_from(MOST_PHOTOS).unwrap_or(i64::MAX);
-    let made = photos::put(&mut *pool.acquire().await?, (photo, by), &new, most).await?;
+    let made =
+        photos::put(&mut *pool.acquire().await?, RowKey { id: photo, by }, &new, most).await?;
     Ok(put_reply(
         made.ok_or_else(|| refuse_photo("photo_many", &[("high", MOST_PHOTOS.to_string())]))?,
     ))

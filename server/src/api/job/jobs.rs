@@ -24,7 +24,7 @@ use crate::plan::shop::Shop;
 use crate::store::jobs::{self, Job, JobChange, NewJob};
 use crate::store::line_figures::{Standing, standings};
 use crate::store::page::{List, page};
-use crate::store::{job_lines, set_deleted};
+use crate::store::{RowKey, job_lines, set_deleted};
 
 const LONGEST_NAME: usize = 120;
 const LONGEST_NOTE: usize = 2_000;
@@ -230,7 +230,12 @@ pub async fn change(
     let (id, change) = (id(&path)?, &body.value);
     checked(change.name.as_deref(), change.note.as_deref(), change.rig.as_ref())?;
     Ok(web::Json(
-        jobs::patch(&mut *pool.acquire().await?, (id, caller.person), (change, &body.json)).await?,
+        jobs::patch(
+            &mut *pool.acquire().await?,
+            RowKey { id, by: caller.person },
+            (change, &body.json),
+        )
+        .await?,
     ))
 }
 

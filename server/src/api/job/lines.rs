@@ -23,7 +23,7 @@ use crate::plan::supply::draw_notes;
 use crate::store::job_lines::{self, JobLine, LineChange, NewLine};
 use crate::store::jobs::{self, Job};
 use crate::store::plans::{Card, newest_of_jobs};
-use crate::store::{find, set_deleted};
+use crate::store::{RowKey, find, set_deleted};
 
 /// A line with its plan.
 #[derive(Debug, Serialize, ToSchema)]
@@ -185,7 +185,7 @@ pub async fn change(
         position: change.position,
     };
     checked(&pool, &job, &said).await?;
-    let key = (id, caller.person);
+    let key = RowKey { id, by: caller.person };
     Ok(web::Json(job_lines::patch(&mut *pool.acquire().await?, key, (change, &body.json)).await?))
 }
 

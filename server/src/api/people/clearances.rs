@@ -25,7 +25,7 @@ use crate::http::rows::{id, new_id, put_reply, seen};
 use crate::plan::cleared::{Cleared, burn_of};
 use crate::store::clearances::{self, Clearance, NewClearance, Withdrawal};
 use crate::store::door::credentials;
-use crate::store::{Made, plans};
+use crate::store::{Made, RowKey, plans};
 use crate::wire::note::NoteWire;
 use crate::wire::unit::in_contract_unit;
 
@@ -150,7 +150,7 @@ pub async fn create(
 
 async fn keep(
     pool: &PgPool,
-    key: (Uuid, Option<Uuid>),
+    key: RowKey,
     new: (&NewClearance, &Value),
 ) -> ApiResult<Made<Clearance>> {
     clearances::put(&mut *pool.acquire().await?, key, new)
@@ -192,7 +192,7 @@ pub async fn override_one(
         return Err(ApiError::Refused("Only a foreman or an owner clears somebody."));
     }
     new.until = Some(today());
-    let key = (Uuid::now_v7(), Some(foreman));
+    let key = RowKey { id: Uuid::now_v7(), by: Some(foreman) };
     // what opened the door is kept nowhere
     let kept = json!({ "clearance": body.json["clearance"], "because": new.override_because });
     let made = keep(&pool, key, (&new, &kept)).await?;

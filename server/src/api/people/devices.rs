@@ -15,6 +15,7 @@ use crate::http::body::Body;
 use crate::http::caller::Caller;
 use crate::http::fields::Fields;
 use crate::http::rows::id;
+use crate::store::RowKey;
 use crate::store::door::devices::{self, Device, NewDevice};
 
 /// The longest name and place, characters.
@@ -81,7 +82,7 @@ pub async fn revoke(
     caller: Caller,
 ) -> ApiResult<HttpResponse> {
     let id = id(&path)?;
-    if !devices::revoke(pool.get_ref(), (id, caller.person)).await? {
+    if !devices::revoke(pool.get_ref(), RowKey { id, by: caller.person }).await? {
         return Err(ApiError::NotFound);
     }
     note(&pool, (caller.person, caller.device), ("device_revoked", json!({ "id": id }))).await?;

@@ -30,7 +30,7 @@ use crate::http::rows::{Seen, id, new_id, put_reply, seen};
 use crate::store::door::{credentials, invitations, sessions, tokens as kept_tokens};
 use crate::store::page::{List, page};
 use crate::store::people::{self, NewPerson, Person, PersonChange};
-use crate::store::{Made, set_deleted};
+use crate::store::{Made, RowKey, set_deleted};
 
 /// How many a page shows where nobody says how many.
 const SHOWN: i64 = 200;
@@ -146,8 +146,12 @@ pub async fn change(
     }
     checked(change.name.as_deref(), change.handedness.as_deref())?;
     let id = id(&path)?;
-    let changed =
-        people::patch(&mut *pool.acquire().await?, (id, caller.person), (change, &body.json)).await;
+    let changed = people::patch(
+        &mut *pool.acquire().await?,
+        RowKey { id, by: caller.person },
+        (change, &body.json),
+    )
+    .await;
     let person = changed.map_err(last_owner)?;
     if change.role.is_some() {
         let about = json!({ "person": person.record.id, "role": person.role });
@@ -216,7 +220,7 @@ pub async fn forget(
     caller: Caller,
 ) -> ApiResult<web::Json<Person>> {
     let id = id(&path)?;
-    let forgotten = people::forget_name(pool.get_ref(), (id, caller.person)).await;
+    let forgotten = people::forget_name(pool.get_ref(), RowKey { id, by: caller.person }).await;
     let person = forgotten.map_err(last_owner)?.ok_or(ApiError::NotFound)?;
     leaves(&pool, id).await?;
     let about: Value = json!({ "number": person.number });

@@ -255,10 +255,9 @@ pub async fn create(
         ));
     }
     held_against_its_plan(&pool, &mut new, Vec::new()).await?;
-    let made =
-        burns::put(&mut *pool.acquire().await?, (key.0, caller.person), (&new, &body.json)).await;
+    let made = burns::put(&mut *pool.acquire().await?, key, (&new, &body.json)).await;
     if matches!(made, Ok(Made::New(_))) && new.against.process.is_some() {
-        learn_more(&pool, &[key.0]).await?;
+        learn_more(&pool, &[key.id]).await?;
     }
     Ok(put_reply(match made.map_err(|error| unknown("burns", error))? {
         Made::New(burn) => Made::New(view(burn)),

@@ -21,6 +21,7 @@ use crate::http::fields::{Fields, Given, wrong_shape};
 use crate::http::rows::new_id;
 use crate::plan::learning::learn_again;
 use crate::plan::taught::{State, Taught};
+use crate::store::RowKey;
 use crate::store::learned::{self, ChoiceRow};
 
 impl ClassWire {
@@ -74,7 +75,7 @@ pub async fn choose(
     caller: Caller,
     body: Body<ChoiceRequest>,
 ) -> ApiResult<web::Json<FactorsReply>> {
-    let (id, by) = new_id(&path, caller)?;
+    let RowKey { id, by } = new_id(&path, caller)?;
     let mut fields = Fields::default();
     let kind: Kind = fields.code("kind", body.value.kind.as_ref(), None);
     let state: State = fields.code("state", body.value.state.as_ref(), None);
@@ -94,7 +95,7 @@ pub async fn choose(
         state: state.code().to_owned(),
         median: factor.median,
     };
-    learned::choose(&**pool, (id, by), &choice).await?;
+    learned::choose(&**pool, RowKey { id, by }, &choice).await?;
     everything(&pool).await
 }
 
@@ -118,11 +119,11 @@ pub async fn tell_change(
     caller: Caller,
     body: Body<ChangeRequest>,
 ) -> ApiResult<web::Json<FactorsReply>> {
-    let (id, by) = new_id(&path, caller)?;
+    let RowKey { id, by } = new_id(&path, caller)?;
     let mut fields = Fields::default();
     let at = fields.moment("changed_at", Some(&body.value.changed_at));
     let at = fields.done(at)?.unwrap_or(OffsetDateTime::UNIX_EPOCH);
-    let kept = learned::changed(&**pool, (id, by), (body.value.job_id, at)).await;
+    let kept = learned::changed(&**pool, RowKey { id, by }, (body.value.job_id, at)).await;
     kept.map_err(|error| unknown("rig_changes", error))?;
     learn_again(&pool).await?;
     everything(&pool).await

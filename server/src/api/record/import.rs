@@ -12,6 +12,7 @@ use crate::http::body::Body;
 use crate::http::caller::Caller;
 use crate::http::rows::{new_id, put_reply};
 use crate::plan::learning::learn_again;
+use crate::store::RowKey;
 use crate::store::burn_imports::{self, NewImport};
 use crate::store::burns::{self, Added};
 
@@ -25,7 +26,7 @@ pub async fn keep_notebook(
     caller: Caller,
     body: Body<NotebookRequest>,
 ) -> ApiResult<HttpResponse> {
-    let (id, by) = new_id(&path, caller)?;
+    let RowKey { id, by } = new_id(&path, caller)?;
     let digest = Sha256::digest(serde_json::to_vec(&body.json)?).to_vec();
     let reply = |kept| ImportReply { id, kept, left: body.value.leave.clone() };
     if let Some(kept) = burn_imports::known(pool.get_ref(), id, &digest).await? {

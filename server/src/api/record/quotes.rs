@@ -174,8 +174,8 @@ pub async fn create(
 ) -> ApiResult<HttpResponse> {
     let (key, new) = (new_id(&path, caller)?, &body.value);
     // the same once more is told as it was made, whatever the shop's prices have become
-    if find::<Quote>(pool.get_ref(), key.0).await?.is_some() {
-        return Ok(put_reply::<Quote>(made(pool.get_ref(), key.0, (None, &body.json)).await?));
+    if find::<Quote>(pool.get_ref(), key.id).await?.is_some() {
+        return Ok(put_reply::<Quote>(made(pool.get_ref(), key.id, (None, &body.json)).await?));
     }
     let quote = offered(&pool, caller, new).await?;
     let new = quotes::put(&mut *pool.acquire().await?, key, (&quote, &body.json)).await;

@@ -118,7 +118,7 @@ pub async fn create(
     body: Body<NewTrialRequest>,
 ) -> ApiResult<HttpResponse> {
     let key = new_id(&path, caller)?;
-    let trial = designed(key.0, &body.value)?;
+    let trial = designed(key.id, &body.value)?;
     Ok(put_reply(trials::put(&mut *pool.acquire().await?, key, (&trial, &body.json)).await?))
 }
 

@@ -22,6 +22,7 @@ use crate::http::fields::Fields;
 use crate::http::rows::{id, new_id};
 use crate::plan::learning::{learn_again, learn_more};
 use crate::plan::shop::Shop;
+use crate::store::RowKey;
 use crate::store::job_runs::{self, JobRun, NewRun};
 use crate::store::jobs;
 use crate::store::run_events::{self, Arrived, RunEvent, Since};
@@ -105,7 +106,7 @@ pub async fn begin(
     body: Body<BeginRun>,
 ) -> ApiResult<HttpResponse> {
     let job = jobs::live(pool.get_ref(), id(&path.0)?).await?;
-    let (run, by) = new_id(&path.1, caller)?;
+    let RowKey { id: run, by } = new_id(&path.1, caller)?;
     let shop = Shop::read(&pool, by).await?;
     let begun = job_runs::find(pool.get_ref(), job.record.id, run).await?.map(|run| run.fuel);
     let fuel = match begun.as_ref().or(body.value.fuel.as_ref()) {

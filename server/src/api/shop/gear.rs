@@ -15,7 +15,7 @@ use crate::plan::gear_checked::{GearSaid, checked};
 use crate::plan::rack::{GearView, counted, view};
 use crate::store::gear::{self, Gear, GearChange, NewGear};
 use crate::store::page::{List, page};
-use crate::store::{find, set_deleted};
+use crate::store::{RowKey, find, set_deleted};
 
 /// How many a page shows where nobody says how many.
 const SHOWN: i64 = 200;
@@ -86,7 +86,12 @@ pub async fn change(
     };
     checked(&now.kind, &said)?;
     Ok(web::Json(
-        gear::patch(&mut *pool.acquire().await?, (id, caller.person), (change, &body.json)).await?,
+        gear::patch(
+            &mut *pool.acquire().await?,
+            RowKey { id, by: caller.person },
+            (change, &body.json),
+        )
+        .await?,
     ))
 }
 

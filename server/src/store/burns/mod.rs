@@ -12,7 +12,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::error::ApiResult;
-use crate::store::{Made, Record, Recorded, made};
+use crate::store::{Made, Record, Recorded, RowKey, made};
 
 /// A burn.
 #[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]
@@ -222,7 +222,7 @@ fn insertion<'q>(by: Option<Uuid>, burns: &'q [Added<'q>]) -> QueryBuilder<Postg
 /// When the database fails.
 pub async fn insert<'e>(
     database: impl PgExecutor<'e>,
-    (id, by): (Uuid, Option<Uuid>),
+    RowKey { id, by }: RowKey,
     (burn, body): (&NewBurn, &Value),
 ) -> ApiResult<Option<Burn>> {
     let mut sql = insertion(by, &[(id, burn, body)]);
@@ -250,10 +250,10 @@ pub async fn insert_all(
 /// [`ApiError::Different`](crate::error::ApiError::Different) when the id holds another body.
 pub async fn put(
     conn: &mut PgConnection,
-    (id, by): (Uuid, Option<Uuid>),
+    RowKey { id, by }: RowKey,
     (burn, body): (&NewBurn, &Value),
 ) -> ApiResult<Made<Burn>> {
-    let new = insert(&mut *conn, (id, by), (burn, body)).await?;
+    let new = insert(&mut *conn, RowKey { id, by }, (burn, body)).await?;
     made(&mut *conn, id, (new, body)).await
 }
 

@@ -7,6 +7,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::error::ApiResult;
+use crate::store::RowKey;
 use crate::store::door::KeyHash;
 
 /// A registered tablet.
@@ -98,7 +99,7 @@ pub async fn all(db: impl PgExecutor<'_>) -> ApiResult<Vec<Device>> {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn revoke(db: impl PgExecutor<'_>, (id, by): (Uuid, Option<Uuid>)) -> ApiResult<bool> {
+pub async fn revoke(db: impl PgExecutor<'_>, RowKey { id, by }: RowKey) -> ApiResult<bool> {
     let sql = "UPDATE devices SET revoked_at = now(), revoked_by = $2 WHERE id = $1 AND revoked_at IS NULL";
     Ok(sqlx::query(sql).bind(id).bind(by).execute(db).await?.rows_affected() > 0)
 }

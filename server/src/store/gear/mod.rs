@@ -6,10 +6,9 @@ use serde::{Deserialize, Serialize};
 use serde_json::Value;
 use sqlx::{PgConnection, PgExecutor};
 use utoipa::ToSchema;
-use uuid::Uuid;
 
 use crate::error::ApiResult;
-use crate::store::{Made, Record, Recorded, changed, made};
+use crate::store::{Made, Record, Recorded, RowKey, changed, made};
 
 /// A piece of gear.
 #[derive(Clone, Debug, Serialize, sqlx::FromRow, ToSchema)]
@@ -94,7 +93,7 @@ pub async fn all(db: impl PgExecutor<'_>) -> ApiResult<Vec<Gear>> {
 /// [`ApiError::Different`] when the id holds another body.
 pub async fn put(
     conn: &mut PgConnection,
-    (id, by): (Uuid, Option<Uuid>),
+    RowKey { id, by }: RowKey,
     (gear, body): (&NewGear, &Value),
 ) -> ApiResult<Made<Gear>> {
     let sql = "INSERT INTO gear
@@ -121,7 +120,7 @@ pub async fn put(
 /// [`ApiError::Stale`] when it was changed meanwhile.
 pub async fn patch(
     conn: &mut PgConnection,
-    (id, by): (Uuid, Option<Uuid>),
+    RowKey { id, by }: RowKey,
     (change, body): (&GearChange, &Value),
 ) -> ApiResult<Gear> {
     let sql = "UPDATE gear SET label = COALESCE($3, label), fields = COALESCE($4, fields),
