@@ -1,7 +1,9 @@
 import { describe, expect, it } from "vitest";
 import type { FieldError, Values } from "@/api/client";
 import sentences from "../../../reference/text/en.toml";
-import { refusal, sentence, stays, value, word } from "./index";
+import { quantityName, refusal, sentence, stays, value, word } from "./index";
+import { pathName } from "./layout";
+import { flameWords } from "./run";
 
 const of = (kind: string, ...numbers: number[]) => ({ kind, numbers, unit: "" }) as Values[string];
 
@@ -128,5 +130,31 @@ describe("the stages of other work", () => {
     }
     // a title stands alone in a list: no value is put into it
     expect(titles.filter((code) => /\{/.test(sentences.work_title?.[code] ?? ""))).toEqual([]);
+  });
+});
+
+describe("names on the screen", () => {
+  it("of a laid part's time and cost say that they are of one piece", () => {
+    expect(quantityName("time_s", true)).toBe("Time, one piece");
+    expect(quantityName("time_s", false)).not.toContain("piece");
+    expect(quantityName("kerf_mm", true)).toBe(quantityName("kerf_mm", false));
+  });
+
+  it("of paths are counted from one, the outline alone has no number", () => {
+    expect([pathName("outer", 0), pathName("hole", 0), pathName("cut", 2)]).toEqual([
+      "outline",
+      "hole 1",
+      "cut 3",
+    ]);
+  });
+
+  it("of the flame are told by its fuel: of propane alone the star's size is known", () => {
+    expect(flameWords("acetylene").carburising.look).toContain("feather");
+    for (const fuel of ["propane", "propylene", "natural_gas"]) {
+      expect(flameWords(fuel).neutral.look, fuel).toContain("star");
+      expect(/\d/.test(flameWords(fuel).neutral.look), fuel).toBe(fuel === "propane");
+    }
+    for (const fuel of ["acetylene", "propane"])
+      expect(Object.keys(flameWords(fuel)).sort()).toEqual(Object.keys(flameWords("x")).sort());
   });
 });

@@ -1,14 +1,18 @@
 import { describe, expect, it } from "vitest";
 import {
   AT_FIRST,
+  askedHeat,
   CHOICES,
+  choicesOf,
   isWeighed,
   MEASURES,
+  numberOf,
   requestOf,
   type Said,
   usualOf,
   type WorkKind,
   withCircle,
+  wordOf,
 } from "./kinds";
 
 const said = (change: Partial<Said>): Said => ({ ...AT_FIRST, ...change });
@@ -110,4 +114,46 @@ describe("the request of a work", () => {
 it("knows what is usual of a measure, and nothing of one that is not asked", () => {
   expect(usualOf("heat", "spell_s")).toBe(600);
   expect([usualOf("rail", "rail_mm"), usualOf("heat", "depth_mm")]).toEqual([0, 0]);
+});
+
+describe("what stands in a field of a work", () => {
+  const [thickness] = MEASURES.wash;
+  const field = thickness as NonNullable<typeof thickness>;
+
+  it("is what was said of it, else the usual, and nothing once it was cleared", () => {
+    expect(numberOf(said({}), "wash", field)).toBe(field.usual);
+    const told = said({ numbers: { wash: { [field.name]: 12 } } });
+    expect(numberOf(told, "wash", field)).toBe(12);
+    // said of one work it is not said of another
+    const [other] = MEASURES.gouge;
+    if (other) expect(numberOf(told, "gouge", other)).toBe(other.usual);
+    const cleared = said({ numbers: { wash: { [field.name]: null } } } as never);
+    expect(numberOf(cleared, "wash", field)).toBeNull();
+  });
+
+  it("asks heat for its temperature, which may be left out", () => {
+    const asked = (temperature_c: number | null) =>
+      askedHeat(said({ numbers: { heat: { temperature_c } } } as never));
+    expect([asked(600), asked(null)]).toEqual([600, null]);
+  });
+
+  it("takes the head that a fastener usually has until another is picked", () => {
+    const head = { name: "head", options: ["button", "countersunk", "hex"] };
+    const of = (words: Said["words"]) => wordOf(said({ words }), head);
+    expect([of({}), of({ fastener: "rivet" }), of({ fastener: "rivet", head: "hex" })]).toEqual([
+      "hex",
+      "button",
+      "hex",
+    ]);
+    expect(wordOf(said({ words: {} }), { name: "save", options: [] })).toBe("");
+  });
+
+  it("asks a nut or a stud for no head", () => {
+    const names = (fastener: string) =>
+      choicesOf(said({ kind: "fastener", words: { fastener } })).map(({ name }) => name);
+    expect(names("rivet")).toContain("head");
+    expect(names("nut")).not.toContain("head");
+    expect(names("nut").length).toBe(names("rivet").length - 1);
+    expect(choicesOf(said({ kind: "rail" }))).toEqual(CHOICES.rail ?? []);
+  });
 });

@@ -1,26 +1,20 @@
 /** A run card on one sheet: what to set, how it looks and sounds, where to stop, and room to note. */
 import type { CutPlan, CutPlanRequest } from "@/api/client";
 import { facts, noteKey } from "@/cut";
+import { sidesOf } from "@/cut/section/asks";
 import { EdgeDrawing } from "@/draw/edge";
 import { CutStrip } from "@/draw/strip";
-import { SCREEN, sentence, word } from "@/text";
-import { isHeatingHead, tipFrom, tipShort } from "@/text/tip";
+import { SCREEN, sentence } from "@/text";
+import { isHeatingHead, tipShort } from "@/text/tip";
 import { LEVEL_WORDS, type Level, Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
-import { print } from "@/units";
 import { Big, PressureBlock } from "./Big";
-import { figuresOf } from "./figures";
+import { besideTip, figuresOf, jobOf, rowsToNote } from "./figures";
 import { LaidPart, PathTable } from "./Paths";
 import { Schools } from "./Schools";
 import { CardStages } from "./Stages";
 import { Strokes } from "./Strokes";
 import { ToNote } from "./ToNote";
-
-const SIDES = ["above", "near", "far", "below"];
-/** As many rows as leave the card on one sheet. */
-const ROWS_TO_NOTE = 5;
-/** A shape's strokes and a part's paths take room of their own. */
-const ROWS_OF_A_SHAPE = 4;
 
 export function Sheet({
   plan,
@@ -52,13 +46,7 @@ export function Sheet({
     <Big
       name="Tip"
       value={tipShort(plan.tip)}
-      small={[
-        `${word(plan.tip.face)} face`,
-        system === "inch" ? print(plan.tip.bore_mm, "bore", system) : null,
-        ...tipFrom(plan.tip),
-      ]
-        .filter((part) => part !== null)
-        .join(" · ")}
+      small={besideTip(plan.tip, system)}
       cue={cue("tip")}
     />
   );
@@ -69,9 +57,7 @@ export function Sheet({
     >
       <header className="flex items-start justify-between gap-4">
         <div>
-          <p className="text-sm">
-            {title.includes(": ") ? title.slice(0, title.lastIndexOf(": ")) : "Run card"}
-          </p>
+          <p className="text-sm">{jobOf(title)}</p>
           <h1 className="text-xl font-bold leading-tight">{facts(request, system)}</h1>
         </div>
         <img
@@ -96,9 +82,7 @@ export function Sheet({
           section={section}
           fuel={fuel}
           stopped={stopped}
-          sides={
-            request.section?.sides ?? (request.section?.access === "one_side" ? ["near"] : SIDES)
-          }
+          sides={sidesOf(request.section)}
           system={system}
         />
       )}
@@ -170,12 +154,7 @@ export function Sheet({
           system={system}
         />
       )}
-      <ToNote
-        rows={Math.min(
-          plan.line_total.count,
-          section || laid || work ? ROWS_OF_A_SHAPE : ROWS_TO_NOTE,
-        )}
-      />
+      <ToNote rows={rowsToNote(plan)} />
       <footer className="flex flex-wrap justify-between gap-x-4 text-xs">
         <span>{SCREEN.manual}</span>
         <span>

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { CutPlan } from "@/api/client";
-import { figuresOf } from "./figures";
+import { besideTip, figuresOf, jobOf, rowsToNote } from "./figures";
 
 const band = (set: number) => ({ low: 0.9 * set, set, high: 1.1 * set });
 const plan = (own: object = {}) =>
@@ -60,5 +60,32 @@ describe("what a card sets in large type", () => {
     expect(names(head)).toEqual(["On the torch", "One piece", "Gas, all 6"]);
     expect(named(head, "On the torch")?.value).toBe("heating head");
     expect(named(head, "One piece")?.small).not.toContain("cut");
+  });
+});
+
+describe("what stands beside it on a card", () => {
+  it("is the tip's face, its bore where inches are read, whose it is and its chart", () => {
+    const tip = { bore_mm: 1.2, face: "flush", name: "C7", by_chart: true } as CutPlan["tip"];
+    const metric = besideTip(tip, "metric");
+    expect(metric).toMatch(/^\S+ face · drawer: C7 · by its maker's chart$/);
+    expect(besideTip(tip, "inch")).toContain(" · 0.047 in · ");
+    expect(besideTip({ bore_mm: 1.2, face: "flush" } as CutPlan["tip"], "metric")).not.toContain(
+      "·",
+    );
+  });
+
+  it("is the job, however it is called; a cut of none is a run card", () => {
+    expect(jobOf("Yard gate: 3/4 plate")).toBe("Yard gate");
+    expect(jobOf("Walkway: gussets: 1/2 plate")).toBe("Walkway: gussets");
+    expect(jobOf("3/4 plate")).toBe("Run card");
+  });
+
+  it("is room to note each piece, no more than leaves the card on one sheet", () => {
+    const rows = (own: object) => rowsToNote(plan(own));
+    expect(rows({ line_total: { count: 2 } })).toBe(2);
+    const many = rows({ line_total: { count: 40 } });
+    expect(many).toBeLessThan(40);
+    for (const own of ["section", "layout", "work"])
+      expect(rows({ line_total: { count: 40 }, [own]: {} }), own).toBeLessThan(many);
   });
 });

@@ -1,7 +1,7 @@
 /** The figures that a card sets in large type, as they are printed. Pure. */
 import type { CutPlan } from "@/api/client";
 import { word } from "@/text";
-import { isHeatingHead, tipShort } from "@/text/tip";
+import { isHeatingHead, tipFrom, tipShort } from "@/text/tip";
 import { WORK } from "@/text/work";
 import { band, clock, type Kind, print, type System } from "@/units";
 
@@ -76,4 +76,25 @@ export function figuresOf(plan: CutPlan, fuel: string, system: System): Figure[]
     return [{ name: "On the torch", value: tipShort(plan.tip), small: WORK.noTip }, ...all];
   const stroke = plan.section ? [] : strokeOf(plan, system);
   return [...stroke, ...atThePlate(plan, system), ...all];
+}
+
+/** What stands beside the tip on a card: its face, its bore in the reader's unit, whose it is and which chart it follows. */
+export function besideTip(tip: CutPlan["tip"], system: System): string {
+  const bore = system === "inch" ? [print(tip.bore_mm, "bore", system)] : [];
+  return [`${word(tip.face)} face`, ...bore, ...tipFrom(tip)].join(" · ");
+}
+
+/** The job in a card's title, "job: line"; a cut of no job has a plain name. `jobOf("Gate: base: 3/4 plate")` is "Gate: base". */
+export function jobOf(title: string): string {
+  return title.includes(": ") ? title.slice(0, title.lastIndexOf(": ")) : "Run card";
+}
+
+/** As many rows as leave the card on one sheet; strokes, paths and stages take room of their own. */
+const ROWS_TO_NOTE = 5;
+const ROWS_OF_A_SHAPE = 4;
+
+/** Rows to note on: one a piece, as many as fit. */
+export function rowsToNote({ section, layout, work, line_total }: CutPlan): number {
+  const most = section || layout || work ? ROWS_OF_A_SHAPE : ROWS_TO_NOTE;
+  return Math.min(line_total.count, most);
 }

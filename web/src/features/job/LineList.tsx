@@ -3,12 +3,13 @@
 import { ArrowDown, ArrowUp, Trash2 } from "lucide-react";
 import type { KeyboardEvent } from "react";
 import type { LineView } from "@/api/client";
-import { lineFacts, nameOf } from "@/cut";
-import { sentence, word } from "@/text";
+import { nameOf } from "@/cut";
+import { word } from "@/text";
 import { GasBadge } from "@/ui/gas-badge";
 import { LEVEL_WORDS, type Level, Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
 import { useSession } from "@/ui/session";
+import { besideLine, otherFuel } from "./lines";
 
 type Props = {
   lines: LineView[];
@@ -45,12 +46,6 @@ function Tool({
   );
 }
 
-/** The fuel of a cut where it is not the rig's. */
-function otherFuel(view: LineView, rig: string | undefined): string | null {
-  const fuel = view.request?.gas.fuel;
-  return rig === undefined || fuel == null || fuel === rig ? null : String(fuel);
-}
-
 export function LineList({ lines, rigFuel, chosen, onChoose, onMove, onDelete }: Props) {
   const { may } = useSession();
   const { system } = usePreferences();
@@ -72,7 +67,6 @@ export function LineList({ lines, rigFuel, chosen, onChoose, onMove, onDelete }:
       {lines.map((view, i) => {
         const { line, plan } = view;
         const here = line.id === chosen;
-        const stop = plan?.notes.find((note) => note.level === "stop");
         const level = (plan?.verdict ?? "stop") as Level;
         return (
           <li
@@ -105,20 +99,7 @@ export function LineList({ lines, rigFuel, chosen, onChoose, onMove, onDelete }:
                     </span>
                   )}
                 </span>
-                <span className="block text-xs text-ink-2">
-                  {!plan
-                    ? view.fault?.message
-                    : stop === undefined
-                      ? lineFacts(plan, system)
-                      : sentence("notes", stop.code, stop.values, system, stop.text).split(
-                          /[:.] /,
-                        )[0]}
-                  {view.card_current
-                    ? " · card made"
-                    : view.card_id
-                      ? " · card is out of date"
-                      : ""}
-                </span>
+                <span className="block text-xs text-ink-2">{besideLine(view, system)}</span>
               </span>
             </button>
             {here && may("plan") && (

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { placeAfter, placeOfNew } from "./lines";
+import type { LineView } from "@/api/client";
+import { besideLine, otherFuel, placeAfter, placeOfNew } from "./lines";
 
 const placed = (...positions: number[]) => positions.map((position) => ({ line: { position } }));
 
@@ -40,4 +41,37 @@ describe("the order of a job's cuts", () => {
     const back = placeAfter(after, 1, -1);
     expect(back).toBeLessThan(2);
   });
+});
+
+describe("what stands under a cut's name", () => {
+  const note = (level: string, code: string, text: string) => ({ level, code, text, values: {} });
+  const of = (more: object) => {
+    const none = { plan: null, fault: null, card_current: false, card_id: null };
+    return besideLine({ ...none, ...more } as unknown as LineView, "metric");
+  };
+  const stopped = {
+    notes: [note("caution", "x", "Mind."), note("stop", "no_such", "Not so: never. At all.")],
+  };
+
+  it("is why it does not plan, or what stops it in its first words", () => {
+    expect(of({ fault: { message: "The shape is gone." } })).toBe("The shape is gone.");
+    expect(of({ plan: stopped })).toBe("Not so");
+    expect(of({})).toBe("");
+  });
+
+  it("says of its card whether it still holds", () => {
+    expect(of({ plan: stopped, card_current: true, card_id: "c" })).toBe("Not so · card made");
+    expect(of({ plan: stopped, card_id: "c" })).toBe("Not so · card is out of date");
+  });
+});
+
+it("names the fuel of a cut where it is not the rig's", () => {
+  const view = (fuel: string | null) =>
+    ({ request: fuel === null ? null : { gas: { fuel } } }) as unknown as LineView;
+  expect(otherFuel(view("propane"), "acetylene")).toBe("propane");
+  expect(otherFuel(view("propane"), "propane")).toBeNull();
+  expect([otherFuel(view("propane"), undefined), otherFuel(view(null), "propane")]).toEqual([
+    null,
+    null,
+  ]);
 });

@@ -6,12 +6,15 @@ import {
   formatOf,
   laidOn,
   MEASURES_OF,
+  nameOfPart,
   nearestRim,
   pathsRequest,
+  roomFor,
   shapeRequest,
   startKey,
   USUAL,
   usualHoles,
+  usualMeasures,
   withShape,
   withTyped,
 } from "./model";
@@ -236,5 +239,38 @@ describe("what is asked of a layout", () => {
       expect(SHAPES[shape], shape).toBeDefined();
       for (const { field } of measures) expect(MEASURES[field], field).toBeDefined();
     }
+  });
+});
+
+describe("a shape that is begun", () => {
+  it("has a number for each measure that its form shows, and lies within its plate", () => {
+    for (const shape of Object.keys(SHAPES)) {
+      const usual = usualMeasures(shape);
+      const asked = (MEASURES_OF[shape] ?? []).map(({ field }) => field);
+      for (const field of Object.keys(usual)) expect(asked, shape).toContain(field);
+      const plate = roomFor(USUAL.plate, usual);
+      const { diameter_mm: across = 0, width_mm: wide = across, height_mm: high = across } = usual;
+      expect(plate.width_mm - plate.x_mm, shape).toBeGreaterThanOrEqual(wide);
+      expect(plate.height_mm - plate.y_mm, shape).toBeGreaterThanOrEqual(high);
+    }
+    expect(usualMeasures("no such shape")).toEqual({});
+  });
+
+  it("never makes a plate smaller, and keeps where the part lies", () => {
+    const plate = { width_mm: 1000, height_mm: 500, x_mm: 20, y_mm: 30 };
+    expect(roomFor(plate, { width_mm: 100, height_mm: 80 })).toEqual(plate);
+    const larger = roomFor(plate, { width_mm: 990, height_mm: 480 });
+    // as much room on the far side as on the near one
+    expect(larger).toEqual({ width_mm: 1030, height_mm: 540, x_mm: 20, y_mm: 30 });
+    expect(roomFor(plate, { diameter_mm: 980 })).toMatchObject({ width_mm: 1020, height_mm: 1040 });
+  });
+
+  it("is called by its own name, else by its file, else by its shape", () => {
+    const file = { name: "gate.dxf" } as NonNullable<typeof USUAL.file>;
+    expect(nameOfPart({ shape: "lug", file: null }, { name: "L1" })).toBe("L1");
+    expect(nameOfPart({ shape: "lug", file }, { name: "" })).toBe("gate.dxf");
+    const bare = nameOfPart({ shape: "base_plate", file: null }, { name: "" });
+    expect(bare).toBe((SHAPES.base_plate ?? "").toLowerCase());
+    expect(bare).not.toContain("_");
   });
 });

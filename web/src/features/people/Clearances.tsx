@@ -15,9 +15,8 @@ import { useSession } from "@/ui/session";
 import { Sheet } from "@/ui/sheet";
 import { Failed } from "@/ui/states";
 import { TextField } from "@/ui/text-field";
-import { type Clearance, clearedFor, standing } from "./model";
+import { ANY, type Clearance, clearanceOf, clearedFor, standing } from "./model";
 
-const ANY = "any";
 const FUELS = [
   { value: ANY, text: PEOPLE.anyFuel },
   ...options(["acetylene", "propane", "propylene", "natural_gas"]),
@@ -26,7 +25,6 @@ const WAYS = [
   { value: ANY, text: PEOPLE.anyWay },
   ...Object.entries(PROCESSES).map(([value, text]) => ({ value, text })),
 ];
-const said = (value: string) => (value === ANY ? null : value);
 
 function NewClearance({ people, onClose }: { people: Person[]; onClose: () => void }) {
   const { system } = usePreferences();
@@ -38,13 +36,7 @@ function NewClearance({ people, onClose }: { people: Person[]; onClose: () => vo
   const [until, setUntil] = useState("");
   const save = useMutation({
     mutationFn: () => {
-      const body = {
-        person_id,
-        fuel: said(fuel),
-        process: said(process),
-        thickness_to_mm: thickness,
-        until: until === "" ? null : until,
-      };
+      const body = clearanceOf({ person_id, fuel, process, thickness, until });
       return once(["clearance", body], body, (id, body) =>
         data(api.PUT("/api/v1/clearances/{id}", { params: { path: { id } }, body })),
       );

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { TRAIL } from "@/text/people";
-import { type Clearance, clearedFor, clockOff, said, standing } from "./model";
+import { ANY, type Clearance, clearanceOf, clearedFor, clockOff, said, standing } from "./model";
 
 const clearance = (more: Partial<Clearance> = {}): Clearance =>
   ({
@@ -67,5 +67,28 @@ describe("a tablet's clock", () => {
     expect([null, undefined, 0, 29, -29].map(clockOff)).toEqual(["", "", "", "", ""]);
     expect(clockOff(3_600)).toBe("its clock stands ahead by 60 min");
     expect(clockOff(-45)).toBe("its clock stands behind by 1 min");
+  });
+});
+
+describe("a clearance as it is typed", () => {
+  const typed = { person_id: "p", fuel: ANY, process: ANY, thickness: null, until: "" };
+
+  it("names nothing of what is left open", () => {
+    expect(clearanceOf(typed)).toEqual({
+      person_id: "p",
+      fuel: null,
+      process: null,
+      thickness_to_mm: null,
+      until: null,
+    });
+  });
+
+  it("covers what it says, and reads back so", () => {
+    const narrow = { ...typed, fuel: "acetylene", process: "guided", thickness: 25.4 };
+    const sent = clearanceOf({ ...narrow, until: "2027-05-31" });
+    expect(clearedFor(clearance(sent), "inch")).toBe("acetylene, guided, up to 1 in");
+    expect(standing(clearance(sent))).toBe("until 2027-05-31");
+    // no thickness is not a thickness of nought
+    expect(clearanceOf({ ...typed, thickness: 0 }).thickness_to_mm).toBe(0);
   });
 });

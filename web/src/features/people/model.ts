@@ -56,3 +56,28 @@ export function clockOff(ahead_s: number | null | undefined): string {
   const minutes = Math.max(1, Math.round(Math.abs(ahead_s) / 60));
   return `${ahead_s > 0 ? PEOPLE.clockAhead : PEOPLE.clockBehind} ${minutes} min`;
 }
+
+/** The choice by which a clearance names no fuel, or no way of moving the torch. */
+export const ANY = "any";
+
+/** A clearance as it stands in its form. */
+export type Asked = {
+  person_id: string;
+  fuel: string;
+  process: string;
+  thickness: number | null;
+  /** A day, or nothing. */
+  until: string;
+};
+
+/** The clearance as it is sent: what is any is not named. */
+export function clearanceOf({ person_id, fuel, process, thickness, until }: Asked) {
+  const said = (value: string) => (value === ANY ? null : value);
+  return {
+    person_id,
+    fuel: said(fuel),
+    process: said(process),
+    thickness_to_mm: thickness,
+    until: until === "" ? null : until,
+  };
+}

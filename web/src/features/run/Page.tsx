@@ -16,6 +16,7 @@ import { clockOf, type Doc, depthOf, handedOver, missesTheStand } from "./model"
 import { type Before, nextOf } from "./next";
 import { Emergency } from "./panels/Emergency";
 import { useLeft } from "./panels/Timer";
+import { placeOf } from "./place";
 import { type Flow, useFlow } from "./useFlow";
 import { type Run, useRun } from "./useRun";
 
@@ -89,19 +90,6 @@ type Props = {
   /** Another hand; null lets them sign in. */
   onWho: (who: string | null) => void;
 };
-
-/** The place as it is told of a run that begins: what nobody touched does not hold. */
-function placeOf(asked: Asked) {
-  const { wind, bare_floor, low, confined, coated } = asked;
-  const holds = (told: boolean | undefined) => told ?? false;
-  return {
-    wind: holds(wind),
-    bare_floor: holds(bare_floor),
-    low: holds(low),
-    confined: holds(confined),
-    coated: holds(coated),
-  };
-}
 
 function Bench({ run, doc, job, asked, onAsked, who, signedIn, onWho }: Props) {
   const depth = depthOf(doc, who);

@@ -3,16 +3,21 @@ import { drawn, mixed } from "@/draw/torch/flame-mix";
 import shared from "../../../../reference/cases/run_record.json";
 import { beats, face, leftOf, onStrip, paceAt, paceOf, toNextStop } from "./clock";
 import {
+  type Card,
   cardsOf,
   type Doc,
+  endOf,
+  type Folded,
   folded,
   handedOver,
+  isDone,
   isOver,
   judged,
   otherwiseRigged,
   type RunEvent,
   slices,
   stoppedOf,
+  usualOf,
 } from "./model";
 
 /** Frames of a screen that drops some and sleeps: ticks at which it happened to look. */
@@ -224,5 +229,64 @@ describe("what waits on the tablet", () => {
     expect(parts.flat()).toEqual(waiting);
     expect(slices([]), "one question for what is new").toEqual([[]]);
     expect(slices([1])).toEqual([[1]]);
+  });
+});
+
+describe("the gauges of a run", () => {
+  const gauge = (gas: string, printed_in: string, full_kpa: number, kind = "contents") => ({
+    gauge: kind,
+    gas,
+    printed_in,
+    full_kpa,
+    major_kpa: full_kpa / 4,
+  });
+  const usual = [
+    gauge("oxygen", "psi", 27_579),
+    gauge("oxygen", "bar", 30_000),
+    gauge("acetylene", "bar", 4_000),
+    gauge("oxygen", "bar", 600, "delivery"),
+  ];
+
+  it("of a cylinder end where the reader's own do; a gas that is weighed has none", () => {
+    expect(endOf(usual, "oxygen", "inch")).toBe(27_579);
+    expect(endOf(usual, "oxygen", "metric")).toBe(30_000);
+    expect(endOf(usual, "propane", "metric")).toBeUndefined();
+    expect(endOf(usual, "acetylene", "inch")).toBeUndefined();
+  });
+
+  it("are none in a document that a tablet kept from before they came", () => {
+    expect(usualOf({} as Doc)).toEqual([]);
+    expect(usualOf({ usual_gauges: usual } as unknown as Doc)).toBe(usual);
+  });
+});
+
+describe("a card is done", () => {
+  const step = (key: string, skip = "free") => ({ key, skip, code: key, level: "do" });
+  const stage = (...steps: object[]) => ({ key: "s", steps }) as unknown as Card;
+  const state = (steps: [string, string][], cuts: [string, { outcome: string }[]][] = []) =>
+    ({ steps: new Map(steps), cuts: new Map(cuts) }) as unknown as Folded;
+
+  it("when each of its steps is done or left out; a stop cannot be left out", () => {
+    const both = stage(step("a"), step("b", "never"));
+    expect(
+      isDone(
+        both,
+        state([
+          ["a", "skipped"],
+          ["b", "done"],
+        ]),
+      ),
+    ).toBe(true);
+    expect(isDone(both, state([["a", "done"]]))).toBe(false);
+    expect(
+      isDone(
+        both,
+        state([
+          ["a", "done"],
+          ["b", "skipped"],
+        ]),
+      ),
+    ).toBe(false);
+    expect(isDone(stage(), state([]))).toBe(true);
   });
 });

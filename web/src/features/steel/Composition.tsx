@@ -2,7 +2,7 @@
 import { Slider } from "radix-ui";
 import { useEffect, useState } from "react";
 import type { Schemas } from "@/api/client";
-import { longest, ORDER, place, share } from "./model";
+import { alsoTold, inOrder, longest, place, share } from "./model";
 
 type Props = {
   alloys: Schemas["AlloyWire"][];
@@ -99,11 +99,7 @@ function Rule({
 }
 
 export function CompositionRules({ alloys, parts, onChange }: Props) {
-  const rank = (element: string) => (ORDER.indexOf(element) + 99) % 99;
-  const sorted = [...alloys].sort((a, b) => rank(a.element) - rank(b.element));
-  const others = Object.entries(parts).filter(
-    ([element]) => !alloys.some((alloy) => alloy.element === element),
-  );
+  const others = alsoTold(parts, alloys);
   return (
     <div className="flex flex-col gap-1.5">
       <p className="flex flex-wrap gap-x-4 gap-y-1 text-xs text-ink-2" aria-hidden="true">
@@ -119,7 +115,7 @@ export function CompositionRules({ alloys, parts, onChange }: Props) {
         <span>Percent by weight; the balance is iron.</span>
       </p>
       <ul className="flex flex-col">
-        {sorted.map((alloy) => (
+        {inOrder(alloys).map((alloy) => (
           <Rule
             key={alloy.element}
             alloy={alloy}
@@ -128,11 +124,7 @@ export function CompositionRules({ alloys, parts, onChange }: Props) {
           />
         ))}
       </ul>
-      {others.length > 0 && (
-        <p className="text-sm text-ink-2">
-          Also: {others.map(([element, percent]) => `${element} ${percent} %`).join(", ")}
-        </p>
-      )}
+      {others.length > 0 && <p className="text-sm text-ink-2">Also: {others.join(", ")}</p>}
     </div>
   );
 }

@@ -13,18 +13,10 @@ import { Button } from "@/ui/button";
 import { useKept } from "@/ui/kept";
 import { usePreferences } from "@/ui/preferences";
 import { Failed } from "@/ui/states";
-import { type Kind, print } from "@/units";
+import { print } from "@/units";
+import { sizesShown } from "./model";
 
 type Profile = Schemas["ProfileWire"];
-
-const SIZES: readonly { key: string; label: string; kind: Kind }[] = [
-  { key: "depth", label: "Depth", kind: "length" },
-  { key: "width", label: "Width", kind: "length" },
-  { key: "web", label: "Web, leg or wall", kind: "bore" },
-  { key: "flange", label: "Flange", kind: "bore" },
-  { key: "root_radius", label: "Fillet or outside corner", kind: "bore" },
-  { key: "design_wall", label: "Wall that its area rests on", kind: "bore" },
-];
 
 function Shape({ code }: { code: string }) {
   const { system } = usePreferences();
@@ -39,9 +31,7 @@ function Shape({ code }: { code: string }) {
   if (shape.data === undefined) return null;
   const { profile } = shape.data;
   const hollow = shape.data.inner.length > 0;
-  const sizes = SIZES.filter(
-    ({ key }) => (profile.dimensions_mm[key] ?? 0) > 0 && !(hollow && key === "flange"),
-  );
+  const sizes = sizesShown(profile, { hollow, system });
   return (
     <aside
       className="flex flex-col gap-3 rounded-md border border-line bg-sheet p-4"
@@ -54,12 +44,10 @@ function Shape({ code }: { code: string }) {
         <SectionDrawing outline={shape.data} />
       </div>
       <dl className="grid grid-cols-2 gap-x-3 gap-y-1 text-sm sm:grid-cols-3">
-        {sizes.map(({ key, label, kind }) => (
-          <div key={key}>
+        {sizes.map(({ label, value }) => (
+          <div key={label}>
             <dt className="text-xs text-ink-2">{label}</dt>
-            <dd className="font-semibold">
-              {print(profile.dimensions_mm[key] ?? 0, kind, system)}
-            </dd>
+            <dd className="font-semibold">{value}</dd>
           </div>
         ))}
         <div>

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { longest, ORDER, place, share } from "./model";
+import { alsoTold, inOrder, longest, ORDER, place, share, sizesShown } from "./model";
 import { LEVELS } from "./verdict";
 
 describe("the rule of an element", () => {
@@ -30,5 +30,42 @@ describe("a verdict", () => {
   it("reads elements as a mill sheet gives them, each once, carbon first", () => {
     expect(ORDER[0]).toBe("C");
     expect(new Set(ORDER).size).toBe(ORDER.length);
+  });
+});
+
+describe("a mill sheet", () => {
+  const alloys = ["Cr", "Zr", "C", "Mn"].map((element) => ({ element }));
+
+  it("stands in the order in which it is printed; what it does not name comes last", () => {
+    expect(inOrder(alloys).map(({ element }) => element)).toEqual(["C", "Mn", "Cr", "Zr"]);
+    expect(alloys[0]?.element, "the list itself is left alone").toBe("Cr");
+  });
+
+  it("tells too what no limit is known of", () => {
+    expect(alsoTold({ C: 0.2, Nb: 0.03 }, alloys)).toEqual(["Nb 0.03 %"]);
+    expect(alsoTold({ C: 0.2 }, alloys)).toEqual([]);
+  });
+});
+
+describe("the sizes of a shape", () => {
+  // HSS6x6x1/4: 6 in square, nominal wall 1/4 in, design wall 0.233 in (AISC shapes database)
+  const tube = { depth: 152.4, width: 152.4, web: 6.35, flange: 6.35, design_wall: 5.918 };
+
+  it("of a tube are its wall, once, and the wall that its area rests on", () => {
+    const shown = sizesShown({ dimensions_mm: tube }, { hollow: true, system: "inch" });
+    expect(shown.map(({ value }) => value)).toEqual(["6 in", "6 in", "0.25 in", "0.233 in"]);
+    expect(shown.some(({ label }) => label === "Flange")).toBe(false);
+  });
+
+  it("of a beam are its flange too; what it does not have is not shown", () => {
+    const beam = { depth: 310, width: 165, web: 5.8, flange: 9.7, root_radius: 0 };
+    const shown = sizesShown({ dimensions_mm: beam }, { hollow: false, system: "metric" });
+    expect(shown.map(({ label }) => label)).toEqual([
+      "Depth",
+      "Width",
+      "Web, leg or wall",
+      "Flange",
+    ]);
+    expect(shown.at(-1)?.value).toBe("9.7 mm");
   });
 });

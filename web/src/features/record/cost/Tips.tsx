@@ -13,7 +13,7 @@ import { usePreferences } from "@/ui/preferences";
 import { May } from "@/ui/session";
 import { Empty, Failed, Loading } from "@/ui/states";
 import { Heads, Wide } from "@/ui/wide";
-import { pips } from "./cost";
+import { pips, tipTold } from "./cost";
 
 type Tip = Schemas["TipLogged"];
 
@@ -21,7 +21,6 @@ const day = (at: string | null | undefined) =>
   at == null
     ? COST.never
     : new Date(at).toLocaleDateString(undefined, { day: "numeric", month: "short" });
-const percent = (part: number) => `${Math.round(100 * part)} %`;
 
 /** Five marks, filled as cuts were made: all filled, it is due. */
 function Since({ cuts }: { cuts: number }) {
@@ -41,28 +40,22 @@ function Since({ cuts }: { cuts: number }) {
 }
 
 function Row({ tip, name, onCleaned }: { tip: Tip; name: string; onCleaned: () => void }) {
-  const state = [tip.in_service ? null : COST.out, tip.dinged ? COST.dinged : null];
+  const told = tipTold(tip);
   return (
     <tr className="border-t border-line" data-tip={tip.label}>
       <th scope="row" className="py-1 pr-3 text-left font-semibold">
         {name}
-        <span className="block text-xs font-normal text-ink-2">
-          {[tip.label, ...state].filter(Boolean).join(", ")}
-        </span>
+        <span className="block text-xs font-normal text-ink-2">{told.drawer}</span>
       </th>
       <td>
         <Since cuts={tip.cuts_since_cleaned} />
       </td>
       <td>{day(tip.cleaned_at)}</td>
       <td>{tip.cuts}</td>
-      <td>{tip.cuts > 0 ? percent(tip.poor / tip.cuts) : "–"}</td>
+      <td>{told.poor}</td>
       <td data-starts={tip.starts}>
-        {tip.life_used == null ? "–" : percent(tip.life_used)}
-        {tip.starts > tip.cuts && (
-          <span className="block text-xs text-ink-2">
-            {fill(COST.starts, { starts: String(tip.starts) })}
-          </span>
-        )}
+        {told.life}
+        {told.starts && <span className="block text-xs text-ink-2">{told.starts}</span>}
       </td>
       <td className="text-right">
         <May right="burn">

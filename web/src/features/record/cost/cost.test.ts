@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
+import { COST } from "@/text/record/cost";
 import { fill } from "@/text/record/fill";
-import { cleaningSaid, pips, reaches, remarks } from "./cost";
+import { cleaningSaid, pips, reaches, remarks, tipTold } from "./cost";
 
 const money = (value: number) => value.toFixed(0);
 const REPLY = {
@@ -86,5 +87,32 @@ describe("cleaning the tip", () => {
     expect(pips(0)).toEqual([false, false, false, false, false]);
     expect(pips(3)).toEqual([true, true, true, false, false]);
     expect(pips(9).every(Boolean)).toBe(true);
+  });
+});
+
+describe("a tip's row", () => {
+  const tip = {
+    label: "drawer 2",
+    in_service: true,
+    dinged: false,
+    cuts: 8,
+    poor: 2,
+    life_used: 0.246,
+    starts: 8,
+  };
+
+  it("tells what came out poor and what is gone of its life, in whole percent", () => {
+    expect(tipTold(tip)).toEqual({ drawer: "drawer 2", poor: "25 %", life: "25 %", starts: null });
+  });
+
+  it("tells nothing of a tip that made no cut, and no life that nobody set", () => {
+    const told = tipTold({ ...tip, cuts: 0, poor: 0, starts: 0, life_used: null });
+    expect([told.poor, told.life, told.starts]).toEqual(["–", "–", null]);
+  });
+
+  it("says why it lies there unused, and that a long cut counts each reach", () => {
+    const told = tipTold({ ...tip, in_service: false, dinged: true, starts: 31 });
+    expect(told.drawer).toBe(`drawer 2, ${COST.out}, ${COST.dinged}`);
+    expect(told.starts).toContain("31");
   });
 });

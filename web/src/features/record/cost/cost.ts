@@ -50,3 +50,24 @@ export function cleaningSaid(found: Cleaning, money: (value: number) => string):
 export function pips(cuts: number): boolean[] {
   return [1, 2, 3, 4, 5].map((place) => cuts >= place);
 }
+
+/** A part as one says it. `percent(0.246)` is "25 %". */
+export const percent = (part: number) => `${Math.round(100 * part)} %`;
+
+/** What a tip's row tells besides its name: what the drawer calls it and why it is not used, how many came out poor, what is gone of its life. */
+export function tipTold(
+  tip: Pick<
+    Schemas["TipLogged"],
+    "label" | "in_service" | "dinged" | "cuts" | "poor" | "life_used" | "starts"
+  >,
+) {
+  const out = tip.in_service ? [] : [COST.out];
+  const dinged = tip.dinged ? [COST.dinged] : [];
+  return {
+    drawer: [tip.label, ...out, ...dinged].filter((part) => part !== "").join(", "),
+    poor: tip.cuts > 0 ? percent(tip.poor / tip.cuts) : "–",
+    life: tip.life_used == null ? "–" : percent(tip.life_used),
+    // a long cut by hand counts each reach
+    starts: tip.starts > tip.cuts ? fill(COST.starts, { starts: String(tip.starts) }) : null,
+  };
+}

@@ -8,6 +8,7 @@ import { canKeep } from "../kept/offline";
 import type { Asked } from "../kept/runs";
 import { type Doc, otherwiseRigged } from "../model";
 import { Big } from "../panels/Big";
+import { type Holding, holds, riggedOf, rigOf, type Touch, touched } from "../place";
 import { EarlierRuns, UnderWay } from "../Runs";
 import { CARD, isMeasured, measure, pixelsPerMm } from "../scale";
 import type { Run } from "../useRun";
@@ -105,29 +106,24 @@ function Rigged({ run, doc, asked, onAsked }: Pick<Props, "run" | "doc" | "asked
   );
 }
 
-/** Place and rig: asked before a run is begun; told of the run once it goes on. */
+/** Place and rig, with what a touch of them does. */
 function usePlace({ run, doc, asked, onAsked }: Pick<Props, "run" | "doc" | "asked" | "onAsked">) {
-  const told = { ...doc.place, assembled: doc.assembled, lying: doc.lying };
-  const rigged = doc.cylinders.filter((each) => each.rigged).map((each) => each.gear_id);
-  const rig = { assembled: doc.assembled, lying: doc.lying, cylinders: rigged };
-  type Key = keyof typeof told;
+  const at = { running: run.run !== null, doc, asked };
+  const tell = async (touch: Touch) => {
+    if ("asked" in touch) return onAsked(touch.asked);
+    await run.note(touch.note);
+    run.reload();
+  };
   return {
-    // paint or zinc that a cut names is known already
-    holds: (key: Key) =>
-      run.run ? told[key] : asked[key] === true || (key === "coated" && doc.place.coated),
-    toggle: async (key: Key) => {
-      if (run.run === null) return onAsked({ ...asked, [key]: !asked[key] });
-      if (key === "assembled" || key === "lying")
-        await run.note({ kind: "rig", body: { ...rig, [key]: !told[key] } });
-      else await run.note({ kind: "place", body: { ...doc.place, [key]: !told[key] } });
-      run.reload();
-    },
-    rigged: run.run ? rigged : (asked.cylinders ?? []),
-    setRigged: async (cylinders: string[]) => {
-      if (run.run === null) return onAsked({ ...asked, cylinders });
-      await run.note({ kind: "rig", body: { ...rig, cylinders } });
-      run.reload();
-    },
+    holds: (key: Holding) => holds(at, key),
+    toggle: (key: Holding) => tell(touched(at, key)),
+    rigged: riggedOf(at),
+    setRigged: (cylinders: string[]) =>
+      tell(
+        at.running
+          ? { note: { kind: "rig", body: { ...rigOf(at), cylinders } } }
+          : { asked: { ...asked, cylinders } },
+      ),
   };
 }
 
@@ -165,7 +161,7 @@ export function StartCard(props: Props) {
   const [measuring, setMeasuring] = useState(false);
   const place = usePlace(props);
   if (measuring) return <Measure onDone={() => setMeasuring(false)} />;
-  const toggle = (key: Parameters<typeof place.holds>[0], text: string) => (
+  const toggle = (key: Holding, text: string) => (
     <Big
       key={key}
       look={place.holds(key) ? "picked" : "plain"}
