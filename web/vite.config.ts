@@ -5,16 +5,24 @@ import react from "@vitejs/plugin-react";
 import { parse } from "smol-toml";
 import { defineConfig, type Plugin } from "vite";
 
+/** Sections of sentences that the server alone says: no browser waits for them. */
+const OF_THE_SERVER = ["run", "relations", "problems", "assumed"];
+/** Sections that are said on some pages only: `en.toml?later` has them, and the first page does not wait for them. */
+const LATER = ["steps", "trace", "troubles", "work_does", "work_watch", "work_stop"];
+
 /** Lets a module import a TOML file as the object it says. */
 function toml(): Plugin {
   return {
     name: "toml",
     enforce: "pre",
     load(id) {
-      const file = id.split("?")[0] ?? id;
+      const [file = id, query] = id.split("?");
       if (!file.endsWith(".toml")) return null;
       this.addWatchFile(file);
-      return `export default ${JSON.stringify(parse(readFileSync(file, "utf8")))}`;
+      const ours = (section: string) =>
+        LATER.includes(section) === (query === "later") && !OF_THE_SERVER.includes(section);
+      const said = Object.entries(parse(readFileSync(file, "utf8")));
+      return `export default ${JSON.stringify(Object.fromEntries(said.filter(([section]) => ours(section))))}`;
     },
   };
 }

@@ -4,7 +4,7 @@ import { useNavigate } from "@tanstack/react-router";
 import { useDeferredValue, useState } from "react";
 import { api, data } from "@/api/client";
 import { keys } from "@/api/keys";
-import { nameOf } from "@/cut";
+import { nameOf } from "@/cut/model";
 import { meets } from "@/text/synonyms";
 import { usePreferences } from "@/ui/preferences";
 import { Sheet } from "@/ui/sheet";
@@ -16,11 +16,8 @@ const SHOWN = 20;
 type Found = { key: string; text: string; hint: string; go: () => void };
 
 /** Every sign of the diagnosis and every trouble at the torch, each once. */
-function useSigns(
-  open: boolean,
-  go: (search: { sign?: string; trouble?: string }) => void,
-): Found[] {
-  const fixed = { enabled: open, staleTime: Number.POSITIVE_INFINITY };
+function useSigns(go: (search: { sign?: string; trouble?: string }) => void): Found[] {
+  const fixed = { staleTime: Number.POSITIVE_INFINITY };
   const findings = useQuery({
     ...fixed,
     queryKey: keys.findings,
@@ -51,7 +48,8 @@ function useSigns(
   ];
 }
 
-export function Find({ open, onClose }: { open: boolean; onClose: () => void }) {
+/** Mounted while it is asked: opened again it asks anew. */
+export function Find({ onClose }: { onClose: () => void }) {
   const { system } = usePreferences();
   const navigate = useNavigate();
   const [wanted, setWanted] = useState("");
@@ -59,7 +57,6 @@ export function Find({ open, onClose }: { open: boolean; onClose: () => void }) 
   const asked = useDeferredValue(wanted.trim());
   const jobs = useQuery({
     queryKey: keys.found(asked),
-    enabled: open,
     // the shop looks through all of its jobs and their cuts, however many there are
     queryFn: () =>
       data(api.GET("/api/v1/jobs", { params: { query: { query: asked, limit: SHOWN } } })),
@@ -67,7 +64,6 @@ export function Find({ open, onClose }: { open: boolean; onClose: () => void }) 
   });
   const today = useQuery({
     queryKey: keys.today,
-    enabled: open,
     queryFn: () => data(api.GET("/api/v1/today")),
   });
   const pages: Found[] = PLACES.map(({ text, holds, where }) => ({
@@ -76,7 +72,7 @@ export function Find({ open, onClose }: { open: boolean; onClose: () => void }) 
     hint: holds,
     go: () => void navigate(where),
   }));
-  const signs = useSigns(open, (search) => void navigate({ to: "/edge", search }));
+  const signs = useSigns((search) => void navigate({ to: "/edge", search }));
   const ofJobs: Found[] = (jobs.data?.jobs ?? []).map(({ job }) => ({
     key: job.id,
     text: job.name,
@@ -101,21 +97,14 @@ export function Find({ open, onClose }: { open: boolean; onClose: () => void }) 
   const found = wanted.trim().length < 3 ? here : [...here, ...signs.filter(named)];
   const chosen = Math.min(at, found.length - 1);
 
-  // opened again it asks anew
-  function close() {
-    onClose();
-    setWanted("");
-    setAt(0);
-  }
-
   function go(each: Found | undefined) {
     if (each === undefined) return;
-    close();
+    onClose();
     each.go();
   }
 
   return (
-    <Sheet open={open} onClose={close} title="Find" middle>
+    <Sheet open onClose={onClose} title="Find" middle>
       <input
         aria-label="Find a job, a cut, a page or a sign"
         value={wanted}

@@ -1,9 +1,15 @@
 /** The frame: where one is, who is here, and in which units. */
 import { useQuery } from "@tanstack/react-query";
-import { Link, Outlet, useNavigate, useRouterState } from "@tanstack/react-router";
+import {
+  Link,
+  lazyRouteComponent,
+  Outlet,
+  useNavigate,
+  useRouterState,
+} from "@tanstack/react-router";
 import { Moon, Search, Sun, UserRound } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
-import { useCallback, useEffect, useState } from "react";
+import { Suspense, useCallback, useEffect, useState } from "react";
 import { api, data } from "@/api/client";
 import { keys } from "@/api/keys";
 import { SCREEN } from "@/text";
@@ -15,8 +21,10 @@ import { usePreferences } from "@/ui/preferences";
 import { useSession } from "@/ui/session";
 import { Sheet } from "@/ui/sheet";
 import { nextSystem, SYSTEMS, unitOf } from "@/units";
-import { Find } from "./find";
 import { SHORTCUTS, useShortcuts } from "./keys";
+
+/** Fetched once the page stands: nobody looks for anything before. */
+const Find = lazyRouteComponent(() => import("./find"), "Find");
 
 const PAGES = [
   { to: "/", text: "Today" },
@@ -93,6 +101,7 @@ export function Frame() {
     const known = SYSTEMS.find((each) => each === shopUnits);
     if (known !== undefined) offerSystem(known);
   }, [shopUnits, offerSystem]);
+  useEffect(() => void Find.preload?.(), []);
   const [finding, setFinding] = useState(false);
   const [helping, setHelping] = useState(false);
   const path = useRouterState({ select: (state) => state.location.pathname });
@@ -167,7 +176,11 @@ export function Frame() {
       <main id="main" className="mx-auto w-full max-w-[1440px] flex-1 p-2 sm:p-4 print:p-0">
         <Outlet />
       </main>
-      <Find open={finding} onClose={() => setFinding(false)} />
+      {finding && (
+        <Suspense fallback={null}>
+          <Find onClose={() => setFinding(false)} />
+        </Suspense>
+      )}
       <Sheet open={helping} onClose={() => setHelping(false)} title="Keys" middle>
         <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-2">
           {SHORTCUTS.map(([key, what]) => (

@@ -1,6 +1,7 @@
 /** How a number came to be: base and source, each factor, the result, and what would move it. */
 import type { CutPlan, Schemas } from "@/api/client";
 import { INPUTS, QUANTITIES, STANDINGS, sentence } from "@/text";
+import { told } from "@/text/told";
 import { usePreferences } from "@/ui/preferences";
 import { Sheet } from "@/ui/sheet";
 import { band, type Kind, print } from "@/units";
@@ -63,7 +64,7 @@ export function Chain({
                 >
                   <span className="flex items-baseline justify-between gap-3">
                     <span className={last ? "font-semibold" : ""}>
-                      {sentence("trace", step.code, step.values, system, step.what)}
+                      {told("trace", step.code, step.values, system, step.what)}
                     </span>
                     <span
                       className={`whitespace-nowrap text-right ${last ? "text-lg font-semibold" : "font-semibold"}`}

@@ -3,20 +3,7 @@ import type { FieldError, Values } from "@/api/client";
 import { clock, type Kind, number, print, type System, unitOf } from "@/units";
 import sentences from "../../../reference/text/en.toml";
 
-type Section =
-  | "notes"
-  | "cues"
-  | "trace"
-  | "stays"
-  | "troubles"
-  | "steps"
-  | "errors"
-  | "fields"
-  | "words"
-  | "work_title"
-  | "work_does"
-  | "work_watch"
-  | "work_stop";
+type Section = "notes" | "cues" | "stays" | "errors" | "fields" | "words" | "work_title";
 
 /** What a code of a choice is called. `word("mill_scale")` is "mill scale". */
 export function word(code: string): string {
@@ -48,7 +35,16 @@ export function sentence(
   system: System,
   fallback = code,
 ): string {
-  const template = sentences[section]?.[code];
+  return filled(sentences[section]?.[code], { values, system, fallback });
+}
+
+type Filling = { values: Values; system: System; fallback: string };
+
+/** A sentence with its values in the reader's units; the server's text where there is none here. */
+export function filled(
+  template: string | undefined,
+  { values, system, fallback }: Filling,
+): string {
   if (template === undefined) return fallback;
   // what is said of a piece of gear holds the shop's own words: the server has filled them in
   const names = [...template.matchAll(/\{(\w+)\}/g)].map((match) => match[1] ?? "");

@@ -1,9 +1,11 @@
 import { describe, expect, it } from "vitest";
 import type { FieldError, Values } from "@/api/client";
 import sentences from "../../../reference/text/en.toml";
+import later from "../../../reference/text/en.toml?later";
 import { quantityName, refusal, sentence, stays, value, word } from "./index";
 import { pathName } from "./layout";
 import { flameWords } from "./run";
+import { told } from "./told";
 
 const of = (kind: string, ...numbers: number[]) => ({ kind, numbers, unit: "" }) as Values[string];
 
@@ -125,7 +127,7 @@ describe("the stages of other work", () => {
     const titles = Object.keys(sentences.work_title ?? {});
     expect(titles.length).toBeGreaterThan(20);
     for (const part of parts) {
-      const said = sentences[part] ?? {};
+      const said = later[part] ?? {};
       expect(titles.filter((code) => (said[code] ?? "").length < 4)).toEqual([]);
     }
     // a title stands alone in a list: no value is put into it
@@ -157,4 +159,16 @@ describe("names on the screen", () => {
     for (const fuel of ["acetylene", "propane"])
       expect(Object.keys(flameWords(fuel)).sort()).toEqual(Object.keys(flameWords("x")).sort());
   });
+});
+
+it("sentences that come later are none of those that the first page has", () => {
+  const [first, rest] = [Object.keys(sentences), Object.keys(later)];
+  expect(rest).toEqual(expect.arrayContaining(["steps", "trace", "work_does"]));
+  expect(first).toEqual(expect.arrayContaining(["words", "notes", "errors", "work_title"]));
+  expect(first.filter((section) => rest.includes(section))).toEqual([]);
+  const [code, text] = Object.entries(later.steps ?? {}).find(([, each]) => !/\{/.test(each)) ?? [];
+  expect(told("steps", code ?? "", {}, "inch", "as the shop said it")).toBe(text);
+  expect(told("steps", "no_such_step", {}, "inch", "as the shop said it")).toBe(
+    "as the shop said it",
+  );
 });

@@ -4,6 +4,7 @@ import { useEffect, useId, useRef, useState } from "react";
 import type { Schemas } from "@/api/client";
 import { SCREEN } from "@/text";
 import { Button } from "@/ui/button";
+import { fetchBench } from "../FetchedBench";
 import { Answer, Marked, PartTyped } from "./Answer";
 import { isPart, mended } from "./line";
 import { useLine } from "./useLine";
@@ -30,6 +31,8 @@ export function QuickEntry({ text, onText, onEnter, action, folded = false }: Pr
   const navigate = useNavigate();
   // a part is no cut in a line: the page that draws it takes the words over
   const part = current !== undefined && isPart(current);
+  // who types a cut will see it on the bench
+  useEffect(fetchBench, []);
   // Enter before the reading came: it acts when it comes, unless more was typed meanwhile
   const [entered, setEntered] = useState<string | null>(null);
   // what was just added stands in sight: the help does not cover it until one comes back to the field

@@ -1,7 +1,8 @@
 /** What holds piece and drop, and what comes free. */
 import type { Schemas } from "@/api/client";
-import { sentence, word } from "@/text";
+import { word } from "@/text";
 import { freedOf } from "@/text/section";
+import { told } from "@/text/told";
 import { usePreferences } from "@/ui/preferences";
 import { whysOf } from "./figures";
 
@@ -22,7 +23,7 @@ export function Holding({ section }: { section: Section }) {
       {whysOf(section.holds).map((hold) => (
         <li key={hold.why_code} className="text-xs text-ink-2" data-hold={hold.why_code}>
           {word(hold.by)} before stroke {hold.before_stroke}:{" "}
-          {sentence("steps", hold.why_code ?? "", {}, system, hold.why ?? "")}
+          {told("steps", hold.why_code ?? "", {}, system, hold.why ?? "")}
         </li>
       ))}
     </ul>

@@ -1,8 +1,9 @@
 /** The strokes in order: what is cut, how, and why then; the one at hand opens its settings. */
 
 import type { Schemas } from "@/api/client";
-import { sentence, word } from "@/text";
+import { word } from "@/text";
 import { holdsBefore } from "@/text/section";
+import { told } from "@/text/told";
 import { Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
 import { clock, print } from "@/units";
@@ -127,9 +128,7 @@ export function StrokeList({ section, fuel, stopped, here, onPick, onWhy }: Prop
             </button>
             {open && (
               <div className="flex flex-col gap-1.5 px-3 pt-1 pb-2.5 pl-12" data-stroke-open="">
-                <p className="text-sm">
-                  {sentence("steps", stroke.why_code, {}, system, stroke.why)}
-                </p>
+                <p className="text-sm">{told("steps", stroke.why_code, {}, system, stroke.why)}</p>
                 <p className="text-xs text-ink-2" data-stand={stroke.stand}>
                   Stand: {word(stroke.stand)}.
                   {holdsBefore(section, stroke.order, system).map((hold) => (

@@ -1,6 +1,7 @@
 /** The stages of a work, one under the other: the one that is looked at in full, the others by name and time. */
 import type { Schemas } from "@/api/client";
-import { SCREEN, sentence } from "@/text";
+import { SCREEN } from "@/text";
+import { told } from "@/text/told";
 import { WORK } from "@/text/work";
 import { usePreferences } from "@/ui/preferences";
 import { clock } from "@/units";
@@ -18,11 +19,11 @@ type Props = {
 function Words({ stage }: { stage: Stage }) {
   const { system } = usePreferences();
   const { code, settings } = stage;
-  const watch = sentence("work_watch", code, settings, system, stage.watch);
-  const stop = sentence("work_stop", code, settings, system, stage.stop_when);
+  const watch = told("work_watch", code, settings, system, stage.watch);
+  const stop = told("work_stop", code, settings, system, stage.stop_when);
   return (
     <div className="flex flex-col gap-1 pr-2 pb-2 pl-9 text-sm">
-      <p className="text-base">{sentence("work_does", code, settings, system, stage.does)}</p>
+      <p className="text-base">{told("work_does", code, settings, system, stage.does)}</p>
       <p>
         <span className="font-semibold">{WORK.watch}:</span> {watch}
       </p>

@@ -3,7 +3,7 @@ import type { CutPlan, CutPlanRequest } from "@/api/client";
 import { ABSENT } from "@/cut/model";
 import { cutStage, measuresOf, wordsOf } from "@/cut/work/line";
 import { WorkDrawing } from "@/draw/work";
-import { sentence } from "@/text";
+import { told } from "@/text/told";
 import { WORK } from "@/text/work";
 import { clock, type System } from "@/units";
 
@@ -41,10 +41,10 @@ export function CardStages({ work, request, stopped, system }: Props) {
                 </strong>{" "}
                 {!stopped && (
                   <>
-                    {sentence("work_does", stage.code, stage.settings, system, stage.does)}{" "}
+                    {told("work_does", stage.code, stage.settings, system, stage.does)}{" "}
                     <span className="text-ink-2">
                       {WORK.stop}:{" "}
-                      {sentence("work_stop", stage.code, stage.settings, system, stage.stop_when)}
+                      {told("work_stop", stage.code, stage.settings, system, stage.stop_when)}
                     </span>
                   </>
                 )}

@@ -4,7 +4,8 @@ import { useState } from "react";
 import { api, data, type GearView } from "@/api/client";
 import { keys } from "@/api/keys";
 import { wholeRack } from "@/api/lists";
-import { SCREEN, sentence, word } from "@/text";
+import { SCREEN, word } from "@/text";
+import { told } from "@/text/told";
 import { Button } from "@/ui/button";
 import { Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";
@@ -99,7 +100,7 @@ export function Steps({ trouble }: { trouble: Trouble }) {
           <span
             className={!large ? "" : i < SHUT ? "text-xl font-semibold" : "self-center text-lg"}
           >
-            {sentence("steps", step.code, step.values, system, step.text)}
+            {told("steps", step.code, step.values, system, step.text)}
           </span>
         </li>
       ))}

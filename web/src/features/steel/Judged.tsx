@@ -1,7 +1,7 @@
 /** Whether plain oxygen cuts a steel, and what must be done first. */
 import { useState } from "react";
 import type { Schemas } from "@/api/client";
-import { Chain } from "@/cut";
+import { Chain } from "@/cut/TraceSheet";
 import { SCREEN, sentence, word } from "@/text";
 import { type Level, Mark } from "@/ui/mark";
 import { usePreferences } from "@/ui/preferences";

@@ -2,6 +2,7 @@
 import type { Schemas } from "@/api/client";
 import { RecoveryDrawing } from "@/draw/recovery";
 import { SCREEN, sentence } from "@/text";
+import { told } from "@/text/told";
 import { useCurrency } from "@/ui/currency";
 import { Notice } from "@/ui/notice";
 import { usePreferences } from "@/ui/preferences";
@@ -39,7 +40,7 @@ export function Answer({
             <span className="grid size-7 shrink-0 place-items-center rounded-full bg-accent text-sm font-semibold text-accent-ink">
               {i + 1}
             </span>
-            <span>{sentence("steps", step.code, step.values, system, step.text)}</span>
+            <span>{told("steps", step.code, step.values, system, step.text)}</span>
           </li>
         ))}
       </ol>
@@ -47,7 +48,7 @@ export function Answer({
         <ul className="flex flex-col gap-1 text-sm" aria-label="Or">
           {recovery.offers.map((offer) => (
             <li key={offer.say.code}>
-              Or: {sentence("steps", offer.say.code, offer.say.values, system, offer.say.text)}{" "}
+              Or: {told("steps", offer.say.code, offer.say.values, system, offer.say.text)}{" "}
               {knowsLine && `About ${clock(offer.time_s)} at the torch.`}
             </li>
           ))}

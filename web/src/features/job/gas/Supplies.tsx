@@ -1,7 +1,7 @@
 /** What each gas takes, has and lacks; a touch tells why. */
 import { useState } from "react";
 import type { Schemas } from "@/api/client";
-import { Chain } from "@/cut";
+import { Chain } from "@/cut/TraceSheet";
 import { word } from "@/text";
 import { useMoney } from "@/ui/currency";
 import { GasBadge } from "@/ui/gas-badge";

@@ -1,7 +1,7 @@
 /** A cut that went out: was it through, and how it is picked up again. */
 import { useState } from "react";
-import { sentence } from "@/text";
 import { RUN } from "@/text/run";
+import { told } from "@/text/told";
 import { usePreferences } from "@/ui/preferences";
 import type { Cut } from "../model";
 import { Big } from "../panels/Big";
@@ -34,7 +34,7 @@ export function Lost({ cut, onGoOn }: { cut: Cut; onGoOn: () => void }) {
     <div className="flex flex-col gap-3" data-recovery={through ? "through" : "not_through"}>
       <ol className="flex list-decimal flex-col gap-2 pl-10 text-xl">
         {steps.map((step) => (
-          <li key={step.code}>{sentence("steps", step.code, step.values, system, step.text)}</li>
+          <li key={step.code}>{told("steps", step.code, step.values, system, step.text)}</li>
         ))}
       </ol>
       <Big look="next" onClick={onGoOn}>

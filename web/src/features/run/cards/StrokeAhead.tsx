@@ -1,8 +1,9 @@
 /** The stroke of a shape that is at hand, and how the one before it came out. */
 import { SectionEnd } from "@/draw/section-end";
-import { sentence, word } from "@/text";
+import { word } from "@/text";
 import { OUTCOMES, RUN } from "@/text/run";
 import { holdsBefore } from "@/text/section";
+import { told } from "@/text/told";
 import { usePreferences } from "@/ui/preferences";
 import { print } from "@/units";
 import type { Cut } from "../model";
@@ -38,7 +39,7 @@ export function Stroke({ cut, order }: { cut: Cut; order: number }) {
             First {hold}.
           </p>
         ))}
-        <p>{sentence("steps", stroke.why_code, {}, system, stroke.why)}</p>
+        <p>{told("steps", stroke.why_code, {}, system, stroke.why)}</p>
         {stroke.slow.map((zone) => (
           <p key={zone.from_mm}>
             Slow at the {word(zone.why)}: {print(zone.speed_mm_min, "speed", system)}

@@ -1,8 +1,8 @@
 /** The stage of other work at hand: what to do, what to watch, when to stop, in large type. */
 import { cutStage, measuresOf, wordsOf } from "@/cut/work/line";
 import { WorkDrawing } from "@/draw/work";
-import { sentence } from "@/text";
 import { RUN } from "@/text/run";
+import { told } from "@/text/told";
 import { AFTER, WORK } from "@/text/work";
 import { usePreferences } from "@/ui/preferences";
 import { clock } from "@/units";
@@ -29,15 +29,13 @@ export function WorkStage({ cut, order }: { cut: Cut; order: number }) {
           </span>
         </p>
         <p className="text-2xl leading-tight">
-          {sentence("work_does", code, settings, system, stage.does)}
+          {told("work_does", code, settings, system, stage.does)}
         </p>
         <p>
-          <strong>{WORK.watch}:</strong>{" "}
-          {sentence("work_watch", code, settings, system, stage.watch)}
+          <strong>{WORK.watch}:</strong> {told("work_watch", code, settings, system, stage.watch)}
         </p>
         <p className="border-l-4 border-accent pl-3">
-          <strong>{WORK.stop}:</strong>{" "}
-          {sentence("work_stop", code, settings, system, stage.stop_when)}
+          <strong>{WORK.stop}:</strong> {told("work_stop", code, settings, system, stage.stop_when)}
         </p>
       </div>
       <WorkDrawing
