@@ -102,7 +102,7 @@ describe("a value in a sentence", () => {
 
 describe("every sentence of the shop", () => {
   it("has its placeholders closed and no word of a program's", () => {
-    for (const [section, texts] of Object.entries(sentences)) {
+    for (const [section, texts] of Object.entries({ ...sentences, ...later })) {
       for (const [key, text] of Object.entries(texts)) {
         if (typeof text !== "string") continue;
         const rest = text.replace(/\{\w+\}/g, "");
