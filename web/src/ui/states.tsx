@@ -15,7 +15,12 @@ export function Empty({ children }: { children: ReactNode }) {
 
 export function Loading({ what }: { what: string }) {
   return (
-    <p className="animate-pulse px-4 py-6 text-center text-sm text-ink-2" role="status">
+    <p className="px-4 py-6 text-center text-sm text-ink-2" role="status">
+      {/* the mark fades, the words do not: half faded they could not be read */}
+      <span
+        aria-hidden="true"
+        className="mr-2 inline-block size-2 animate-pulse rounded-full bg-accent"
+      />
       {what}
     </p>
   );
