@@ -141,7 +141,7 @@ fn of_a_reader(message: &str) -> Option<&'static str> {
         "component could not be parsed",
         "character literal was not valid",
         "end of input was expected",
-        "component must be in the range",
+        "not in range",
         "RFC3339",
     ];
     if message.contains("UUID") {
