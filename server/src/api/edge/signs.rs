@@ -9,7 +9,7 @@ use galvanon_core::gas::fuel::Fuel;
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use crate::api::edge::prediction::{FaceWire, changes, sample};
+use crate::api::edge::face::{FaceWire, changes, sample};
 use crate::error::ApiResult;
 
 /// What a finding is called.

@@ -2,6 +2,7 @@
 import type { CutPlan } from "@/api/client";
 import { word } from "@/text";
 import { print, type System } from "@/units";
+import { measuresOf } from "./said";
 import { END, torchAt, VIEW } from "./scale";
 
 type DimensionProps = {
@@ -49,6 +50,7 @@ export function Dimensions({ plan, s, top, bottom, left, thickness, system }: Di
   const cone = top - plan.standoff_mm.set * s;
   const drag = torch + plan.drag_mm * s * back;
   const under = Math.min(bottom + 20, VIEW.height - 6);
+  const said = measuresOf(plan, system);
   const tick = { stroke: "var(--ink)", strokeWidth: 1.2 };
   return (
     <g>
@@ -66,23 +68,17 @@ export function Dimensions({ plan, s, top, bottom, left, thickness, system }: Di
         {...tick}
         strokeDasharray="2 2"
       />
-      <Label
-        x={gapX + back * 4}
-        y={cone - 2}
-        anchor={left ? "start" : "end"}
-      >{`cones ${print(plan.standoff_mm.set, "gap", system)}`}</Label>
+      <Label x={gapX + back * 4} y={cone - 2} anchor={left ? "start" : "end"}>
+        {said.cones}
+      </Label>
       <line x1={torch} y1={bottom} x2={torch} y2={under} {...tick} strokeDasharray="2 2" />
       <line x1={drag} y1={bottom} x2={drag} y2={under} {...tick} />
-      <Label
-        x={drag + back * 16}
-        y={under + 2}
-        anchor={left ? "start" : "end"}
-      >{`drag ${print(plan.drag_mm, "bore", system)}`}</Label>
-      <Label
-        x={END.middle}
-        y={under + 2}
-        anchor="middle"
-      >{`kerf ${print(plan.kerf_mm, "bore", system)}`}</Label>
+      <Label x={drag + back * 16} y={under + 2} anchor={left ? "start" : "end"}>
+        {said.drag}
+      </Label>
+      <Label x={END.middle} y={under + 2} anchor="middle">
+        {said.kerf}
+      </Label>
       <title>{word(plan.direction)}</title>
     </g>
   );

@@ -5,6 +5,7 @@ import { SCREEN } from "@/text";
 import { print, type System } from "@/units";
 import { Dimensions } from "./dimensions";
 import { EndView } from "./end-view";
+import { describedAs } from "./said";
 import { SIDE, scaleFor, snapped, stepped, TIP_BODY, VIEW } from "./scale";
 import { SideView } from "./side-view";
 
@@ -29,9 +30,7 @@ export function EdgeDrawing(props: Props) {
   const top = 12 + (TIP_BODY + gap) * s;
   const bottom = top + thickness * s;
   const left = plan.direction === "right_to_left";
-  const describe =
-    `${print(thickness, "length", system)} plate. ${plan.tip.mark ? `${plan.tip.mark}, ` : ""}${plan.tip.bore_mm} mm tip, cones ${print(plan.standoff_mm.set, "gap", system)} off the plate, ` +
-    `kerf ${print(plan.kerf_mm, "bore", system)}, bottom of the cut ${print(plan.drag_mm, "bore", system)} behind the top.`;
+  const describe = describedAs(plan, { thickness, system });
 
   function dragTo(clientY: number, done: boolean) {
     const box = svg.current?.getBoundingClientRect();
