@@ -67,7 +67,7 @@ fn contents(row: &Row) -> (f64, f64) {
     let space = WaterVolume::from_m3(number(row, "water_volume_m3"));
     let at = GaugePressure::from_pa(number(row, "pressure_pa_gauge"));
     let t = Temperature::from_c(number(row, "temperature_c"));
-    let free = compressed_oxygen(space, at, (t, P_REFERENCE)).expect("contents");
+    let free = compressed_oxygen(space, at, t, P_REFERENCE).expect("contents");
     (free.as_m3(), number(row, "free_gas_m3"))
 }
 
@@ -100,7 +100,7 @@ fn part_cut(row: &Row) -> (f64, f64) {
     let way = plan.way(&row["way"]).expect("a way");
     let done = row["strokes_done"].parse::<usize>().expect("a count");
     let done: Vec<_> = way.strokes[..done].iter().collect();
-    let left = ligament((&plan.panels, profile.family), &done, way.lie).expect("some left");
+    let left = ligament(&plan.panels, profile.family, &done, way.lie).expect("some left");
     (left.plastic, number(row, "plastic_modulus_m3"))
 }
 

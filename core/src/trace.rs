@@ -204,10 +204,11 @@ impl Tracer {
     pub fn number(
         &mut self,
         code: &'static str,
-        value: (Kind, f64),
+        kind: Kind,
+        value: f64,
         source: SourceKey,
     ) -> &mut Self {
-        self.step(code, Measure::Number(value.0, value.1), source, Vec::new())
+        self.step(code, Measure::Number(kind, value), source, Vec::new())
     }
 
     /// Adds a step with values inside its sentence.

@@ -77,7 +77,7 @@ fn charted(bore: f64, psi: f64) -> Tip {
         }),
     };
     let rows = vec![row(3.0, 0.0), row(20.0, 10.0), row(150.0, 30.0)];
-    let chart = Chart::new((Fuel::Acetylene, ReadAt::Torch), rows).expect("a chart");
+    let chart = Chart::new(Fuel::Acetylene, ReadAt::Torch, rows).expect("a chart");
     Tip { charts: vec![chart], ..Tip::of_bore(Length::from_mm(bore)) }
 }
 

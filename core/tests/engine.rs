@@ -37,7 +37,7 @@ fn notes(request: &Request) -> Vec<(&'static str, Level)> {
 fn an_acetylene_cylinder_gives_its_part_an_hour() {
     let rated = GasVolume::from_ft3(100.0);
     let limit =
-        |rule, left, air| acetylene_limit((rated, left), air, rule).expect("a limit").as_ft3_h();
+        |rule, left, air| acetylene_limit(rated, left, air, rule).expect("a limit").as_ft3_h();
     assert!((limit(Rule::OneSeventh, None, None) - 100.0 / 7.0).abs() < 1e-9);
     assert!((limit(Rule::OneFifteenth, None, None) - 100.0 / 15.0).abs() < 1e-9);
     let quarter = Some(GasVolume::from_ft3(25.0));
@@ -46,7 +46,7 @@ fn an_acetylene_cylinder_gives_its_part_an_hour() {
     for (celsius, factor) in [(25.0, 1.0), (15.0, 1.0), (0.0, 0.7), (-10.0, 0.5)] {
         assert!((at(celsius) - 10.0 * factor).abs() < 1e-9, "{celsius} °C: {}", at(celsius));
     }
-    assert!(acetylene_limit((GasVolume::from_m3(0.0), None), None, Rule::OneTenth).is_err());
+    assert!(acetylene_limit(GasVolume::from_m3(0.0), None, None, Rule::OneTenth).is_err());
 }
 
 /// Ours, as the model states it: about 1.5 kg/h for 9 kg of propane at 20 °C.
@@ -105,7 +105,8 @@ fn a_cylinder_that_cannot_be_is_refused_with_its_values() {
         compressed_oxygen(
             WaterVolume::from_m3(litres / 1e3),
             GaugePressure::from_pa(bar * 1e5),
-            (Temperature::from_c(celsius), P_REFERENCE),
+            Temperature::from_c(celsius),
+            P_REFERENCE,
         )
     };
     for (litres, bar, celsius, input) in [
@@ -137,7 +138,7 @@ proptest! {
         let at = |bar: f64, celsius: f64| {
             let space = WaterVolume::from_m3(litres / 1e3);
             let pressure = GaugePressure::from_pa(bar * 1e5);
-            compressed_oxygen(space, pressure, (Temperature::from_c(celsius), P_REFERENCE)).expect("contents").as_m3()
+            compressed_oxygen(space, pressure, Temperature::from_c(celsius), P_REFERENCE).expect("contents").as_m3()
         };
         prop_assert!(at(bar + more, celsius) > at(bar, celsius));
         prop_assert!(at(bar, celsius + 10.0) < at(bar, celsius));
@@ -165,7 +166,7 @@ proptest! {
     fn the_stricter_school_never_gives_more(litres in 100.0..20_000.0_f64, left in 0.0..1.0_f64, celsius in -35.0..40.0_f64) {
         let rated = GasVolume::from_m3(litres / 1e3);
         let inside = GasVolume::from_m3(left * litres / 1e3);
-        let of = |rule| acetylene_limit((rated, Some(inside)), Some(Temperature::from_c(celsius)), rule).expect("a limit").as_m3_s();
+        let of = |rule| acetylene_limit(rated, Some(inside), Some(Temperature::from_c(celsius)), rule).expect("a limit").as_m3_s();
         prop_assert!(of(Rule::OneFifteenth) <= of(Rule::OneTenth) && of(Rule::OneTenth) <= of(Rule::OneSeventh));
         prop_assert!(of(Rule::OneFifteenth) >= 0.0);
     }
@@ -187,7 +188,7 @@ proptest! {
             contents: GasVolume::from_m3(m3),
             keep: GasVolume::from_m3(0.1 * m3),
         }).collect();
-        let found = supply(&cuts, (&held, size), |_, _| None);
+        let found = supply(&cuts, &held, size, |_, _| None);
         let taken: f64 = found.spans.iter().map(|span| span.start.as_m3() - span.end.as_m3()).sum();
         let missing = found.shortfall.map_or(0.0, GasVolume::as_m3);
         let drawn: f64 = draws.iter().map(|(_, m3)| m3).sum();
@@ -290,7 +291,7 @@ fn charted_tip(read_at: ReadAt) -> Tip {
         speed: None,
     };
     let rows = vec![row(10.0, 30.0, 40.0), row(30.0, 50.0, 60.0)];
-    let chart = Chart::new((Fuel::Acetylene, read_at), rows).expect("a chart");
+    let chart = Chart::new(Fuel::Acetylene, read_at, rows).expect("a chart");
     Tip { face: Some(TipFace::Flush), charts: vec![chart], ..Tip::of_bore(Length::from_mm(1.2)) }
 }
 

@@ -124,7 +124,7 @@ fn the_generic_series_has_a_bore_for_every_thickness() {
     let series = generic_series().expect("the series");
     for mm in 3..=300 {
         let thickness = Length::from_mm(f64::from(mm));
-        let suit = would_suit(&series, (thickness, Fuel::Acetylene)).expect("bores");
+        let suit = would_suit(&series, thickness, Fuel::Acetylene).expect("bores");
         assert!(!suit.is_empty(), "{mm} mm");
         let fitted = choose(&series, &need(thickness.as_in())).expect("a choice");
         assert!(fitted.is_some_and(|tip| suit.contains(&tip.bore)), "{mm} mm: {fitted:?}");

@@ -97,7 +97,7 @@ fn the_moment_of_a_drop_is_the_one_worked_by_hand() {
     let plan = parted("W12x26", "standing", 3_000.0, 640.0);
     let strokes: Vec<&Stroke> = plan.way.strokes[..3].iter().collect();
     let family = find("W12x26").expect("a shape").family;
-    let of = |done: &[&Stroke]| ligament((&plan.panels, family), done, plan.way.lie);
+    let of = |done: &[&Stroke]| ligament(&plan.panels, family, done, plan.way.lie);
     let (whole, left) = (of(&[]).expect("all"), of(&strokes).expect("half a flange"));
     let drop = plan.drop.expect("a drop");
     let found = carrying(&left, (&drop, whole.across), &Cut::Square, 235e6).expect("wide enough");
@@ -122,7 +122,7 @@ fn plastic_moduli_of_part_cut_sections_agree_with_an_outside_library() {
         let done = row[2].parse::<usize>().expect("a count");
         let strokes: Vec<&Stroke> = plan.way.strokes[..done].iter().collect();
         let family = find(&row[0]).expect("a shape").family;
-        let left = ligament((&plan.panels, family), &strokes, plan.way.lie).expect("some left");
+        let left = ligament(&plan.panels, family, &strokes, plan.way.lie).expect("some left");
         let (area, modulus) = (left.area.as_m2() / number(3), left.plastic / number(4));
         assert!((area - 1.0).abs() < number(5), "{row:?}: {area}");
         assert!((modulus - 1.0).abs() < number(5), "{row:?}: {modulus}");
@@ -320,7 +320,7 @@ proptest! {
         for done in 1..stroke {
             let strokes: Vec<&Stroke> = plan.way.strokes[..done].iter().collect();
             for lie in [plan.way.strokes[done - 1].lie, plan.way.strokes[done].lie] {
-                let of = |done: &[&Stroke]| ligament((&plan.panels, profile.family), done, lie);
+                let of = |done: &[&Stroke]| ligament(&plan.panels, profile.family, done, lie);
                 let hangs = of(&[]).expect("steel").across;
                 let left = of(&strokes).expect("steel");
                 let used = carrying(&left, (&weight, hangs), &cut, 235e6).map(|it| it.used());

@@ -93,7 +93,8 @@ fn the_contents_of_an_oxygen_cylinder_agree_with_coolprop() {
         let free = compressed_oxygen(
             WaterVolume::from_m3(number(&row, "water_volume_m3")),
             GaugePressure::from_pa(number(&row, "pressure_pa_gauge")),
-            (Temperature::from_c(number(&row, "temperature_c")), P_REFERENCE),
+            Temperature::from_c(number(&row, "temperature_c")),
+            P_REFERENCE,
         );
         let free = free.expect("contents");
         assert_close(free.as_m3(), number(&row, "free_gas_m3"), number(&row, "rel_tol"), &row);

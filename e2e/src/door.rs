@@ -2,7 +2,6 @@
 
 use anyhow::Result;
 use serde_json::json;
-use thirtyfour::By;
 
 use crate::Browser;
 
@@ -25,7 +24,7 @@ impl Browser {
     /// When there is no door, or nobody of that name on it.
     pub async fn come_in_as(&self, name: &str) -> Result<()> {
         let path = format!("//*[@data-door]//button[contains(normalize-space(.), \"{name}\")]");
-        self.displayed(By::XPath(path), name).await?.click().await?;
+        self.displayed(&path, name).await?.click().await?;
         self.gone("[data-door]").await
     }
 
@@ -34,7 +33,7 @@ impl Browser {
     /// # Errors
     /// When it does not appear.
     pub async fn see_path(&self, path: &str) -> Result<thirtyfour::WebElement> {
-        self.displayed(By::XPath(path), path).await
+        self.displayed(path, path).await
     }
 
     /// Gives the browser an authenticator of its own, whose person is always there.

@@ -100,6 +100,7 @@ async fn a_cut_from_today_goes_into_a_job_and_is_found_by_name() -> Result<()> {
         browser.reads("[data-echo]", "25 mm plate").await?;
         browser.click("Plan it").await?;
         browser.click("Add to a job").await?;
+        browser.see("[role='menuitem']").await?;
         browser.click("Press frame").await?;
         browser.reads("[data-verdict] h2", "machine").await?;
         let (job, lines) = app.job("Press frame").await?;

@@ -107,7 +107,7 @@ fn collider(outline: &Outline, half_gap: f64) -> Option<Arc<SPolygon>> {
     in_mm(&corners(largest(&wide)?.exterior())).map(Arc::new)
 }
 
-fn turned(contour: &Contour, (angle, mirrored): (f64, bool), shape: &Arc<SPolygon>) -> Turned {
+fn turned(contour: &Contour, angle: f64, mirrored: bool, shape: &Arc<SPolygon>) -> Turned {
     // a quarter's sine and cosine are whole: what is square stays square
     let whole = |it: f64| if (it - it.round()).abs() < 1e-12 { it.round() } else { it };
     let (sin, cos) = (whole(angle.sin()), whole(angle.cos()));
@@ -143,7 +143,7 @@ pub fn turns(wanted: &Wanted, half_gap: f64) -> Vec<Turned> {
     let Some(shape) = collider(&outline, half_gap) else { return all };
     for mirrored in faces {
         for angle in angles(&outline, wanted.turns) {
-            let one = turned(contour, (angle, *mirrored), &shape);
+            let one = turned(contour, angle, *mirrored, &shape);
             if all.iter().all(|other| !same(&other.outline, &one.outline)) {
                 all.push(one);
             }

@@ -58,7 +58,8 @@ const INPUTS: &[Input] = &[
 pub fn balance(
     kerf: &Kerf,
     oxygen: GasFlow,
-    (charts, one_pressure): (bool, bool),
+    charts: bool,
+    one_pressure: bool,
 ) -> crate::error::Result<(Balance, Trace)> {
     let iron = kerf.width.as_m() * kerf.path.as_m() * kerf.base.as_m_s() * STEEL_DENSITY;
     let needed = OXYGEN_FOR_IRON * iron;
@@ -77,8 +78,8 @@ pub fn balance(
             IRON_OXYGEN,
             vec![("kerf", Measure::Number(Kind::Bore, kerf.width.as_m()))],
         )
-        .number("balance_supplied", (Kind::GasFlow, oxygen.as_m3_s()), COMPUTED)
-        .number("balance_ratio", (Kind::Ratio, ratio), COMPUTED)
+        .number("balance_supplied", Kind::GasFlow, oxygen.as_m3_s(), COMPUTED)
+        .number("balance_ratio", Kind::Ratio, ratio, COMPUTED)
         .step("balance_plausible", Measure::List(Kind::Ratio, vec![low, high]), OURS, vec![]);
     Ok((result, trace.done()))
 }

@@ -185,7 +185,7 @@ fn other_tips(request: &Request) -> Vec<Variation> {
         [] => generic_series().unwrap_or_default(),
         drawer => drawer.to_vec(),
     };
-    let suit = would_suit(&at_hand, (path, request.gas.fuel)).unwrap_or_default();
+    let suit = would_suit(&at_hand, path, request.gas.fuel).unwrap_or_default();
     let ends = suit.first().map(|bore| (*bore, "smallest_tip"));
     let ends = ends.into_iter().chain(suit.last().map(|bore| (*bore, "largest_tip")));
     ends.map(|(bore, code)| {

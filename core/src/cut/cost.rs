@@ -23,7 +23,7 @@ pub struct Cost {
 impl Cost {
     /// What one cut costs by its time, its starts and its gas.
     #[must_use]
-    pub fn of(prices: &Prices, (times, starts): (&Times, u32), gas: &Amounts) -> Self {
+    pub fn of(prices: &Prices, times: &Times, starts: u32, gas: &Amounts) -> Self {
         let clean_up = times.clean_up.as_s();
         let at_torch = times.total().as_s() - clean_up;
         Self {
@@ -88,7 +88,7 @@ pub fn cost(
     gas: &Amounts,
     one_pressure: bool,
 ) -> (Cost, Trace) {
-    let cost = Cost::of(prices, (times, starts), gas);
+    let cost = Cost::of(prices, times, starts, gas);
     let clean_up = times.clean_up.as_s();
     let at_torch = times.total().as_s() - clean_up;
     let source: SourceKey = if prices.estimated { OURS } else { SHOP };
@@ -130,6 +130,6 @@ pub fn cost(
         let values = vec![time(clean_up), price(prices.labour_h)];
         trace.step("cost_clean_up", money(cost.clean_up), source, values);
     }
-    trace.number("result_cost", (Kind::Money, cost.total()), COMPUTED);
+    trace.number("result_cost", Kind::Money, cost.total(), COMPUTED);
     (cost, trace.done())
 }

@@ -26,17 +26,17 @@ pub fn flame(fuel: Fuel, path: Length) -> Result<((GasFlow, GasFlow), [Trace; 2]
         CUTTING_DATA,
         vec![("fuel", Measure::Word(fuel.code()))],
     );
-    of_fuel.number("result_middle", (Kind::GasFlow, flow), OURS);
+    of_fuel.number("result_middle", Kind::GasFlow, flow, OURS);
     let mut of_oxygen = Tracer::new(Quantity::PreheatOxygenFlow, &[Input::Thickness, Input::Fuel]);
     of_oxygen
-        .number("flame_fuel", (Kind::GasFlow, flow), COMPUTED)
+        .number("flame_fuel", Kind::GasFlow, flow, COMPUTED)
         .step(
             "flame_ratio",
             Measure::Number(Kind::Ratio, ratio),
             FUEL_GASES,
             vec![("fuel", Measure::Word(fuel.code()))],
         )
-        .number("result_flow", (Kind::GasFlow, flow * ratio), COMPUTED);
+        .number("result_flow", Kind::GasFlow, flow * ratio, COMPUTED);
     let flows = (GasFlow::from_m3_s(flow), GasFlow::from_m3_s(flow * ratio));
     Ok((flows, [of_fuel.done(), of_oxygen.done()]))
 }

@@ -138,7 +138,7 @@ impl Cutting {
         let (request, fuel) = (&self.request, self.request.gas.fuel);
         let path = request.steel.thickness.as_m() / request.cut.bevel.as_rad().cos();
         let could = characteristics(fuel).map_err(one)?.tip_face == *face
-            && suits(tip, (Length::from_m(path), fuel)).map_err(one)?;
+            && suits(tip, Length::from_m(path), fuel).map_err(one)?;
         if !could {
             return Ok(None);
         }

@@ -37,7 +37,7 @@ pub fn kerf(request: &Request, path: Length, bore: Length) -> (Length, Trace) {
     let mut trace = Tracer::new(Quantity::Kerf, fuel_by_chart(KERF_INPUTS, request.has_charts()));
     let kerf = match request.factors.measured_kerf {
         Some(measured) => {
-            trace.number("kerf_measured", (Kind::Bore, measured.as_m()), SHOP);
+            trace.number("kerf_measured", Kind::Bore, measured.as_m(), SHOP);
             measured
         }
         None => {
@@ -67,7 +67,7 @@ pub fn kerf(request: &Request, path: Length, bore: Length) -> (Length, Trace) {
             Length::from_m((by_bore + by_thickness + wander) * own.factor)
         }
     };
-    trace.number("result_kerf", (Kind::Bore, kerf.as_m()), COMPUTED);
+    trace.number("result_kerf", Kind::Bore, kerf.as_m(), COMPUTED);
     (kerf, trace.done())
 }
 
@@ -96,7 +96,7 @@ pub fn distance(request: &Request) -> Result<(Distance, [Trace; 2])> {
             COMMON_PRACTICE,
             vec![("fuel", Measure::Word(fuel.code()))],
         );
-        trace.number("result_middle", (Kind::Bore, band.set.as_m()), COMPUTED);
+        trace.number("result_middle", Kind::Bore, band.set.as_m(), COMPUTED);
         trace.done()
     };
     let traces = [

@@ -156,7 +156,8 @@ fn combined(set: f64, parts: &[Factor]) -> Band<f64> {
 /// Only when a table compiled in cannot be read.
 pub fn start_preheat(
     request: &Request,
-    (path, kind): (Length, TipKind),
+    path: Length,
+    kind: TipKind,
 ) -> Result<(StartPreheat, Trace)> {
     let (low, high) = read(&SECONDS)?.at(path.as_m());
     let base = Factor { value: (low * high).sqrt(), low, high };
@@ -199,7 +200,7 @@ pub fn start_preheat(
         COMMON_PRACTICE,
         vec![("thickness", Measure::Number(Kind::Length, path.as_m()))],
     );
-    trace.number("preheat_middle", (Kind::Duration, base.value), COMPUTED);
+    trace.number("preheat_middle", Kind::Duration, base.value, COMPUTED);
     let words: [(Factor, &'static str, Named); 5] = [
         (tip, "times_tip", ("tip", Measure::Word(kind.code()))),
         (fuel, "times_fuel", ("fuel", Measure::Word(request.gas.fuel.code()))),
@@ -229,6 +230,6 @@ pub fn start_preheat(
         COMPUTED,
         vec![],
     );
-    trace.number("result_preheat", (Kind::Duration, band.set), COMPUTED);
+    trace.number("result_preheat", Kind::Duration, band.set, COMPUTED);
     Ok((result, trace.done()))
 }

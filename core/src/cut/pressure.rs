@@ -102,13 +102,15 @@ fn setting_trace(
     if source == MAKERS_CHART {
         trace.number(
             "pressure_by_chart",
-            (Kind::Pressure, found.band.set.as_pa() - found.drop),
+            Kind::Pressure,
+            found.band.set.as_pa() - found.drop,
             source,
         );
     } else {
-        trace.number("pressure_at_tip", (Kind::Pressure, line.at_tip.set.as_pa()), source).number(
+        trace.number("pressure_at_tip", Kind::Pressure, line.at_tip.set.as_pa(), source).number(
             "pressure_torch_loss",
-            (Kind::Pressure, found.loss),
+            Kind::Pressure,
+            found.loss,
             OURS,
         );
     }
@@ -179,7 +181,7 @@ pub fn oxygen_setting(
 fn result(trace: &mut Tracer, set: GaugePressure, notes: &[Note], gas: &'static str) {
     let stopped = has_no_setting(notes, gas);
     let code = if stopped { "result_no_setting" } else { "result_regulator" };
-    trace.number(code, (Kind::Pressure, set.as_pa()), COMPUTED);
+    trace.number(code, Kind::Pressure, set.as_pa(), COMPUTED);
 }
 
 /// A chart read at its maker's regulator holds for its maker's hose.
@@ -208,7 +210,8 @@ fn hose_notes(found: &Setting, at_tip: GaugePressure, gas: Measure) -> Vec<Note>
 /// `OutOfRange` for an impossible hose.
 pub fn fuel_setting(
     request: &Request,
-    (path, tip): (Length, &TipPlan),
+    path: Length,
+    tip: &TipPlan,
     flow: GasFlow,
 ) -> Result<(Band<GaugePressure>, Vec<Note>, Trace)> {
     let (fuel, gas) = (request.gas.fuel, &request.gas);
@@ -237,7 +240,7 @@ pub fn fuel_setting(
     let mut trace = setting_trace((Quantity::FuelPressure, inputs), (&line, &found), source);
     if fuel == Fuel::Acetylene {
         let source = SourceKey("osha_1910_253");
-        trace.number("pressure_ceiling", (Kind::Pressure, ACETYLENE_CEILING.as_pa()), source);
+        trace.number("pressure_ceiling", Kind::Pressure, ACETYLENE_CEILING.as_pa(), source);
     }
     let band = under_the_ceiling(fuel, found.band);
     regulator_band(&mut trace, &band);

@@ -146,7 +146,7 @@ fn path_thickness(request: &Request) -> (Length, Option<Note>, Trace) {
         Note::new(Level::Stop, "path_too_thick", values)
     });
     let mut trace = Tracer::new(Quantity::PathThickness, &[Input::Thickness]);
-    trace.number("path_thickness", (Kind::Length, thickness.as_m()), GIVEN);
+    trace.number("path_thickness", Kind::Length, thickness.as_m(), GIVEN);
     if bevel.as_rad() > 0.0 {
         let bevel = vec![("bevel", Measure::Number(Kind::Angle, bevel.as_rad()))];
         trace.step("path_bevel", number(full), COMPUTED, bevel);
@@ -173,7 +173,7 @@ pub(crate) fn gear_notes(
 ) -> Result<Vec<Note>> {
     let gear = request.gear_with_tip(Some(tip));
     let mut notes = misfits(&gear, request.gas.fuel)?;
-    notes.extend(regulators_too_small(&gear, (request.gas.fuel, fuel), oxygen));
+    notes.extend(regulators_too_small(&gear, request.gas.fuel, fuel, oxygen));
     Ok(notes)
 }
 
@@ -198,23 +198,23 @@ fn compute(request: &Request) -> Result<Settings> {
     let ((fuel, preheat_oxygen), [of_fuel_flow, of_flame]) = flame(request.gas.fuel, path)?;
     let flows = Flows { oxygen: tip.flow.set, preheat_oxygen, fuel };
     let (oxygen_pressure, oxygen_notes, of_oxygen) = oxygen_setting(request, &tip, &flows)?;
-    let (fuel_pressure, fuel_notes, of_fuel) = fuel_setting(request, (path, &tip), fuel)?;
+    let (fuel_pressure, fuel_notes, of_fuel) = fuel_setting(request, path, &tip, fuel)?;
     notes.extend(tip_notes.into_iter().chain(oxygen_notes).chain(fuel_notes));
     notes.extend(gear_notes(request, &tip.tip, fuel_pressure.set, oxygen_pressure.set)?);
 
-    let (pace, of_speed) = travel_speed(request, (path, tip.chart.as_ref().map(|(row, _)| row)))?;
-    let (preheat, of_preheat) = start_preheat(request, (path, tip.tip.kind))?;
+    let (pace, of_speed) = travel_speed(request, path, tip.chart.as_ref().map(|(row, _)| row))?;
+    let (preheat, of_preheat) = start_preheat(request, path, tip.tip.kind)?;
     let (width, of_kerf) = kerf::kerf(request, path, tip.tip.bore);
     let (drag, of_drag) = drag(path, &pace, request.has_charts());
     let (heat_affected, of_heat) = heat_affected(path);
     let (distance, [of_standoff, of_tip_to_plate]) = kerf::distance(request)?;
     let one = request.policy.fixed_pressure().is_some();
     let burnt = Kerf { width, path, base: pace.base };
-    let (balance, of_balance) = balance(&burnt, flows.oxygen, (request.has_charts(), one))?;
+    let (balance, of_balance) = balance(&burnt, flows.oxygen, request.has_charts(), one)?;
     let (starts, of_starts) = starts(request);
     notes.extend(balance_note(&balance).into_iter().chain(stop_note(request, &starts)));
     notes.push(Note::new(Level::Info, "closing_rise", vec![]));
-    let (time, of_time) = times(request, &preheat, (starts.count, pace.speed.set));
+    let (time, of_time) = times(request, &preheat, starts.count, pace.speed.set);
     let (gas, of_used) = amounts(&time, &flows, &request.factors, one);
     let costed = request.prices.map(|prices| cost(&prices, (&time, starts.count), &gas, one));
 

@@ -86,7 +86,8 @@ fn surface_factors(front: Surface, back: Surface) -> Result<(f64, f64)> {
 /// Only when a table compiled in cannot be read.
 pub fn travel_speed(
     request: &Request,
-    (path, chart): (Length, Option<&ChartRow>),
+    path: Length,
+    chart: Option<&ChartRow>,
 ) -> Result<(Pace, Trace)> {
     let by_chart = chart.and_then(|row| row.speed);
     let (low, high) = match by_chart {
@@ -130,7 +131,7 @@ pub fn travel_speed(
         ],
     );
     if purity < 1.0 {
-        trace.number("times_purity", (Kind::Ratio, purity), OURS);
+        trace.number("times_purity", Kind::Ratio, purity, OURS);
     }
     let faces = [(met.near, front, "times_near_face"), (met.far, back, "times_far_face")];
     for (surface, factor, code) in faces {
@@ -150,7 +151,7 @@ pub fn travel_speed(
         OURS,
         vec![("process", Measure::Word(request.cut.process.code()))],
     );
-    trace.number("result_speed", (Kind::Speed, speed.set), COMPUTED);
+    trace.number("result_speed", Kind::Speed, speed.set, COMPUTED);
     Ok((pace, trace.done()))
 }
 
@@ -166,9 +167,9 @@ pub fn drag(path: Length, pace: &Pace, charts: bool) -> (Length, Trace) {
     let drag = Length::from_m(DRAG_AT_MIDDLE * path.as_m() * ratio * ratio);
     let mut trace = Tracer::new(Quantity::Drag, fuel_by_chart(DRAG_INPUTS, charts));
     trace
-        .number("drag_at_middle", (Kind::Percent, DRAG_AT_MIDDLE), COMMON_PRACTICE)
-        .number("drag_thickness", (Kind::Length, path.as_m()), COMPUTED)
-        .number("drag_pace_squared", (Kind::Ratio, ratio * ratio), COMMON_PRACTICE)
-        .number("result_drag", (Kind::Length, drag.as_m()), COMPUTED);
+        .number("drag_at_middle", Kind::Percent, DRAG_AT_MIDDLE, COMMON_PRACTICE)
+        .number("drag_thickness", Kind::Length, path.as_m(), COMPUTED)
+        .number("drag_pace_squared", Kind::Ratio, ratio * ratio, COMMON_PRACTICE)
+        .number("result_drag", Kind::Length, drag.as_m(), COMPUTED);
     (drag, trace.done())
 }

@@ -88,13 +88,13 @@ pub fn tip_plan(request: &Request, path: Length) -> Result<(TipPlan, Vec<Note>, 
     let plan = TipPlan { tip, face, pressure: band, wanted: at_chart.set, flow: delivered, chart };
 
     let mut notes: Vec<Note> = lacking.into_iter().collect();
-    notes.extend(outside_chart(request, (&plan, &owned), path)?);
+    notes.extend(outside_chart(request, &plan, &owned, path)?);
     if plan.chart.is_none() {
-        notes.extend(fit_notes(path, (plan.tip.bore, &held), request)?);
+        notes.extend(fit_notes(path, plan.tip.bore, &held, request)?);
     }
     notes.extend(kind_note(request, plan.tip.kind));
-    notes.extend(one.map(|one| cost_note(at_chart, one, (by_chart, plan.flow.set))));
-    let traces = [tip_trace(request, &plan, path)?, flow_trace(request, (&published, &plan), path)];
+    notes.extend(one.map(|one| cost_note(at_chart, one, by_chart, plan.flow.set)));
+    let traces = [tip_trace(request, &plan, path)?, flow_trace(request, &published, &plan, path)];
     Ok((plan, notes, traces))
 }
 
@@ -176,7 +176,8 @@ fn bores(found: &[Length]) -> Measure {
 
 fn outside_chart(
     request: &Request,
-    (plan, owned): (&TipPlan, &[Tip]),
+    plan: &TipPlan,
+    owned: &[Tip],
     path: Length,
 ) -> Result<Option<Note>> {
     let fuel = request.gas.fuel;
@@ -184,9 +185,9 @@ fn outside_chart(
         return Ok(None);
     };
     let (thin, thick) = chart.reach();
-    let mut suit = would_suit(owned, (path, fuel))?;
+    let mut suit = would_suit(owned, path, fuel)?;
     if suit.is_empty() {
-        suit = would_suit(&generic_series()?, (path, fuel))?;
+        suit = would_suit(&generic_series()?, path, fuel)?;
     }
     let length = |name, value: Length| (name, Measure::Number(Kind::Length, value.as_m()));
     let values = vec![
@@ -199,7 +200,7 @@ fn outside_chart(
     Ok(Some(Note::new(Level::Stop, "outside_chart", values)))
 }
 
-fn fit_notes(path: Length, (bore, held): (Length, &Shown), request: &Request) -> Result<Vec<Note>> {
+fn fit_notes(path: Length, bore: Length, held: &Shown, request: &Request) -> Result<Vec<Note>> {
     let (low, high) = crate::tip::choose::suitable(path)?;
     let (code, no_overlap) = match held.fit {
         Fit::TooLarge { no_overlap } => ("tip_too_large", no_overlap),
@@ -223,7 +224,7 @@ fn fit_notes(path: Length, (bore, held): (Length, &Shown), request: &Request) ->
 /// # Errors
 /// Only when a table compiled in cannot be read.
 pub fn runs_well(request: &Request, tip: &Tip, path: Length) -> Result<bool> {
-    if !suits(tip, (path, request.gas.fuel))? {
+    if !suits(tip, path, request.gas.fuel)? {
         return Ok(false);
     }
     if tip.chart(request.gas.fuel).is_some() {
@@ -286,35 +287,31 @@ fn tip_trace(request: &Request, plan: &TipPlan, path: Length) -> Result<Trace> {
     let mut trace =
         Tracer::new(Quantity::Tip, &[Input::Thickness, Input::Fuel, Input::Tip, Input::Policy]);
     let thickness = vec![("thickness", Measure::Number(Kind::Length, path.as_m()))];
-    let tip_pressure = (Kind::Pressure, plan.pressure.set.as_pa());
+    let tip_pressure = plan.pressure.set.as_pa();
     if let Some(chart) = plan.tip.chart(request.gas.fuel).filter(|_| plan.chart.is_some()) {
         let (thin, thick) = chart.reach();
         let reach = Measure::List(Kind::Length, vec![thin.as_m(), thick.as_m()]);
         trace.step("tip_chart_reach", reach, MAKERS_CHART, vec![]);
-        trace.number("tip_pressure", tip_pressure, MAKERS_CHART);
+        trace.number("tip_pressure", Kind::Pressure, tip_pressure, MAKERS_CHART);
     } else {
         let (low, high) = handbook()?.bore.at(path.as_m());
         let band = Measure::List(Kind::Bore, vec![low, high]);
         trace.step("tip_band", band, CUTTING_DATA, thickness);
-        trace.number("tip_pressure", tip_pressure, ORIFICE);
+        trace.number("tip_pressure", Kind::Pressure, tip_pressure, ORIFICE);
     }
     let (code, source) = match (&request.tip, request.drawer.is_empty()) {
         (Some(_), _) => ("tip_given", GIVEN),
         (None, true) => ("tip_chosen", OURS),
         (None, false) => ("tip_chosen", SHOP),
     };
-    trace.number(code, (Kind::Bore, plan.tip.bore.as_m()), source);
+    trace.number(code, Kind::Bore, plan.tip.bore.as_m(), source);
     Ok(trace.done())
 }
 
 const FLOW_INPUTS: &[Input] =
     &[Input::Hose, Input::Fuel, Input::Thickness, Input::Tip, Input::Policy];
 
-fn flow_trace(
-    request: &Request,
-    (published, plan): (&Band<GasFlow>, &TipPlan),
-    path: Length,
-) -> Trace {
+fn flow_trace(request: &Request, published: &Band<GasFlow>, plan: &TipPlan, path: Length) -> Trace {
     let fixed = request.policy.fixed_pressure();
     let mut trace = Tracer::new(
         Quantity::OxygenFlow,
@@ -342,7 +339,7 @@ fn flow_trace(
         );
     }
     if let Some(one) = fixed {
-        trace.number("one_pressure", (Kind::Pressure, one.as_pa()), SHOP);
+        trace.number("one_pressure", Kind::Pressure, one.as_pa(), SHOP);
     }
     trace.step(
         "flow_through_bore",

@@ -117,7 +117,8 @@ pub struct Judgement {
 
 fn says(
     rule: &'static str,
-    (action, code): (Action, &'static str),
+    action: Action,
+    code: &'static str,
     values: &[(&'static str, Kind, f64)],
 ) -> Judgement {
     let values =
@@ -128,20 +129,20 @@ fn says(
 fn of_roughness(measured: &Measured) -> Option<Judgement> {
     let ra = measured.roughness_ra?.as_m();
     let row = RA_LIMITS.iter().position(|(to, _)| measured.thickness.as_m() <= *to);
-    let said = match row.map(|row| RA_LIMITS[row].1) {
+    let (action, code) = match row.map(|row| RA_LIMITS[row].1) {
         None => (Action::Accept, "rough_no_rule"),
         Some(limit) if ra <= limit + 1e-9 => (Action::Accept, "rough_within"),
         Some(_) => (Action::Grind, "rough_beyond"),
     };
     let row = row.unwrap_or(RA_LIMITS.len());
-    Some(Judgement { row, ..says("roughness", said, &[]) })
+    Some(Judgement { row, ..says("roughness", action, code, &[]) })
 }
 
 fn of_gouge(measured: &Measured) -> Option<Judgement> {
     let depth = measured.gouge?.as_m();
     let values = [("depth", Kind::Bore, depth)];
     let small = measured.section_loss.is_some_and(|loss| loss <= SMALL_LOSS);
-    let said = if depth <= 0.0 {
+    let (action, code) = if depth <= 0.0 {
         (Action::Accept, "gouge_none")
     } else if depth <= DEEP {
         (Action::Grind, "gouge_shallow")
@@ -153,7 +154,7 @@ fn of_gouge(measured: &Measured) -> Option<Judgement> {
         (Action::WeldOrReject, "gouge_deep_unmeasured")
     };
     let row = usize::from(depth > DEEP);
-    Some(Judgement { row, ..says("gouge_or_notch", said, &values) })
+    Some(Judgement { row, ..says("gouge_or_notch", action, code, &values) })
 }
 
 fn of_tension(measured: &Measured) -> Option<Judgement> {
@@ -161,34 +162,34 @@ fn of_tension(measured: &Measured) -> Option<Judgement> {
         return None;
     }
     let deep = measured.gouge.map(|depth| depth.as_m() > DEEP);
-    let said = match (measured.sharp, deep) {
+    let (action, code) = match (measured.sharp, deep) {
         (true, _) => (Action::Grind, "tension_sharp"),
         (false, Some(true)) => (Action::WeldOrReject, "tension_deep"),
         (false, Some(false)) => (Action::Accept, "tension_fair"),
         // nobody looked for a groove
         (false, None) => return None,
     };
-    Some(says("tension_edge", said, &[]))
+    Some(says("tension_edge", action, code, &[]))
 }
 
 fn of_corner(measured: &Measured) -> Option<Judgement> {
     let radius = measured.corner_radius?.as_m();
     let values = [("given", Kind::Length, radius)];
-    let said = if radius + 1e-9 >= INSIDE_CORNER {
+    let (action, code) = if radius + 1e-9 >= INSIDE_CORNER {
         (Action::Accept, "corner_round")
     } else {
         (Action::Grind, "corner_tight")
     };
-    Some(says("reentrant_corner", said, &values))
+    Some(says("reentrant_corner", action, code, &values))
 }
 
 fn of_slag(measured: &Measured) -> Option<Judgement> {
-    let said = match measured.slag? {
+    let (action, code) = match measured.slag? {
         Slag::None => (Action::Brush, "slag_none"),
         Slag::TapsOff => (Action::Chip, "slag_taps_off"),
         Slag::Holds => (Action::Grind, "slag_holds"),
     };
-    Some(says("slag", said, &[]))
+    Some(says("slag", action, code, &[]))
 }
 
 /// What each rule says of a measured edge; the greatest action is what is to be done.
@@ -217,7 +218,7 @@ pub fn judge(measured: &Measured) -> Result<Vec<Judgement>> {
     }
     let heavy = measured
         .heavy_shape
-        .then(|| says("heavy_shape_cope", (Action::Grind, "heavy_bright_and_tested"), &[]));
+        .then(|| says("heavy_shape_cope", Action::Grind, "heavy_bright_and_tested", &[]));
     let all = [
         of_slag(measured),
         of_roughness(measured),

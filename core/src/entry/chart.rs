@@ -156,7 +156,7 @@ pub fn read(table: &Table, said: &[Said<Role>], context: &Context) -> ReadCharts
     }
     let mut groups: Vec<Group> = Vec::new();
     for (row, cells) in body {
-        match chart_row(&found.columns, (*row, cells), context) {
+        match chart_row(&found.columns, *row, cells, context) {
             Ok((bore, fuel, mark, chart_row)) => {
                 let same = |group: &&mut Group| group.bore == bore && group.fuel == fuel;
                 match groups.iter_mut().find(same) {
@@ -180,12 +180,13 @@ type RowParts = (f64, Fuel, Option<String>, ChartRow);
 
 fn chart_row(
     columns: &[Column<Role>],
-    (row, cells): (usize, &[String]),
+    row: usize,
+    cells: &[String],
     context: &Context,
 ) -> Result<RowParts, Vec<CellFault>> {
     let mut draft = Draft::default();
     let mut faults = Vec::new();
-    let fault = |column: &str, value: &str, code| CellFault::at(row, (column, value), code);
+    let fault = |column: &str, value: &str, code| CellFault::at(row, column, value, code);
     for (column, text) in columns.iter().zip(cells).filter(|(_, text)| !text.is_empty()) {
         if let Err(code) = place(&mut draft, column, text) {
             faults.push(fault(&column.heading, text, code));
@@ -239,7 +240,7 @@ fn finish(found: &mut ReadCharts, groups: Vec<Group>, read_at: ReadAt) {
                 code: "chart_impossible",
             });
         }
-        match Chart::new((group.fuel, read_at), rows) {
+        match Chart::new(group.fuel, read_at, rows) {
             Ok(chart) => found.charts.push(ChartOf { bore, mark: group.mark, chart }),
             Err(faults) => found.faults.extend(faults.into_iter().map(|fault| CellFault {
                 row: group.rows[fault.row].0,

@@ -11,11 +11,17 @@ use crate::entry::said::{Mark, Problem};
 use crate::entry::token::{Form, Token, TokenKind, tokens};
 use crate::layout::shapes::ShapeKind;
 
+/// A number as it stands in a line, with its system where it has one.
+#[derive(Clone, Copy)]
+struct Amount {
+    value: f64,
+    system: Option<System>,
+}
+
 /// A length as it stands in a line; its system may still be missing.
 struct Found {
     role: Role,
-    amount: f64,
-    system: Option<System>,
+    amount: Amount,
     span: std::ops::Range<usize>,
 }
 
@@ -125,7 +131,7 @@ impl Reader<'_> {
     }
 
     /// The number glued to a letter, as in r2 or r1-1/2.
-    fn glued(&self, rest: &str) -> Option<(f64, Option<System>)> {
+    fn glued(&self, rest: &str) -> Option<Amount> {
         let tokens = tokens(rest);
         match measure(&tokens) {
             Some((found, taken)) if taken == tokens.len() => amount(&found),
@@ -133,20 +139,15 @@ impl Reader<'_> {
         }
     }
 
-    fn keep(
-        &mut self,
-        role: Role,
-        (amount, system): (f64, Option<System>),
-        span: std::ops::Range<usize>,
-    ) {
-        self.found.push(Found { role, amount, system, span });
+    fn keep(&mut self, role: Role, amount: Amount, span: std::ops::Range<usize>) {
+        self.found.push(Found { role, amount, span });
     }
 
     /// Reads what begins with a number; how many pieces of the line it takes.
     fn number(&mut self, at: usize, role: Option<Role>) -> usize {
         let Some((found, taken)) = measure(&self.tokens[at..]) else { return 1 };
         let span = self.tokens[at].span.start..self.tokens[at + taken - 1].span.end;
-        let Some((value, system)) = amount(&found) else {
+        let Some(amount @ Amount { value, system }) = amount(&found) else {
             self.problem("unclear_number", Some(span));
             return taken;
         };
@@ -171,7 +172,7 @@ impl Reader<'_> {
         if said == Some(Role::Thickness) && self.after_times(at) && self.split(at) {
             return taken + 1;
         }
-        self.keep(role.or(said).unwrap_or(Role::Size), (value, system), span);
+        self.keep(role.or(said).unwrap_or(Role::Size), amount, span);
         taken + usize::from(said.is_some())
     }
 
@@ -211,23 +212,23 @@ impl Reader<'_> {
     /// Gives every number its system and its place.
     fn settle(&mut self) {
         let found = std::mem::take(&mut self.found);
-        let systems: Vec<System> = found.iter().filter_map(|one| one.system).collect();
+        let systems: Vec<System> = found.iter().filter_map(|one| one.amount.system).collect();
         let one =
             systems.first().copied().filter(|first| systems.iter().all(|other| other == first));
         for length in found {
-            let Some(system) = length.system.or(one) else {
+            let Some(system) = length.amount.system.or(one) else {
                 let typed = &self.text[length.span.clone()];
                 let offers = ["in", "mm"].map(|unit| format!("{typed} {unit}")).to_vec();
                 let span = Some(length.span);
                 self.line.problems.push(Problem { code: "bare_number", span, offers });
                 continue;
             };
-            let typed = TypedLength { amount: length.amount, system };
-            let assumed = length.system.is_none().then_some(match system {
+            let typed = TypedLength { amount: length.amount.value, system };
+            let assumed = length.amount.system.is_none().then_some(match system {
                 System::Inch => "bare_number_is_inches",
                 System::Metric => "bare_number_is_millimetres",
             });
-            self.place(length.role, typed, (length.span, assumed));
+            self.place(length.role, typed, length.span, assumed);
         }
         self.complete();
     }
@@ -236,7 +237,8 @@ impl Reader<'_> {
         &mut self,
         role: Role,
         typed: TypedLength,
-        (span, assumed): (std::ops::Range<usize>, Option<&'static str>),
+        span: std::ops::Range<usize>,
+        assumed: Option<&'static str>,
     ) {
         let round = matches!(
             self.line.said.shape,
@@ -308,13 +310,15 @@ impl Reader<'_> {
     }
 }
 
-/// A number and its system, where it has one; `None` of what is no length.
-fn amount(found: &Measured) -> Option<(f64, Option<System>)> {
+/// What was measured as an amount; `None` of what is no length.
+fn amount(found: &Measured) -> Option<Amount> {
     match found {
         Measured::Length(length, _) | Measured::Gauge(_, length) => {
-            Some((length.amount, Some(length.system)))
+            Some(Amount { value: length.amount, system: Some(length.system) })
         }
-        Measured::Bare(number) if number.form != Form::Unclear => Some((number.value, None)),
+        Measured::Bare(number) if number.form != Form::Unclear => {
+            Some(Amount { value: number.value, system: None })
+        }
         _ => None,
     }
 }

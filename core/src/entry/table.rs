@@ -42,7 +42,7 @@ pub struct CellFault {
 
 impl CellFault {
     /// A fault of a cell: heading of its column, and what stands there, shortened.
-    pub(crate) fn at(row: usize, (column, value): (&str, &str), code: &'static str) -> Self {
+    pub(crate) fn at(row: usize, column: &str, value: &str, code: &'static str) -> Self {
         let value = value.chars().take(60).collect();
         Self { row, column: column.to_owned(), value, code }
     }

@@ -34,7 +34,8 @@ pub const WEIGHT: Range = Range::new("gross", "kg", 0.0, 2_000.0);
 pub fn compressed_oxygen(
     space: WaterVolume,
     at: GaugePressure,
-    (t, ambient): (Temperature, AbsolutePressure),
+    t: Temperature,
+    ambient: AbsolutePressure,
 ) -> Result<GasVolume> {
     let space = WATER_VOLUME.check(space.as_m3())?;
     let gauge = GaugePressure::from_pa(PRESSURE.check(at.as_pa())?);

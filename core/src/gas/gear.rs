@@ -162,11 +162,12 @@ pub fn misfits(gear: &Gear, fuel: Fuel) -> Result<Vec<Note>> {
 #[must_use]
 pub fn regulators_too_small(
     gear: &Gear,
-    fuel: (Fuel, GaugePressure),
+    fuel: Fuel,
+    fuel_pressure: GaugePressure,
     oxygen: GaugePressure,
 ) -> Vec<Note> {
     let lines = [
-        (gear.regulator_limit, fuel.1, fuel.0.code()),
+        (gear.regulator_limit, fuel_pressure, fuel.code()),
         (gear.oxygen_regulator_limit, oxygen, crate::gas::OXYGEN),
     ];
     let too_small = |(limit, needed, gas): (Option<GaugePressure>, GaugePressure, &'static str)| {

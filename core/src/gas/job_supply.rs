@@ -65,7 +65,7 @@ impl Cylinder {
             (Gas::Oxygen, Some(space)) => {
                 let least = GaugePressure::from_pa(setting.as_pa() + OXYGEN_ABOVE_SETTING.as_pa());
                 let t = around.air.unwrap_or(USUAL_AIR);
-                compressed_oxygen(space, least, (t, around.ambient))?
+                compressed_oxygen(space, least, t, around.ambient)?
             }
             (Gas::Oxygen, None) => GasVolume::from_m3(0.0),
             (Gas::Acetylene, _) => GasVolume::from_m3(self.rated.as_m3() * ACETYLENE_KEEP),
@@ -119,9 +119,7 @@ impl JobGas {
     /// What one cylinder with `left` in it gives.
     fn limit(&self, rated: GasVolume, left: GasVolume) -> Option<GasFlow> {
         match self.gas.fuel()? {
-            Fuel::Acetylene => {
-                acetylene_limit((rated, Some(left)), self.around.air, self.rule).ok()
-            }
+            Fuel::Acetylene => acetylene_limit(rated, Some(left), self.around.air, self.rule).ok(),
             fuel @ (Fuel::Propane | Fuel::Propylene) => {
                 let row = characteristics(fuel).ok()?;
                 let kg = left.mass_at_ft3_per_lb(row.ft3_per_lb_at_70f);
@@ -154,7 +152,7 @@ impl JobGas {
             let limits: Vec<f64> = limits.map(GasFlow::as_m3_s).collect();
             (!limits.is_empty()).then(|| GasFlow::from_m3_s(limits.iter().sum()))
         };
-        let found = supply(&self.draws, (&stock, bank), of_bank);
+        let found = supply(&self.draws, &stock, bank, of_bank);
         let sum = |all: &mut dyn Iterator<Item = GasVolume>| {
             GasVolume::from_m3(all.map(GasVolume::as_m3).sum())
         };
@@ -236,9 +234,9 @@ impl JobGas {
             &[Input::Fuel, Input::Thickness, Input::Length, Input::Cylinders, Input::Policy],
         );
         trace
-            .number("supply_needed", (Kind::GasVolume, supply.needed.as_m3()), COMPUTED)
-            .number("supply_at_hand", (Kind::GasVolume, supply.at_hand.as_m3()), SHOP)
-            .number("supply_peak", (Kind::GasFlow, supply.peak.as_m3_s()), COMPUTED);
+            .number("supply_needed", Kind::GasVolume, supply.needed.as_m3(), COMPUTED)
+            .number("supply_at_hand", Kind::GasVolume, supply.at_hand.as_m3(), SHOP)
+            .number("supply_peak", Kind::GasFlow, supply.peak.as_m3_s(), COMPUTED);
         let (Some(limit), Some(full)) = (supply.limit, full) else { return trace.done() };
         if self.gas == Gas::Acetylene {
             let source =
@@ -246,13 +244,13 @@ impl JobGas {
             let rule = vec![("rule", Measure::Word(self.rule.code()))];
             let part = Measure::Number(Kind::Ratio, self.rule.part());
             trace
-                .number("supply_rated", (Kind::GasVolume, full.rated.as_m3()), SHOP)
+                .number("supply_rated", Kind::GasVolume, full.rated.as_m3(), SHOP)
                 .step("supply_part", part, source, rule)
-                .number("supply_limit", (Kind::GasFlow, limit.as_m3_s()), COMPUTED);
+                .number("supply_limit", Kind::GasFlow, limit.as_m3_s(), COMPUTED);
         } else {
-            trace.number("supply_boil_off", (Kind::GasFlow, limit.as_m3_s()), OURS);
+            trace.number("supply_boil_off", Kind::GasFlow, limit.as_m3_s(), OURS);
         }
-        trace.number("result_bank", (Kind::Count, f64::from(supply.bank)), COMPUTED);
+        trace.number("result_bank", Kind::Count, f64::from(supply.bank), COMPUTED);
         trace.done()
     }
 }

@@ -218,7 +218,8 @@ impl<L: Fn(&[usize], GasVolume) -> Option<GasFlow>> Walk<'_, L> {
 #[must_use]
 pub fn supply(
     draws: &[Draw],
-    (stock, size): (&[Stock], u32),
+    stock: &[Stock],
+    size: u32,
     limit: impl Fn(&[usize], GasVolume) -> Option<GasFlow>,
 ) -> Supply {
     let mut walk = Walk {
@@ -252,7 +253,7 @@ mod tests {
 
     #[test]
     fn gas_taken_is_gas_drawn_and_the_swap_falls_between_two_cuts() {
-        let found = supply(&[CUT; 3], (&[FULL; 2], 1), |_, _| None);
+        let found = supply(&[CUT; 3], &[FULL; 2], 1, |_, _| None);
         let taken: f64 = found.spans.iter().map(|s| s.start.as_m3() - s.end.as_m3()).sum();
         assert!((taken - 1.5).abs() < 1e-12 && found.shortfall.is_none());
         assert_eq!(found.spans.len(), 2);
@@ -266,13 +267,13 @@ mod tests {
     #[test]
     fn a_cut_starts_on_a_cylinder_that_lasts_it_and_the_begun_one_serves_a_smaller() {
         let of = |volume| Draw { volume: GasVolume::from_m3(volume), ..CUT };
-        let found = supply(&[of(0.7), of(0.7), of(0.5)], (&[FULL; 3], 1), |_, _| None);
+        let found = supply(&[of(0.7), of(0.7), of(0.5)], &[FULL; 3], 1, |_, _| None);
         let used: Vec<usize> = found.spans.iter().map(|span| span.cylinders[0]).collect();
         assert_eq!((used, found.set_aside.len()), (vec![0, 1, 2], 2));
-        let found = supply(&[of(0.7), of(0.7), of(0.2)], (&[FULL; 2], 1), |_, _| None);
+        let found = supply(&[of(0.7), of(0.7), of(0.2)], &[FULL; 2], 1, |_, _| None);
         let used: Vec<usize> = found.spans.iter().map(|span| span.cylinders[0]).collect();
         assert_eq!(used, vec![0, 1], "the connected one lasts it too");
-        let found = supply(&[of(0.7), of(0.8), of(0.3)], (&[FULL; 2], 1), |_, _| None);
+        let found = supply(&[of(0.7), of(0.8), of(0.3)], &[FULL; 2], 1, |_, _| None);
         let used: Vec<usize> = found.spans.iter().map(|span| span.cylinders[0]).collect();
         assert_eq!(used, vec![0, 1, 0], "back to the begun one");
         assert!(found.shortfall.is_none() && found.swapped_inside.is_empty());
@@ -281,22 +282,22 @@ mod tests {
     #[test]
     fn a_cut_that_no_cylinder_lasts_is_told_and_pieces_of_a_line_are_not_one_cut() {
         let long = Draw { volume: GasVolume::from_m3(1.5), ..CUT };
-        assert_eq!(supply(&[long], (&[FULL; 2], 1), |_, _| None).swapped_inside, vec![0]);
+        assert_eq!(supply(&[long], &[FULL; 2], 1, |_, _| None).swapped_inside, vec![0]);
         let pieces = Draw { pieces: 3, ..long };
-        let found = supply(&[pieces], (&[FULL; 2], 1), |_, _| None);
+        let found = supply(&[pieces], &[FULL; 2], 1, |_, _| None);
         assert!(found.swapped_inside.is_empty() && found.spans.len() == 2);
     }
 
     #[test]
     fn what_is_missing_is_told_with_the_cut_it_runs_out_in() {
-        let found = supply(&[CUT; 5], (&[FULL; 2], 1), |_, _| None);
+        let found = supply(&[CUT; 5], &[FULL; 2], 1, |_, _| None);
         assert!(found.shortfall.is_some_and(|v| (v.as_m3() - 0.5).abs() < 1e-12));
         assert_eq!(found.runs_out.map(|(place, _)| place), Some(4));
     }
 
     #[test]
     fn a_bank_of_two_stands_together() {
-        let found = supply(&[CUT; 3], (&[FULL; 2], 2), |_, _| None);
+        let found = supply(&[CUT; 3], &[FULL; 2], 2, |_, _| None);
         assert_eq!(found.spans.len(), 1);
         assert_eq!(found.spans[0].cylinders, vec![0, 1]);
     }

@@ -159,7 +159,8 @@ pub fn cold_factor(t: Temperature) -> f64 {
 /// # Errors
 /// `OutOfRange` outside [`CONTENTS`] or [`TEMPERATURE`].
 pub fn acetylene_limit(
-    (rated, left): (GasVolume, Option<GasVolume>),
+    rated: GasVolume,
+    left: Option<GasVolume>,
     air: Option<Temperature>,
     rule: Rule,
 ) -> Result<GasFlow> {

@@ -230,7 +230,7 @@ fn in_scrap(ground: &Ground<'_>) -> Lead {
     let joints = ground.joints();
     let tried = joints.iter().map(|along| {
         let way_in = straight_and_arc(ground, *along, radius, run);
-        judged(ground, *along, (radius, way_in))
+        judged(ground, *along, radius, way_in)
     });
     let mut best: Option<Tried> = None;
     for one in tried {
@@ -245,12 +245,12 @@ fn in_scrap(ground: &Ground<'_>) -> Lead {
     if let (Some((middle, _)), Some(along)) = (pole, joints.first()) {
         let mut way_in = straight_and_arc(ground, *along, radius, 0.0);
         way_in.insert(0, middle);
-        let one = judged(ground, *along, (radius, way_in));
+        let one = judged(ground, *along, radius, way_in);
         if best.as_ref().is_none_or(|so_far| one.clear > so_far.clear) {
             best = Some(one);
         }
     }
-    let best = best.unwrap_or_else(|| judged(ground, 0.0, (radius, vec![ground.path.start()])));
+    let best = best.unwrap_or_else(|| judged(ground, 0.0, radius, vec![ground.path.start()]));
     let tight = best.clear < ground.kerf / 2.0 + DRILLED;
     finished(ground, if tight { Start::DrilledHole } else { Start::Pierce }, best)
 }
@@ -261,11 +261,11 @@ pub fn pierced(ground: &Ground<'_>, along: f64) -> Option<Vec<Point>> {
     let radius = ground.arc_in();
     let run = (ground.own_clear() - radius - ground.kerf / 2.0).max(0.0);
     let way_in = straight_and_arc(ground, along, radius, run);
-    let tried = judged(ground, along, (radius, way_in));
+    let tried = judged(ground, along, radius, way_in);
     tried.room.then_some(tried.way_in)
 }
 
-fn judged(ground: &Ground<'_>, along: f64, (radius, way_in): (f64, Vec<Point>)) -> Tried {
+fn judged(ground: &Ground<'_>, along: f64, radius: f64, way_in: Vec<Point>) -> Tried {
     let start = way_in[0];
     // other contours of the part lie behind its own edge: they are never nearer
     let own = ground.contour.nearest(start).distance;

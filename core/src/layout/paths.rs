@@ -48,7 +48,7 @@ pub fn lay(part: &Part, asked: &Asked) -> Result<Laid, (Of, Fault)> {
             (of, Fault::at(FaultCode::Tiny, "layout_too_narrow", narrow.at, &kerf))
         })?;
         laid.standing.extend(found.standing);
-        laid.paths.push(closed(part, Line { of, contour, keep }, (found.path, asked)));
+        laid.paths.push(closed(part, Line { of, contour, keep }, found.path, asked));
     }
     laid.notes = notes(part, &laid, asked);
     let items = items(&laid.paths, asked);
@@ -84,7 +84,7 @@ fn run_by(hand: Handedness, keep: Keep, path: &Contour) -> Contour {
     if encloses_left { path.anticlockwise() } else { path.anticlockwise().reversed() }
 }
 
-fn closed(part: &Part, line: Line<'_>, (path, asked): (Contour, &Asked)) -> CutPath {
+fn closed(part: &Part, line: Line<'_>, path: Contour, asked: &Asked) -> CutPath {
     let Line { of, contour, keep } = line;
     let path = run_by(asked.hand, keep, &path);
     let rims = asked.rims();

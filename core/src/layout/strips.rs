@@ -18,7 +18,7 @@ pub struct Strips {
 
 /// Strips of a width out of a plate; the last needs no cut where the plate ends with it.
 #[must_use]
-pub fn strips(width: Length, kerf: Length, (count, plate): (u32, Length)) -> Strips {
+pub fn strips(width: Length, kerf: Length, count: u32, plate: Length) -> Strips {
     let (width, kerf, plate) = (width.as_m(), kerf.as_m(), plate.as_m());
     let line = |i: u32| f64::from(i) * (width + kerf) + width;
     let lines: Vec<f64> = (0..count).map(line).take_while(|at| *at <= plate + SAME).collect();

@@ -87,7 +87,7 @@ pub struct Class {
 impl Class {
     /// The class of a cut or of other work.
     #[must_use]
-    pub fn of((process, fuel): (impl Into<Way>, Fuel), bore: Length, thickness: Length) -> Self {
+    pub fn of(process: impl Into<Way>, fuel: Fuel, bore: Length, thickness: Length) -> Self {
         #[allow(
             clippy::cast_possible_truncation,
             clippy::cast_sign_loss,

@@ -143,7 +143,7 @@ fn weighed(seen: &[Seen], (ys, ages): (&[f64], &[f64]), noise: f64) -> (Vec<f64>
     let grown = |weights: &[f64]| {
         let mut tree = Tree::new(noise);
         for (i, burn) in seen.iter().enumerate() {
-            tree.add(&burn.class, ys[i], (ages[i] * weights[i], 1));
+            tree.add(&burn.class, ys[i], ages[i] * weights[i], 1);
         }
         tree
     };
@@ -160,9 +160,9 @@ fn weighed(seen: &[Seen], (ys, ages): (&[f64], &[f64]), noise: f64) -> (Vec<f64>
 
 /// How far a burn lies from what all others expect of it, standard deviations.
 fn without(tree: &mut Tree, class: &Class, (y, weight): (f64, f64), noise: f64) -> f64 {
-    tree.add(class, y, (-weight, 0));
+    tree.add(class, y, -weight, 0);
     let expected = tree.at(&Key::at(class, Level::Hand));
-    tree.add(class, y, (weight, 0));
+    tree.add(class, y, weight, 0);
     (y - expected.mean) / (expected.var + noise * noise).sqrt()
 }
 
@@ -183,7 +183,7 @@ pub(super) fn noise(kind: Taught, seen: &[Seen], (ys, ages): (&[f64], &[f64])) -
             let r = (ys[i] - expected.mean).clamp(-most, most);
             sum += ages[i] * r * r * s2 / (s2 + expected.var);
             weight += ages[i];
-            tree.add(&burn.class, expected.mean + r, (ages[i], 1));
+            tree.add(&burn.class, expected.mean + r, ages[i], 1);
         }
         s2 = sum / weight;
     }
@@ -208,7 +208,7 @@ fn changes(seen: &[Seen], (ys, ages): (&[f64], &[f64]), noise: f64) -> Vec<Chang
             (*up, *down) = (0.0, 0.0);
         }
         let kept = expected.mean + z * (expected.var + noise * noise).sqrt();
-        tree.add(&burn.class, kept, (ages[i], 1));
+        tree.add(&burn.class, kept, ages[i], 1);
     }
     found
 }
@@ -282,11 +282,8 @@ mod tests {
     use crate::record::class::Class;
 
     fn burn(bore: f64, hand: u128, factor: f64) -> Seen {
-        let class = Class::of(
-            (Process::Guided, Fuel::Propane),
-            Length::from_mm(bore),
-            Length::from_mm(12.0),
-        );
+        let class =
+            Class::of(Process::Guided, Fuel::Propane, Length::from_mm(bore), Length::from_mm(12.0));
         Seen { class: class.by(Some(hand)), factor, age: 0.0, rig: 0, changed_since: false }
     }
 

@@ -28,6 +28,6 @@ pub fn add(learned: &mut Learned, burn: &Seen) -> f64 {
     let expected = learned.tree.at(&Key::at(&burn.class, Level::Hand));
     let off = (y - expected.mean) / (expected.var + noise * noise).sqrt();
     let weight = aged(burn) * counts(off);
-    learned.tree.add(&burn.class, y, (weight, 1));
+    learned.tree.add(&burn.class, y, weight, 1);
     weight
 }

@@ -74,7 +74,7 @@ impl Tree {
     }
 
     /// Adds a burn of a weight, or takes it away with a negative one.
-    pub fn add(&mut self, class: &Class, y: f64, (weight, count): (f64, i32)) {
+    pub fn add(&mut self, class: &Class, y: f64, weight: f64, count: i32) {
         let (mut l, mut e) = (weight / self.s2, weight * y / self.s2);
         for level in UPWARD {
             let node = self.nodes.entry(Key::at(class, level)).or_default();
@@ -92,7 +92,7 @@ impl Tree {
         let weight = leaf.weight * faded;
         if weight > 0.0 {
             let count = i32::try_from(leaf.n).unwrap_or(i32::MAX);
-            self.add(&leaf.class, leaf.pull / leaf.weight, (weight, count));
+            self.add(&leaf.class, leaf.pull / leaf.weight, weight, count);
         }
     }
 

@@ -14,7 +14,7 @@ pub fn foretold(kind: Taught, seen: &[Seen]) -> Vec<Factor> {
     let mut tree = Tree::new(noise);
     let told = seen.iter().zip(&ys).map(|(burn, y)| {
         let expected = tree.at(&Key::at(&burn.class, Level::Hand));
-        tree.add(&burn.class, *y, (1.0, 1));
+        tree.add(&burn.class, *y, 1.0, 1);
         Factor::of(expected, noise * noise)
     });
     told.collect()

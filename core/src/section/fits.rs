@@ -81,7 +81,7 @@ pub fn check(profile: &Profile, panels: &[Panel], cut: &Cut) -> Result<()> {
             Range::new("cut.height", "m", radius.as_m(), room).check(height.as_m())?;
             longer_than_radius(length.as_m(), radius.as_m())
         }
-        Cut::WebOpening { opening, offset, .. } => opening_fits(profile, web, (opening, offset)),
+        Cut::WebOpening { opening, offset, .. } => opening_fits(profile, web, opening, offset),
         Cut::Strip { length, .. } => PIECE.check(length.as_m()).map(|_| ()),
         Cut::Split { offset, length } => {
             PIECE.check(length.as_m())?;
@@ -152,11 +152,7 @@ fn cope_fits(profile: &Profile, web: &Panel, cope: Notch) -> Result<()> {
     Ok(())
 }
 
-fn opening_fits(
-    profile: &Profile,
-    web: &Panel,
-    (opening, offset): (Opening, Length),
-) -> Result<()> {
+fn opening_fits(profile: &Profile, web: &Panel, opening: Opening, offset: Length) -> Result<()> {
     OFFSET.check(offset.as_m())?;
     match opening {
         Opening::Rectangle { width, height, radius } => {

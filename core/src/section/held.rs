@@ -110,14 +110,14 @@ impl Holding<'_> {
     /// Across the room: where the centre of gravity of the whole section hangs.
     fn hangs(&self, lie: Lie) -> Option<Length> {
         let (profile, panels) = self.shape;
-        ligament((panels, profile.family), &[], lie).map(|whole| whole.across)
+        ligament(panels, profile.family, &[], lie).map(|whole| whole.across)
     }
 
     /// Whether what is left after `done` strokes carries the drop in this lie (models: rule a).
     fn carries(&self, drop: &Part, done: usize, lie: Lie) -> bool {
         let (profile, panels) = self.shape;
         let strokes: Vec<&Stroke> = self.strokes[..done].iter().collect();
-        let left = ligament((panels, profile.family), &strokes, lie);
+        let left = ligament(panels, profile.family, &strokes, lie);
         let (Some(left), Some(hangs)) = (left, self.hangs(lie)) else { return false };
         carrying(&left, (drop, hangs), self.cut, self.strength)
             .is_some_and(|asked| asked.used() <= 1.0)

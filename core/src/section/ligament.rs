@@ -176,11 +176,7 @@ const SYMMETRIC: f64 = 0.01;
 
 /// What is left after these strokes; `None` where nothing is.
 #[must_use]
-pub fn ligament(
-    (panels, family): (&[Panel], Family),
-    done: &[&Stroke],
-    lie: Lie,
-) -> Option<Ligament> {
+pub fn ligament(panels: &[Panel], family: Family, done: &[&Stroke], lie: Lie) -> Option<Ligament> {
     let left: Vec<Whole<'_>> =
         panels.iter().enumerate().flat_map(|(at, panel)| whole(panel, at, done)).collect();
     let has_two_fillets = matches!(family, Family::I | Family::Tee);

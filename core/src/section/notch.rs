@@ -56,7 +56,7 @@ fn specs(profile: &Profile, panels: &[Panel], cut: &Cut) -> Vec<Spec> {
             let line = opening_line(opening, middle);
             vec![Spec { panel: web, line, start, why: "opening_in_the_scrap" }]
         }
-        Cut::Strip { flanges, length } => strip((profile, panels), flanges, length.as_m()),
+        Cut::Strip { flanges, length } => strip(profile, panels, flanges, length.as_m()),
         Cut::Split { offset, length } => {
             let lines = split_lines(profile, panels, offset.as_m());
             tied(lines, length.as_m())
@@ -66,7 +66,7 @@ fn specs(profile: &Profile, panels: &[Panel], cut: &Cut) -> Vec<Spec> {
 }
 
 /// From the flange's kerf at z = length down, round the corner, out at the end.
-fn corner_line(deep: f64, (length, radius): (f64, f64)) -> Line {
+fn corner_line(deep: f64, length: f64, radius: f64) -> Line {
     let mut line = vec![(0.0, length)];
     line.extend(arc((deep - radius, length - radius), radius, PI / 2.0, -PI / 2.0));
     line.push((deep, 0.0));
@@ -81,7 +81,7 @@ fn cope(profile: &Profile, panels: &[Panel], cope: Notch) -> Vec<Spec> {
     let Notch { length, depth, radius, flanges } = cope;
     let web = web_of(panels);
     let panel = &panels[web];
-    let line = corner_line(into_web(profile, panel, depth), (length, radius));
+    let line = corner_line(into_web(profile, panel, depth), length, radius);
     let edge = |panel: usize, line: Line, why| Spec { panel, line, start: StrokeStart::Edge, why };
     let kerf = |panel: usize, line: Line, why| Spec { panel, line, start: StrokeStart::Kerf, why };
     let across = |at: usize| vec![(0.0, length), (panels[at].width(), length)];
@@ -162,7 +162,7 @@ fn opening_line(opening: Opening, middle: f64) -> Line {
 }
 
 /// Below the fillet of a flange, so that nothing of the flange is dug; the stub is ground off.
-fn strip((profile, panels): (&Profile, &[Panel]), flanges: Flanges, length: f64) -> Vec<Spec> {
+fn strip(profile: &Profile, panels: &[Panel], flanges: Flanges, length: f64) -> Vec<Spec> {
     let web = web_of(panels);
     let (width, root) = (panels[web].width(), profile.root.as_m());
     let lines = match profile.family {

@@ -73,7 +73,7 @@ fn applies(row: &Row, setup: &Setup) -> bool {
     })
 }
 
-fn step(row: &'static Row, (rows, setup): (&'static [Row], &Setup)) -> Step {
+fn step(row: &'static Row, rows: &'static [Row], setup: &Setup) -> Step {
     let turned =
         matches!(row.code.as_str(), "open_acetylene_cylinder_turns" | "again_open_acetylene");
     let then = rows.iter().filter(|it| it.of.as_ref() == Some(&row.code) && applies(it, setup));
@@ -91,7 +91,7 @@ fn step(row: &'static Row, (rows, setup): (&'static [Row], &Setup)) -> Step {
         shade: (row.code == "lens_shade").then(|| setup.shade()).flatten(),
         options: row.policy.iter().filter_map(|it| setup.schools.get(it)).cloned().collect(),
         policies: &row.policy,
-        then: then.map(|it| step(it, (rows, setup))).collect(),
+        then: then.map(|it| step(it, rows, setup)).collect(),
         source: &row.source,
     }
 }
@@ -148,7 +148,7 @@ pub fn run_sheet(setup: &Setup) -> Result<Vec<(Phase, Vec<Step>)>> {
         .iter()
         .copied()
         .map(|phase| {
-            let steps = of_phase(phase).map(|row| (row.gas, step(row, (rows, setup)))).collect();
+            let steps = of_phase(phase).map(|row| (row.gas, step(row, rows, setup))).collect();
             let mut steps = in_order(steps, fuel_leads(phase, setup));
             steps.retain(|step| is_told(step, setup.depth));
             (phase, steps)

@@ -124,9 +124,9 @@ impl Composition {
         let sum = self.carbon_equivalent()?;
         let mut trace = Tracer::new(Quantity::CarbonEquivalent, &[Input::Composition]);
         for (code, share) in self.terms() {
-            trace.number(code, (Kind::Ratio, share), CARBON_EQUIVALENT);
+            trace.number(code, Kind::Ratio, share, CARBON_EQUIVALENT);
         }
-        trace.number("result_equivalent", (Kind::Ratio, sum), COMPUTED);
+        trace.number("result_equivalent", Kind::Ratio, sum, COMPUTED);
         Some(trace.done())
     }
 }

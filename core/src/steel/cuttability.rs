@@ -248,7 +248,7 @@ pub fn assess(
     whole(&mut found, steel)?;
     found.reasons.extend(fume_notes(steel));
     if found.cuttability != Cuttability::DoesNotCut {
-        heat(&mut found, (steel, family), thickness)?;
+        heat(&mut found, steel, family, thickness)?;
     }
     found.reasons.sort_by_key(|reason| std::cmp::Reverse(reason.level));
     Ok(found)
@@ -309,7 +309,8 @@ fn keep_cool(found: &mut Assessment) {
 /// What the steel that does cut wants of heat.
 fn heat(
     found: &mut Assessment,
-    (steel, family): (&Composition, Option<Family>),
+    steel: &Composition,
+    family: Option<Family>,
     thickness: Length,
 ) -> Result<()> {
     if is_austenitic_manganese(steel, family) {

@@ -122,10 +122,7 @@ impl Chart {
     /// Every fault by row and column: no rows, a value that cannot be, a band whose low end lies
     /// above its high one, rows that are doubled, out of order, or whose oxygen falls as the plate
     /// gets thicker.
-    pub fn new(
-        (fuel, read_at): (Fuel, ReadAt),
-        rows: Vec<ChartRow>,
-    ) -> Result<Self, Vec<ChartFault>> {
+    pub fn new(fuel: Fuel, read_at: ReadAt, rows: Vec<ChartRow>) -> Result<Self, Vec<ChartFault>> {
         let at = |row| move |(column, code)| ChartFault { row, column, code };
         let mut faults: Vec<ChartFault> = Vec::new();
         for (place, row) in rows.iter().enumerate() {
@@ -222,7 +219,7 @@ mod tests {
     }
 
     fn chart(rows: Vec<ChartRow>) -> Result<Chart, Vec<ChartFault>> {
-        Chart::new((Fuel::Acetylene, ReadAt::Torch), rows)
+        Chart::new(Fuel::Acetylene, ReadAt::Torch, rows)
     }
 
     #[test]

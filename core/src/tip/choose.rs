@@ -75,11 +75,11 @@ pub fn suitable(thickness: Length) -> Result<(Length, Length)> {
 ///
 /// # Errors
 /// Only when a table compiled in cannot be read.
-pub fn suits(tip: &Tip, (thickness, fuel): (Length, Fuel)) -> Result<bool> {
-    Ok(is_inside(tip, (thickness, fuel), suitable(thickness)?))
+pub fn suits(tip: &Tip, thickness: Length, fuel: Fuel) -> Result<bool> {
+    Ok(is_inside(tip, thickness, fuel, suitable(thickness)?))
 }
 
-fn is_inside(tip: &Tip, (thickness, fuel): (Length, Fuel), (low, high): (Length, Length)) -> bool {
+fn is_inside(tip: &Tip, thickness: Length, fuel: Fuel, (low, high): (Length, Length)) -> bool {
     match tip.chart(fuel) {
         Some(chart) => chart.at(thickness).is_some(),
         None => tip.bore >= low && tip.bore <= high,
@@ -95,7 +95,7 @@ pub fn choose<'a>(owned: &'a [Tip], need: &Need) -> Result<Option<&'a Tip>> {
     let band = suitable(need.thickness)?;
     let mut inside: Vec<(&Tip, f64)> = Vec::with_capacity(owned.len());
     for tip in owned {
-        if is_inside(tip, (need.thickness, need.fuel), band) {
+        if is_inside(tip, need.thickness, need.fuel, band) {
             inside.push((tip, runs_at(tip, need)?.as_pa()));
         }
     }
@@ -143,11 +143,11 @@ fn nearest(owned: &[Tip], (low, high): (Length, Length)) -> Option<&Tip> {
 ///
 /// # Errors
 /// Only when a table compiled in cannot be read.
-pub fn would_suit(owned: &[Tip], need: (Length, Fuel)) -> Result<Vec<Length>> {
-    let band = suitable(need.0)?;
+pub fn would_suit(owned: &[Tip], thickness: Length, fuel: Fuel) -> Result<Vec<Length>> {
+    let band = suitable(thickness)?;
     let mut bores = Vec::new();
     for tip in owned {
-        if is_inside(tip, need, band) && !bores.contains(&tip.bore) {
+        if is_inside(tip, thickness, fuel, band) && !bores.contains(&tip.bore) {
             bores.push(tip.bore);
         }
     }

@@ -199,7 +199,7 @@ pub fn plan(asked: &TakeApart, base: &Request) -> std::result::Result<WorkPlan, 
         stages.push(named(cut).with(set));
     }
     stages.push(Stage { hands: Duration::from_s(120.0), ..Stage::by_hand("apart_ground", 0.0) });
-    let mut made = WorkPlan::of(WorkKind::TakeApart, stages, (&jet.flows, &base.factors));
+    let mut made = WorkPlan::of(WorkKind::TakeApart, stages, &jet.flows, &base.factors);
     made.notes.clone_from(&jet.notes);
     made.notes.push(Note::new(Level::Caution, "work_closed_vessels", vec![]));
     made.notes.push(Note::new(Level::Info, "work_rough_is_fine", vec![]));

@@ -164,7 +164,7 @@ pub fn plan(asked: &Circle, base: &Request) -> Result<WorkPlan, Vec<Error>> {
     stages.extend(thirds);
     let out = Stage::by_hand("circle_out", settings.time.handling.as_s());
     stages.push(out);
-    let mut made = WorkPlan::of(WorkKind::Circle, stages, (&jet.flows, &base.factors));
+    let mut made = WorkPlan::of(WorkKind::Circle, stages, &jet.flows, &base.factors);
     made.notes.clone_from(&jet.notes);
     made.notes.extend(asked.notes());
     made.cut = Some(Box::new(as_one(&made, settings, &like)));

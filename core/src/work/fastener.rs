@@ -284,7 +284,7 @@ pub fn plan(asked: &Fastener, base: &Request) -> Result<WorkPlan, Vec<Error>> {
         stages.push(Stage::burning(code, washing).with(last));
     }
     stages.push(Stage::by_hand("fastener_out", 30.0));
-    let mut made = WorkPlan::of(WorkKind::Fastener, stages, (&jet.flows, &base.factors));
+    let mut made = WorkPlan::of(WorkKind::Fastener, stages, &jet.flows, &base.factors);
     made.notes = asked.notes();
     // the stages say how a head or a nut comes off
     made.notes.extend(jet.notes.iter().filter(|note| !note.code.starts_with("stroke_")).cloned());

@@ -131,7 +131,7 @@ pub fn plan(asked: &Gouge, base: &Request) -> std::result::Result<WorkPlan, Vec<
     let by_oxygen = time_to_remove(volume, jet.flows.oxygen);
     let running = Duration::from_s(own.at_pace(by_oxygen).as_s().max(passes * length / FASTEST));
     let along = |time: Duration| Speed::from_m_s(length / time.as_s());
-    let jet = jet.paced((along(by_oxygen), along(running)), own);
+    let jet = jet.paced(along(by_oxygen), along(running), own);
     let number = |name, kind, value| (name, Measure::Number(kind, value));
     let degrees = |[from, to]: [f64; 2]| {
         let angle = |name, degrees: f64| number(name, Kind::Angle, degrees.to_radians());
@@ -157,15 +157,15 @@ pub fn plan(asked: &Gouge, base: &Request) -> std::result::Result<WorkPlan, Vec<
             number("volume_mm3", Kind::Ratio, volume * 1e9),
         ]),
     ];
-    let mut made = WorkPlan::of(WorkKind::Gouge, stages, (&jet.flows, &base.factors));
+    let mut made = WorkPlan::of(WorkKind::Gouge, stages, &jet.flows, &base.factors);
     made.notes.clone_from(&jet.notes);
     if !owned {
         let bore = number("bore", Kind::Bore, jet.tip.bore.as_m());
         made.notes.push(Note::new(Level::Caution, "work_no_gouging_tip", vec![bore]));
     }
     made.notes.push(Note::new(Level::Info, "work_by_oxygen", vec![]));
-    let groove = (&jet, Length::from_m(width));
-    made.cut = Some(Box::new(of_its_own(&made, &asked.like(base), groove)?));
+    let width = Length::from_m(width);
+    made.cut = Some(Box::new(of_its_own(&made, &asked.like(base), &jet, width)?));
     made.tip = Some(jet.tip);
     Ok(made)
 }

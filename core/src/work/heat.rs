@@ -65,7 +65,7 @@ fn cylinders(fuel: Fuel, flow: GasFlow, base: &Request) -> Result<Option<(GasFlo
     let air = base.gas.cylinder_temperature;
     let limit = match fuel {
         Fuel::NaturalGas => return Ok(None),
-        Fuel::Acetylene => acetylene_limit((FULL.0, None), air, Rule::OneFifteenth)?,
+        Fuel::Acetylene => acetylene_limit(FULL.0, None, air, Rule::OneFifteenth)?,
         Fuel::Propane | Fuel::Propylene => {
             let around = (air.unwrap_or(AIR), base.policy.ambient);
             boil_off(fuel, FULL.1, around, (Draw::Continuous, None))?
@@ -75,7 +75,7 @@ fn cylinders(fuel: Fuel, flow: GasFlow, base: &Request) -> Result<Option<(GasFlo
     Ok(Some((limit, needed)))
 }
 
-fn supply_note(fuel: Fuel, flow: GasFlow, (limit, needed): (GasFlow, Option<u32>)) -> Note {
+fn supply_note(fuel: Fuel, flow: GasFlow, limit: GasFlow, needed: Option<u32>) -> Note {
     let mut values = vec![
         number("flow", Kind::GasFlow, flow.as_m3_s()),
         number("limit", Kind::GasFlow, limit.as_m3_s()),
@@ -204,9 +204,9 @@ pub fn plan(asked: &Heat, base: &Request) -> std::result::Result<WorkPlan, Vec<E
         Stage::heating("heat_spell", asked.spell).with(hot.clone().into_iter().collect()),
         Stage::by_hand("heat_check", 60.0).with(hot.into_iter().collect()),
     ];
-    let mut made = WorkPlan::of(WorkKind::Heat, stages, (&flows, &base.factors));
+    let mut made = WorkPlan::of(WorkKind::Heat, stages, &flows, &base.factors);
     made.notes.extend(misfits(&base.gear_with_tip(None), fuel).map_err(one)?);
-    made.notes.extend(supply.map(|supply| supply_note(fuel, asked.flow, supply)));
+    made.notes.extend(supply.map(|(limit, needed)| supply_note(fuel, asked.flow, limit, needed)));
     made.notes.extend(hose_notes(&flows, base).map_err(one)?);
     made.notes.push(Note::new(Level::Caution, "work_never_by_cutting_tip", vec![]));
     if let Some(t) = asked.temperature {

@@ -49,13 +49,13 @@ impl Jet {
         let ((fuel, preheat_oxygen), of_flame) = flame(request.gas.fuel, path)?;
         let flows = Flows { oxygen: tip.flow.set, preheat_oxygen, fuel };
         let (oxygen, mut notes, by_oxygen) = oxygen_setting(request, &tip, &flows)?;
-        let (fuel, of_fuel, by_fuel) = fuel_setting(request, (path, &tip), fuel)?;
+        let (fuel, of_fuel, by_fuel) = fuel_setting(request, path, &tip, fuel)?;
         notes.extend(of_fuel);
         notes.extend(gear_notes(request, &tip.tip, fuel.set, oxygen.set)?);
         let stands =
             |band: Band<GaugePressure>, gas| (!has_no_setting(&notes, gas)).then_some(band.set);
         let (oxygen, fuel) = (stands(oxygen, OXYGEN), stands(fuel, request.gas.fuel.code()));
-        let (heat, by_heat) = start_preheat(request, (path, tip.tip.kind))?;
+        let (heat, by_heat) = start_preheat(request, path, tip.tip.kind)?;
         let traces = of_flame.into_iter().chain([by_oxygen, by_fuel, by_heat]).collect();
         let fitted =
             Fitted { bore: tip.tip.bore, face: tip.face, kind: tip.tip.kind, label: tip.tip.label };
@@ -83,14 +83,14 @@ impl Jet {
 
     /// The same with how its pace came to be: of a length by the time that its oxygen takes with nothing learned, and as it
     /// came out by what the shop has learned and by the fastest that a hand goes.
-    pub(super) fn paced(mut self, (unlearned, pace): (Speed, Speed), own: Own) -> Self {
+    pub(super) fn paced(mut self, unlearned: Speed, pace: Speed, own: Own) -> Self {
         let mut trace = Tracer::new(Quantity::TravelSpeed, PACE_INPUTS);
-        trace.number("pace_by_oxygen", (Kind::Speed, unlearned.as_m_s()), OURS);
+        trace.number("pace_by_oxygen", Kind::Speed, unlearned.as_m_s(), OURS);
         own.step(&mut trace);
         if pace.as_m_s() < unlearned.as_m_s() * own.factor * (1.0 - 1e-9) {
-            trace.number("pace_of_a_hand", (Kind::Speed, pace.as_m_s()), FROM_MEMORY);
+            trace.number("pace_of_a_hand", Kind::Speed, pace.as_m_s(), FROM_MEMORY);
         }
-        trace.number("result_speed", (Kind::Speed, pace.as_m_s()), COMPUTED);
+        trace.number("result_speed", Kind::Speed, pace.as_m_s(), COMPUTED);
         self.traces.push(trace.done());
         self
     }

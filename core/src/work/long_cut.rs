@@ -91,7 +91,7 @@ pub fn plan(asked: &LongCut, base: &Request) -> std::result::Result<WorkPlan, Ve
         Stage::burning("long_run", running).with(set),
         Stage::by_hand("long_free", 60.0),
     ];
-    let mut made = WorkPlan::of(WorkKind::LongCut, stages, (&jet.flows, &base.factors));
+    let mut made = WorkPlan::of(WorkKind::LongCut, stages, &jet.flows, &base.factors);
     made.notes.clone_from(&jet.notes);
     made.notes.push(Note::new(Level::Caution, "work_long_cut_is_rough", vec![]));
     made.cut = Some(Box::new(as_one(&made, settings, &like)));

@@ -153,7 +153,7 @@ pub fn plan(asked: &Rail, base: &Request) -> std::result::Result<WorkPlan, Vec<E
         stages.push(Stage::burning("rail_weld", time).with(set));
     }
     stages.push(Stage::by_hand("rail_run_out", 20.0));
-    let mut made = WorkPlan::of(WorkKind::Rail, stages, (&jet.flows, &base.factors));
+    let mut made = WorkPlan::of(WorkKind::Rail, stages, &jet.flows, &base.factors);
     made.notes.clone_from(&jet.notes);
     made.notes.extend(asked.height_note(&settings));
     made.dial = dial.map(|dial| dial.for_pace(pace));

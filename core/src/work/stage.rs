@@ -141,7 +141,7 @@ pub struct WorkPlan {
 
 impl WorkPlan {
     /// Stages with what they burn, by what the shop has learned.
-    pub(super) fn of(kind: WorkKind, stages: Vec<Stage>, (flows, own): (&Flows, &Factors)) -> Self {
+    pub(super) fn of(kind: WorkKind, stages: Vec<Stage>, flows: &Flows, own: &Factors) -> Self {
         let gas = Amounts::sum(stages.iter().map(|stage| stage.gas(flows, own)));
         Self {
             kind,

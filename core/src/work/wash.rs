@@ -103,7 +103,7 @@ pub fn plan(asked: &Wash, base: &Request) -> std::result::Result<WorkPlan, Vec<E
     let by_oxygen = time_to_remove(volume, jet.flows.oxygen);
     let running = own.at_pace(by_oxygen);
     let along = |time: Duration| Speed::from_m_s(length / time.as_s());
-    let jet = jet.paced((along(by_oxygen), along(running)), own);
+    let jet = jet.paced(along(by_oxygen), along(running), own);
     let number = |name, kind, value| (name, Measure::Number(kind, value));
     let left = number("leave", Kind::Gap, leave);
     let mut settings = jet.pressures();
@@ -118,10 +118,10 @@ pub fn plan(asked: &Wash, base: &Request) -> std::result::Result<WorkPlan, Vec<E
         Stage::by_hand("wash_check", 30.0).with(vec![left.clone()]),
         Stage::grinding("wash_grind", grinding).with(vec![left]),
     ];
-    let mut made = WorkPlan::of(WorkKind::Wash, stages, (&jet.flows, &base.factors));
+    let mut made = WorkPlan::of(WorkKind::Wash, stages, &jet.flows, &base.factors);
     made.notes.clone_from(&jet.notes);
     made.notes.push(Note::new(Level::Info, "work_by_oxygen", vec![]));
-    made.cut = Some(Box::new(of_its_own(&made, &like, (&jet, asked.width))?));
+    made.cut = Some(Box::new(of_its_own(&made, &like, &jet, asked.width)?));
     made.tip = Some(jet.tip);
     Ok(made)
 }

@@ -21,7 +21,7 @@ fn taken(stage: &Stage, settings: &Settings, like: &Request) -> Taken {
     let (time, gas) = (stage.times(), stage.gas(&settings.flows(), &like.factors));
     // a heating head wears no cutting tip
     let starts = u32::from(!settings.heats && stage.heat.as_s() > 0.0);
-    let cost = like.prices.as_ref().map(|prices| Cost::of(prices, (&time, starts), &gas));
+    let cost = like.prices.as_ref().map(|prices| Cost::of(prices, &time, starts, &gas));
     Taken { starts, time, gas, cost, named: ("stage", Measure::Word(stage.code)) }
 }
 
@@ -51,7 +51,8 @@ const fn only<T: Copy>(value: T) -> Band<T> {
 pub(super) fn of_its_own(
     made: &WorkPlan,
     like: &Request,
-    (jet, width): (&Jet, Length),
+    jet: &Jet,
+    width: Length,
 ) -> Result<Settings, Vec<Error>> {
     let cut = plan_cut(like)?;
     let burning: f64 = made.stages.iter().map(|stage| stage.jet.as_s()).sum();

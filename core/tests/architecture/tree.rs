@@ -22,6 +22,8 @@ pub struct Parameters {
     pub taken: usize,
     /// The parts of the widest tuple among them.
     pub widest: usize,
+    /// How many are pairs of two types: things of their own that were only put together.
+    pub mixed: usize,
 }
 
 /// Every file under a folder with an ending.
@@ -146,6 +148,13 @@ impl<'a> Visit<'a> for Signatures {
     }
 
     fn visit_signature(&mut self, signature: &'a Signature) {
+        let mixed = |given: &&FnArg| match given {
+            FnArg::Typed(typed) => match &*typed.ty {
+                Type::Tuple(tuple) => tuple.elems.iter().any(|part| part != &tuple.elems[0]),
+                _ => false,
+            },
+            FnArg::Receiver(_) => false,
+        };
         let parts = |given: &FnArg| match given {
             FnArg::Typed(typed) => match (&*typed.pat, &*typed.ty) {
                 (Pat::Tuple(pattern), _) => pattern.elems.len(),
@@ -156,7 +165,8 @@ impl<'a> Visit<'a> for Signatures {
         };
         let taken = signature.inputs.iter().filter(|one| matches!(one, FnArg::Typed(_))).count();
         let widest = signature.inputs.iter().map(parts).max().unwrap_or(0);
-        self.found.push((signature.ident.to_string(), Parameters { taken, widest }));
+        let mixed = signature.inputs.iter().filter(mixed).count();
+        self.found.push((signature.ident.to_string(), Parameters { taken, widest, mixed }));
     }
 }
 

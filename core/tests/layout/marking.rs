@@ -78,7 +78,7 @@ proptest! {
     fn strips_add_up_to_the_plate(
         width in 10.0..80.0_f64, kerf in 1.0..4.0_f64, plate in 100.0..900.0_f64, count in 1..40_u32,
     ) {
-        let found = strips(mm(width), mm(kerf), (count, mm(plate)));
+        let found = strips(mm(width), mm(kerf), count, mm(plate));
         let whole = f64::from(found.whole);
         if found.whole > 0 && whole * width + whole * kerf <= plate {
             prop_assert!((whole * (width + kerf) + found.keeps * 1e3 - plate).abs() < 1e-9);
@@ -95,7 +95,7 @@ proptest! {
 /// Four of 38 mm with a kerf of 2 out of 160 mm leave nothing; out of 158 mm the last needs no cut; out of 157 mm it is short.
 #[test]
 fn the_last_strip_is_not_found_short_at_the_plate() {
-    let four = |plate: f64| strips(Length::from_mm(38.0), Length::from_mm(2.0), (4, mm(plate)));
+    let four = |plate: f64| strips(Length::from_mm(38.0), Length::from_mm(2.0), 4, mm(plate));
     let lines: Vec<i64> = four(160.0).lines.iter().map(|m| (m * 1e3).round() as i64).collect();
     assert_eq!(lines, [38, 78, 118, 158]);
     assert_eq!((four(160.0).whole, four(158.0).whole, four(157.0).whole), (4, 4, 3));

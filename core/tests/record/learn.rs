@@ -11,7 +11,7 @@ use proptest::prelude::*;
 pub fn class(process: usize, fuel: usize, bore: f64, hand: u128) -> Class {
     let process = [Process::Freehand, Process::Guided, Process::Machine][process];
     let fuel = [Fuel::Acetylene, Fuel::Propane][fuel];
-    Class::of((process, fuel), Length::from_mm(bore), Length::from_mm(12.0)).by(Some(hand))
+    Class::of(process, fuel, Length::from_mm(bore), Length::from_mm(12.0)).by(Some(hand))
 }
 
 pub fn seen(class: Class, factor: f64) -> Seen {

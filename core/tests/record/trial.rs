@@ -11,7 +11,7 @@ use galvanon_core::record::trial::{By, Way, better, matched, order};
 use proptest::prelude::*;
 
 fn class(fuel: Fuel, mm: f64, hand: u128) -> Class {
-    Class::of((Process::Guided, fuel), Length::from_mm(1.2), Length::from_mm(mm)).by(Some(hand))
+    Class::of(Process::Guided, fuel, Length::from_mm(1.2), Length::from_mm(mm)).by(Some(hand))
 }
 
 proptest! {

@@ -20,7 +20,7 @@ fn a_mark_reads_again_as_it_was_stamped() {
     };
     let context = chart::Context { bore: None, fuel: Fuel::Acetylene, read_at: ReadAt::Torch };
     for mark in ["1-101, long", "3/4\"", "a \"B\", c", "plain"] {
-        let made = Chart::new((Fuel::Acetylene, ReadAt::Torch), vec![row]).expect("a chart");
+        let made = Chart::new(Fuel::Acetylene, ReadAt::Torch, vec![row]).expect("a chart");
         let of =
             chart::ChartOf { bore: Length::from_mm(1.2), mark: Some(mark.to_owned()), chart: made };
         let text = chart::write(&[of]).expect("a table");

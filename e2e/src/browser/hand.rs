@@ -10,10 +10,15 @@ use crate::browser::{Browser, PATIENCE, POLL};
 /// A mouse in the hand reports about so often.
 const POINTER_STEP: Duration = Duration::from_millis(8);
 
-/// Whether a click met something else than what was looked at.
+/// Whether a click met something else than what was looked at, or a menu that had not come to its place.
 fn has_moved(error: &WebDriverError) -> bool {
-    use thirtyfour::error::WebDriverErrorInner::{ElementClickIntercepted, StaleElementReference};
-    matches!(**error, ElementClickIntercepted(_) | StaleElementReference(_))
+    use thirtyfour::error::WebDriverErrorInner::{
+        ElementClickIntercepted, ElementNotInteractable, StaleElementReference,
+    };
+    matches!(
+        **error,
+        ElementClickIntercepted(_) | ElementNotInteractable(_) | StaleElementReference(_)
+    )
 }
 
 impl Browser {
@@ -22,7 +27,7 @@ impl Browser {
     /// # Errors
     /// When there is none.
     pub async fn click(&self, words: &str) -> Result<()> {
-        self.click_found(Self::saying(words), words).await
+        self.click_found(&Self::saying(words), words).await
     }
 
     /// Picks an option of a list by its words.
@@ -32,7 +37,7 @@ impl Browser {
     pub async fn choose(&self, label: &str, option: &str) -> Result<()> {
         self.press_at(&format!("[aria-label='{label}']"), "\u{e007}").await?;
         let item = format!("//*[@role='option'][normalize-space(.)='{option}']");
-        self.click_found(By::XPath(item), option).await
+        self.click_found(&item, option).await
     }
 
     /// Clicks what matches a CSS selector.
@@ -40,15 +45,15 @@ impl Browser {
     /// # Errors
     /// When there is nothing to see there.
     pub async fn tap(&self, css: &str) -> Result<()> {
-        self.click_found(By::Css(css), css).await
+        self.click_found(css, css).await
     }
 
     /// Clicks what is found. Where the page moved between the look and the click nothing was clicked, and a person looks
     /// again.
-    async fn click_found(&self, by: By, what: &str) -> Result<()> {
+    async fn click_found(&self, place: &str, what: &str) -> Result<()> {
         let until = Instant::now() + PATIENCE;
         loop {
-            let element = self.displayed(by.clone(), what).await?;
+            let element = self.displayed(place, what).await?;
             let clicked = match self.bring_up(&element).await {
                 Ok(()) => element.click().await,
                 Err(error) => Err(error),
@@ -93,7 +98,7 @@ impl Browser {
     /// # Errors
     /// When there is none.
     pub async fn fill_field(&self, label: &str, text: &str) -> Result<()> {
-        self.click_found(Self::labelled(label), label).await?;
+        self.click_found(&Self::labelled(label), label).await?;
         let field = self.field(label).await?;
         field.send_keys(Key::Control + "a").await?;
         field.send_keys(text).await?;

@@ -9,6 +9,7 @@ use std::time::{Duration, Instant};
 
 use anyhow::{Result, bail};
 use serde_json::{Value, json};
+use tempfile::TempDir;
 use thirtyfour::prelude::*;
 use tokio::process::Child;
 use tokio::sync::Mutex;
@@ -16,6 +17,8 @@ use tokio::sync::Mutex;
 /// How long something may take to appear: long, for a busy machine; it is no speed test.
 const PATIENCE: Duration = Duration::from_secs(20);
 const POLL: Duration = Duration::from_millis(40);
+/// The first element at a place that can be seen, best one a hand can reach, found and judged in one question.
+const LOOK: &str = include_str!("look.js");
 
 /// A screen.
 #[derive(Clone, Copy, Debug)]
@@ -33,8 +36,8 @@ pub struct Viewport {
 pub struct Browser {
     driver: WebDriver,
     address: String,
-    /// Ended when the last clone goes.
-    _service: Arc<Mutex<Child>>,
+    /// Ended, and its profile removed, when the last clone goes.
+    _service: Arc<(Mutex<Child>, TempDir)>,
 }
 
 impl Browser {
@@ -92,14 +95,13 @@ impl Browser {
         Ok(self.driver.current_url().await?.path().to_owned())
     }
 
-    /// Waits for the first element that can be seen; one that is replaced meanwhile is looked up again.
-    pub(crate) async fn displayed(&self, by: By, what: &str) -> Result<WebElement> {
+    /// Waits for the first element that can be seen at a place: a CSS selector, or an XPath, which begins with `//` or `(//`.
+    pub(crate) async fn displayed(&self, place: &str, what: &str) -> Result<WebElement> {
         let until = Instant::now() + PATIENCE;
         while Instant::now() < until {
-            for element in self.driver.find_all(by.clone()).await? {
-                if element.is_displayed().await.unwrap_or(false) {
-                    return Ok(element);
-                }
+            let seen = self.driver.execute(LOOK, vec![json!(place)]).await?;
+            if !seen.json().is_null() {
+                return Ok(seen.element()?);
             }
             tokio::time::sleep(POLL).await;
         }
@@ -111,7 +113,7 @@ impl Browser {
     /// # Errors
     /// When it does not appear.
     pub async fn see(&self, css: &str) -> Result<WebElement> {
-        self.displayed(By::Css(css), css).await
+        self.displayed(css, css).await
     }
 
     /// Waits for something that matches a CSS selector, to be seen or not: a file field is hidden.
@@ -134,15 +136,14 @@ impl Browser {
     /// # Errors
     /// When there is none.
     pub async fn see_words(&self, words: &str) -> Result<WebElement> {
-        self.displayed(Self::saying(words), words).await
+        self.displayed(&Self::saying(words), words).await
     }
 
     /// A button, link or choice that says `words`.
-    fn saying(words: &str) -> By {
-        let path = format!(
+    fn saying(words: &str) -> String {
+        format!(
             "//*[self::button or self::a or @role='radio' or @role='option' or @role='menuitem' or @role='menuitemradio'][contains(normalize-space(.), \"{words}\") or contains(@aria-label, \"{words}\")]"
-        );
-        By::XPath(path)
+        )
     }
 
     /// Waits until the text at `css` holds `words`, and gives that text.
@@ -210,10 +211,10 @@ impl Browser {
     /// # Errors
     /// When there is none.
     pub async fn field(&self, label: &str) -> Result<WebElement> {
-        self.displayed(Self::labelled(label), label).await
+        self.displayed(&Self::labelled(label), label).await
     }
 
-    fn labelled(label: &str) -> By {
-        By::XPath(format!("//label[normalize-space(.)='{label}']/following::input[1]"))
+    fn labelled(label: &str) -> String {
+        format!("//label[normalize-space(.)='{label}']/following::input[1]")
     }
 }

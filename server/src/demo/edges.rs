@@ -109,7 +109,7 @@ async fn load_burn(pool: &PgPool, entry: BurnEntry, known: &Known<'_>) -> Result
     burn.verified = burn.person_id.is_some();
     crate::api::record::burns::held_against_its_plan(pool, &mut burn, Vec::new()).await?;
     let id = Uuid::now_v7();
-    burns::put(&mut *pool.acquire().await?, RowKey { id, by: None }, (&burn, &body)).await?;
+    burns::put(&mut *pool.acquire().await?, RowKey { id, by: None }, &burn, &body).await?;
     Ok(id)
 }
 
@@ -138,7 +138,7 @@ async fn load_diagnosis(
     let request: kept::KeptRequest = read_body(&body)?;
     let new = kept::checked(pool, &request).await?;
     let (id, by) = (Uuid::now_v7(), named(known.crew, &entry.by));
-    diagnoses::put(&mut *pool.acquire().await?, RowKey { id, by }, (&new, &body)).await?;
+    diagnoses::put(&mut *pool.acquire().await?, RowKey { id, by }, &new, &body).await?;
     if let Some(name) = entry.photo {
         let file = folder.join(&name);
         let bytes = std::fs::read(&file)

@@ -136,9 +136,9 @@ async fn load_run(pool: &PgPool, entry: &RunEntry, known: &Known<'_>) -> Result<
         .bind(begun)
         .execute(pool)
         .await?;
-    let events = told(entry, (begun, person), known)?;
+    let events = told(entry, begun, person, known)?;
     let to = To { job, run, by: Caller { person, ..Caller::default() } };
-    for answer in keep_all(pool, &to, (&events, events.len())).await? {
+    for answer in keep_all(pool, &to, &events, events.len()).await? {
         if answer.outcome == "refused" {
             let why =
                 answer.fields.first().map_or(String::new(), |fault| fault.message.to_string());
@@ -151,7 +151,8 @@ async fn load_run(pool: &PgPool, entry: &RunEntry, known: &Known<'_>) -> Result<
 /// What a tablet told of the run, evenly over its minutes.
 fn told(
     entry: &RunEntry,
-    (begun, person): (OffsetDateTime, Option<Uuid>),
+    begun: OffsetDateTime,
+    person: Option<Uuid>,
     known: &Known<'_>,
 ) -> Result<Vec<Value>, DemoError> {
     use time::format_description::well_known::Rfc3339;
@@ -188,13 +189,13 @@ async fn load_trial(pool: &PgPool, entry: &TrialEntry) -> Result<(), DemoError> 
     let id = Uuid::now_v7();
     let trial = designed(id, &asked)?;
     let mut strips = trial.strips.clone();
-    trials::put(&mut *pool.acquire().await?, RowKey { id, by: None }, (&trial, &body)).await?;
+    trials::put(&mut *pool.acquire().await?, RowKey { id, by: None }, &trial, &body).await?;
     let (mut a, mut b) = (entry.a.iter().copied(), entry.b.iter().copied());
     for strip in &mut strips {
         strip.value = if strip.way == "a" { a.next() } else { b.next() };
     }
     let seen = RowSeen { id, version: 1, by: None };
-    trials::note(&mut *pool.acquire().await?, &seen, (&strips, &body)).await?;
+    trials::note(&mut *pool.acquire().await?, &seen, &strips, &body).await?;
     Ok(())
 }
 
@@ -209,7 +210,8 @@ async fn load_quote(pool: &PgPool, entry: &QuoteEntry, known: &Known<'_>) -> Res
     quotes::put(
         &mut *pool.acquire().await?,
         RowKey { id: Uuid::now_v7(), by: None },
-        (&quote, &body),
+        &quote,
+        &body,
     )
     .await?;
     Ok(())

@@ -117,7 +117,7 @@ pub(super) async fn load_line(
         json!({ "job_id": job_id, "typed": line.typed, "input": line.input, "position": position });
     let id = Uuid::now_v7();
     let Made::New(_) =
-        job_lines::put(&mut *pool.acquire().await?, RowKey { id, by }, (&line, &body)).await?
+        job_lines::put(&mut *pool.acquire().await?, RowKey { id, by }, &line, &body).await?
     else {
         return Err(DemoError::Line(line.typed, "id used twice".into()));
     };

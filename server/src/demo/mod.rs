@@ -124,7 +124,7 @@ pub async fn load(pool: &PgPool, folder: &Path) -> Result<bool, DemoError> {
     files.sort();
     let mut jobs = Vec::new();
     for file in files {
-        jobs.push(load_job(pool, read(&file)?, (&crew, &labels)).await?);
+        jobs.push(load_job(pool, read(&file)?, &crew, &labels).await?);
     }
     let known = Known { crew: &crew, labels: &labels, jobs: &jobs };
     edges::load(pool, folder, &known).await?;
@@ -140,7 +140,7 @@ async fn load_people(
     let mut crew = Vec::new();
     for person in entries {
         let id = Uuid::now_v7();
-        people::put(&mut *pool.acquire().await?, RowKey { id, by: None }, (person, &json!(person)))
+        people::put(&mut *pool.acquire().await?, RowKey { id, by: None }, person, &json!(person))
             .await?;
         people::invented(pool, id).await?;
         crew.push((person.name.clone(), id));
@@ -167,7 +167,8 @@ async fn load_clearances(pool: &PgPool, file: &Path, crew: &Named) -> Result<(),
         clearances::put(
             &mut *pool.acquire().await?,
             RowKey { id: Uuid::now_v7(), by },
-            (&new, &body),
+            &new,
+            &body,
         )
         .await?;
     }
@@ -211,13 +212,13 @@ async fn load_rack(
         checked(&new.kind, &said)?;
         let body = serde_json::to_value(&new).map_err(crate::error::ApiError::from)?;
         let id = Uuid::now_v7();
-        gear::put(&mut *pool.acquire().await?, RowKey { id, by: None }, (&new, &body)).await?;
+        gear::put(&mut *pool.acquire().await?, RowKey { id, by: None }, &new, &body).await?;
         for before in entry.read_before {
             let mut fields = new.fields.clone();
             for (key, value) in before.fields {
                 fields[key] = value;
             }
-            cylinder_log::add(pool, id, (ago(before.days_ago), &fields)).await?;
+            cylinder_log::add(pool, id, ago(before.days_ago), &fields).await?;
         }
         labels.push((new.label, id));
     }
@@ -227,7 +228,8 @@ async fn load_rack(
 async fn load_job(
     pool: &PgPool,
     file: JobFile,
-    (crew, labels): (&Named, &Named),
+    crew: &Named,
+    labels: &Named,
 ) -> Result<Vec<Loaded>, DemoError> {
     let by = crew.iter().find(|(name, _)| *name == file.by).map(|(_, id)| *id);
     let mut rig = file.rig;
@@ -239,7 +241,7 @@ async fn load_job(
     let job = NewJob { name: file.name, note: file.note, rig };
     let body = json!({ "name": job.name, "note": job.note, "rig": job.rig });
     let job_id = Uuid::now_v7();
-    jobs::put(&mut *pool.acquire().await?, RowKey { id: job_id, by }, (&job, &body)).await?;
+    jobs::put(&mut *pool.acquire().await?, RowKey { id: job_id, by }, &job, &body).await?;
     age(pool, job_id, file.days_ago).await?;
     let shop = Shop::read(pool, None).await?;
     let mut lines = Vec::new();

@@ -104,7 +104,8 @@ pub async fn load(pool: &PgPool, file: &Path, known: &Known<'_>) -> Result<(), D
         diagnoses::put(
             &mut *pool.acquire().await?,
             RowKey { id: Uuid::now_v7(), by: named(known.crew, &by) },
-            (&new, &body),
+            &new,
+            &body,
         )
         .await?;
     }

@@ -35,7 +35,7 @@ impl Key {
 
     /// The cookie that gives a key to a browser.
     #[must_use]
-    pub fn given(self, key: &str, (secure, lasts): (bool, Duration)) -> Cookie<'static> {
+    pub fn given(self, key: &str, secure: bool, lasts: Duration) -> Cookie<'static> {
         let lasts = if self == Self::Device { Duration::days(DEVICE_DAYS) } else { lasts };
         Cookie::build(self.name(secure), key.to_owned())
             .path("/")
@@ -49,7 +49,7 @@ impl Key {
     /// The cookie that takes it back.
     #[must_use]
     pub fn taken(self, secure: bool) -> Cookie<'static> {
-        let mut cookie = self.given("", (secure, Duration::ZERO));
+        let mut cookie = self.given("", secure, Duration::ZERO);
         cookie.make_removal();
         cookie
     }
@@ -62,7 +62,7 @@ mod tests {
     #[test]
     fn over_https_a_cookie_is_of_this_host_alone() {
         let day = Duration::days(1);
-        let cookie = Key::Session.given("k", (true, day)).to_string();
+        let cookie = Key::Session.given("k", true, day).to_string();
         for part in
             ["__Host-galvanon=k", "HttpOnly", "SameSite=Lax", "Secure", "Path=/", "Max-Age=86400"]
         {
@@ -70,7 +70,7 @@ mod tests {
         }
         assert!(!cookie.contains("Domain"), "{cookie}");
         // on this machine itself there is no https: a browser would not keep it
-        let plain = Key::Device.given("k", (false, day)).to_string();
+        let plain = Key::Device.given("k", false, day).to_string();
         assert!(!plain.contains("Secure") && plain.starts_with("galvanon-device=k"), "{plain}");
         assert!(Key::Session.taken(true).to_string().contains("Max-Age=0"));
     }

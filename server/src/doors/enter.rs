@@ -87,7 +87,7 @@ async fn asked(request: &ServiceRequest) -> ApiResult<Caller> {
     request.extensions_mut().insert(Judged);
     let rule = door(request.method().as_str(), &path);
     let pool = request.app_data::<web::Data<PgPool>>().ok_or_else(missing)?;
-    admitted(pool, (doors, request.request()), rule).await
+    admitted(pool, doors, request.request(), rule).await
 }
 
 /// Figures of the server are for this machine itself, and for who carries a token or session.
@@ -101,19 +101,20 @@ async fn watched(request: &ServiceRequest) -> ApiResult<Caller> {
     if here {
         return Ok(Caller::default());
     }
-    let found = known(pool, (doors, request.request())).await?;
+    let found = known(pool, doors, request.request()).await?;
     found.role.map(|_| found).ok_or(ApiError::SignedOut)
 }
 
 async fn admitted(
     pool: &PgPool,
-    (doors, request): (&Doors, &HttpRequest),
+    doors: &Doors,
+    request: &HttpRequest,
     rule: Option<Door>,
 ) -> ApiResult<Caller> {
     let found = match rule {
-        Some(Door::Always) => return known(pool, (doors, request)).await.or_else(unless_away),
+        Some(Door::Always) => return known(pool, doors, request).await.or_else(unless_away),
         Some(Door::Open) if doors.open_calculators => return Ok(Caller::default()),
-        _ => known(pool, (doors, request)).await?,
+        _ => known(pool, doors, request).await?,
     };
     let needed = match rule {
         Some(Door::OpenKnown) if doors.open_calculators => return Ok(found),
@@ -164,7 +165,7 @@ fn bearer(request: &HttpRequest) -> Option<&str> {
 }
 
 /// Who a request is of, by whatever key it carries.
-async fn known(pool: &PgPool, (doors, request): (&Doors, &HttpRequest)) -> ApiResult<Caller> {
+async fn known(pool: &PgPool, doors: &Doors, request: &HttpRequest) -> ApiResult<Caller> {
     let mut caller = Caller::default();
     if let Some(token) = bearer(request) {
         let found = tokens::known(pool, &secret::hash(token)).await?;
@@ -190,7 +191,7 @@ async fn known(pool: &PgPool, (doors, request): (&Doors, &HttpRequest)) -> ApiRe
         && let Some(device) = devices::known(pool, &secret::hash(&key)).await?
     {
         caller.device = Some(device.id);
-        devices::seen(pool, (device.id, ahead_s)).await?;
+        devices::seen(pool, device.id, ahead_s).await?;
         caller.revoked = device.revoked_at.is_some();
     }
     Ok(caller)

@@ -324,19 +324,20 @@ impl Fields {
     /// A day as 2026-05-31; `None` when it is left out or faulty.
     pub fn day(&mut self, path: &str, given: Option<&str>) -> Option<Date> {
         let format = time::macros::format_description!("[year]-[month]-[day]");
-        self.parsed(path, (given, "a day as 2026-05-31"), |text| Date::parse(text, &format).ok())
+        self.parsed(path, given, "a day as 2026-05-31", |text| Date::parse(text, &format).ok())
     }
 
     /// A time as 2026-05-31T09:00:00Z; `None` when it is left out or faulty.
     pub fn moment(&mut self, path: &str, given: Option<&str>) -> Option<OffsetDateTime> {
         let expected = "a time as 2026-05-31T09:00:00Z";
-        self.parsed(path, (given, expected), |text| OffsetDateTime::parse(text, &Rfc3339).ok())
+        self.parsed(path, given, expected, |text| OffsetDateTime::parse(text, &Rfc3339).ok())
     }
 
     fn parsed<T>(
         &mut self,
         path: &str,
-        (given, expected): (Option<&str>, &str),
+        given: Option<&str>,
+        expected: &str,
         parse: impl Fn(&str) -> Option<T>,
     ) -> Option<T> {
         let given = given?;

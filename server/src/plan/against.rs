@@ -53,7 +53,7 @@ pub fn against(card: &Value, done: &Done) -> ApiResult<Against> {
     let base = work.request();
     let stages = of_stages(&request, base, &done.stages)?;
     let way = way_of(&request, base.cut.process)?;
-    Ok(with_stages(held(base, &settings, (done, whole)), way, &stages))
+    Ok(with_stages(held(base, &settings, done, whole), way, &stages))
 }
 
 /// How a cut or a work is done, as learning holds it.
@@ -90,7 +90,7 @@ fn with_stages(held: Against, way: Way, told: &OfStages) -> Against {
     }
 }
 
-fn held(request: &Request, settings: &Settings, (done, whole): (&Done, bool)) -> Against {
+fn held(request: &Request, settings: &Settings, done: &Done, whole: bool) -> Against {
     // of one straight cut the pace is told by its seconds too
     let length = request.cut.length.as_m();
     let timed = done.duration.filter(|time| whole && *time > 0.0).map(|time| length / time);

@@ -75,7 +75,7 @@ pub fn draw_notes(shop: &Shop, request: &CutPlanRequest, plan: &CutPlan) -> Vec<
     let cylinders = ready(shop, Gas::Acetylene);
     let Some((_, full)) = cylinders.last() else { return Vec::new() };
     let rule = rule_of(shop, told(&request.cut.process, Process::Freehand.code()));
-    let Ok(limit) = acetylene_limit((full.rated, Some(full.contents)), None, rule) else {
+    let Ok(limit) = acetylene_limit(full.rated, Some(full.contents), None, rule) else {
         return Vec::new();
     };
     let demand = Demand {

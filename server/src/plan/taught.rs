@@ -46,7 +46,7 @@ pub fn class_of(against: &Against, hand: Option<Uuid>) -> Option<Class> {
     let process = Way::of(against.process.as_deref()?)?;
     let fuel = Fuel::of(against.fuel.as_deref()?)?;
     let (bore, thickness) = (against.bore_m?, against.thickness_m?);
-    let class = Class::of((process, fuel), Length::from_m(bore), Length::from_m(thickness));
+    let class = Class::of(process, fuel, Length::from_m(bore), Length::from_m(thickness));
     Some(class.by(hand.map(|hand| hand.as_u128())))
 }
 
@@ -191,10 +191,11 @@ impl Taught {
     pub fn of_plan(
         &self,
         kind: Kind,
-        (way, request): (Way, &Request),
+        way: Way,
+        request: &Request,
         settings: &Settings,
     ) -> Option<Told> {
         let thickness = request.steel.thickness;
-        self.told(kind, &Class::of((way, request.gas.fuel), settings.bore, thickness))
+        self.told(kind, &Class::of(way, request.gas.fuel, settings.bore, thickness))
     }
 }

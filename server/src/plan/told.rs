@@ -72,7 +72,7 @@ impl ToldOfPlan {
         let Ok(settings) = work.settings() else { return Self::default() };
         let base = work.request();
         let Ok(way) = way_of(request, base.cut.process) else { return Self::default() };
-        let told = |kind| taught.of_plan(kind, (way, base), &settings);
+        let told = |kind| taught.of_plan(kind, way, base, &settings);
         Self {
             speed: told(Kind::Speed),
             start_preheat: told(Kind::StartPreheat),

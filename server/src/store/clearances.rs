@@ -101,7 +101,8 @@ pub struct Withdrawal {
 pub async fn put(
     conn: &mut PgConnection,
     RowKey { id, by }: RowKey,
-    (new, body): (&NewClearance, &Value),
+    new: &NewClearance,
+    body: &Value,
 ) -> ApiResult<Made<Clearance>> {
     let sql = "INSERT INTO clearances
             (id, person_id, fuel, thickness_to_m, process, until, override_because, made_from, made_by, changed_by)
@@ -118,7 +119,7 @@ pub async fn put(
         .bind(by)
         .fetch_optional(&mut *conn)
         .await?;
-    made(&mut *conn, id, (row, body)).await
+    made(&mut *conn, id, row, body).await
 }
 
 /// Withdraws one whose version is the one sent.
@@ -141,7 +142,7 @@ pub async fn withdraw(
         .bind(because)
         .fetch_optional(&mut *conn)
         .await?;
-    changed(&mut *conn, row.id, (found, &serde_json::json!({ "version": row.version }))).await
+    changed(&mut *conn, row.id, found, &serde_json::json!({ "version": row.version })).await
 }
 
 /// Every clearance, the newest first, also those that ended.

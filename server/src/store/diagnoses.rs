@@ -85,7 +85,8 @@ pub struct NewDiagnosis {
 pub async fn put(
     conn: &mut PgConnection,
     RowKey { id, by }: RowKey,
-    (new, body): (&NewDiagnosis, &Value),
+    new: &NewDiagnosis,
+    body: &Value,
 ) -> ApiResult<Made<KeptDiagnosis>> {
     let sql = "INSERT INTO diagnoses
                    (id, job_line_id, plan_id, burn_id, happened_at, fuel, present, absent, causes,
@@ -109,7 +110,7 @@ pub async fn put(
         .bind(by)
         .fetch_optional(&mut *conn)
         .await?;
-    made(&mut *conn, id, (row, body)).await
+    made(&mut *conn, id, row, body).await
 }
 
 /// What may change in a kept diagnosis; what is left out stays.
@@ -128,7 +129,8 @@ pub struct DiagnosisChange<'a> {
 pub async fn patch(
     conn: &mut PgConnection,
     row: &RowSeen,
-    (change, body): (&DiagnosisChange<'_>, &Value),
+    change: &DiagnosisChange<'_>,
+    body: &Value,
 ) -> ApiResult<KeptDiagnosis> {
     let RowSeen { id, version, by } = *row;
     let sql = "UPDATE diagnoses SET settled = COALESCE($3, settled), note = COALESCE($4, note),
@@ -142,7 +144,7 @@ pub async fn patch(
         .bind(by)
         .fetch_optional(&mut *conn)
         .await?;
-    changed(&mut *conn, id, (row, body)).await
+    changed(&mut *conn, id, row, body).await
 }
 
 /// What was made of the edges of a job's cuts, the newest first.

@@ -97,7 +97,7 @@ pub async fn names_of_jobs(db: impl PgExecutor<'_>) -> ApiResult<Vec<(Uuid, Stri
 ///
 /// # Errors
 /// When the database fails.
-pub async fn is_of(db: impl PgExecutor<'_>, (line, job): (Uuid, Uuid)) -> ApiResult<bool> {
+pub async fn is_of(db: impl PgExecutor<'_>, line: Uuid, job: Uuid) -> ApiResult<bool> {
     let sql = "SELECT EXISTS (SELECT 1 FROM job_lines WHERE id = $1 AND job_id = $2)";
     Ok(sqlx::query_scalar(sql).bind(line).bind(job).fetch_one(db).await?)
 }
@@ -109,7 +109,8 @@ pub async fn is_of(db: impl PgExecutor<'_>, (line, job): (Uuid, Uuid)) -> ApiRes
 pub async fn put(
     conn: &mut PgConnection,
     RowKey { id, by }: RowKey,
-    (line, body): (&NewLine, &Value),
+    line: &NewLine,
+    body: &Value,
 ) -> ApiResult<Made<JobLine>> {
     let sql = "INSERT INTO job_lines
                    (id, job_id, kind, typed, input_schema, input, position, made_from, made_by, changed_by)
@@ -127,7 +128,7 @@ pub async fn put(
         .bind(kind_of(&line.input))
         .fetch_optional(&mut *conn)
         .await?;
-    made(&mut *conn, id, (new, body)).await
+    made(&mut *conn, id, new, body).await
 }
 
 /// Adds many lines at once: all of them, or none when one fails. Ids that are there already stay
@@ -187,7 +188,8 @@ pub struct LineChange {
 pub async fn patch(
     conn: &mut PgConnection,
     RowKey { id, by }: RowKey,
-    (change, body): (&LineChange, &Value),
+    change: &LineChange,
+    body: &Value,
 ) -> ApiResult<JobLine> {
     let sql = "UPDATE job_lines SET typed = COALESCE($3, typed), input = COALESCE($4, input),
                    kind = COALESCE($7, kind), position = COALESCE($5, position), version = version + 1,
@@ -203,5 +205,5 @@ pub async fn patch(
         .bind(change.input.as_ref().map(kind_of))
         .fetch_optional(&mut *conn)
         .await?;
-    changed(&mut *conn, id, (row, body)).await
+    changed(&mut *conn, id, row, body).await
 }

@@ -184,7 +184,7 @@ pub async fn find(db: impl PgExecutor<'_>, job: Uuid, run: Uuid) -> ApiResult<Op
 ///
 /// # Errors
 /// When the database fails.
-pub async fn of_today(conn: &mut PgConnection, (job, fuel): (Uuid, &str)) -> ApiResult<Uuid> {
+pub async fn of_today(conn: &mut PgConnection, job: Uuid, fuel: &str) -> ApiResult<Uuid> {
     let mut work = conn.begin().await?;
     // two old pages at once begin one run
     sqlx::query("SELECT pg_advisory_xact_lock(hashtextextended($1::text, 1))")

@@ -72,7 +72,8 @@ pub async fn live(db: impl PgExecutor<'_>, id: Uuid) -> ApiResult<Job> {
 pub async fn put(
     conn: &mut PgConnection,
     RowKey { id, by }: RowKey,
-    (job, body): (&NewJob, &Value),
+    job: &NewJob,
+    body: &Value,
 ) -> ApiResult<Made<Job>> {
     let sql = "INSERT INTO jobs (id, name, note, rig, made_from, made_by, changed_by)
                VALUES ($1, $2, $3, $4, $5, $6, $6) ON CONFLICT (id) DO NOTHING RETURNING *";
@@ -85,7 +86,7 @@ pub async fn put(
         .bind(by)
         .fetch_optional(&mut *conn)
         .await?;
-    made(&mut *conn, id, (new, body)).await
+    made(&mut *conn, id, new, body).await
 }
 
 /// What may change in a job; what is left out stays.
@@ -110,7 +111,8 @@ pub struct JobChange {
 pub async fn patch(
     conn: &mut PgConnection,
     RowKey { id, by }: RowKey,
-    (change, body): (&JobChange, &Value),
+    change: &JobChange,
+    body: &Value,
 ) -> ApiResult<Job> {
     let sql = "UPDATE jobs SET name = COALESCE($3, name), note = COALESCE($4, note),
                    rig = COALESCE($5, rig), version = version + 1, changed_at = now(), changed_by = $6
@@ -124,5 +126,5 @@ pub async fn patch(
         .bind(by)
         .fetch_optional(&mut *conn)
         .await?;
-    changed(&mut *conn, id, (row, body)).await
+    changed(&mut *conn, id, row, body).await
 }

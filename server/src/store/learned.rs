@@ -268,7 +268,8 @@ pub async fn raise_stamp(connection: &mut PgConnection) -> ApiResult<()> {
 pub async fn changed<'e>(
     database: impl PgExecutor<'e>,
     RowKey { id, by }: RowKey,
-    (job, at): (Uuid, OffsetDateTime),
+    job: Uuid,
+    at: OffsetDateTime,
 ) -> ApiResult<()> {
     let sql = "INSERT INTO rig_changes (id, job_id, changed_at, told_by) VALUES ($1, $2, $3, $4)
                ON CONFLICT (id) DO NOTHING";

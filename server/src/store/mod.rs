@@ -109,7 +109,8 @@ pub async fn find<T: Row>(db: impl PgExecutor<'_>, id: Uuid) -> ApiResult<Option
 pub async fn made<T: Row>(
     db: impl PgExecutor<'_>,
     id: Uuid,
-    (inserted, body): (Option<T>, &Value),
+    inserted: Option<T>,
+    body: &Value,
 ) -> ApiResult<Made<T>> {
     if let Some(row) = inserted {
         return Ok(Made::New(row));
@@ -129,7 +130,8 @@ pub async fn made<T: Row>(
 pub async fn changed<T: Row>(
     db: impl PgExecutor<'_>,
     id: Uuid,
-    (row, yours): (Option<T>, &Value),
+    row: Option<T>,
+    yours: &Value,
 ) -> ApiResult<T> {
     if let Some(row) = row {
         return Ok(row);
@@ -174,5 +176,5 @@ pub async fn set_deleted<T: Row>(
         .bind(by)
         .fetch_optional(&mut *conn)
         .await?;
-    changed(&mut *conn, id, (row, &serde_json::json!({ "version": version }))).await
+    changed(&mut *conn, id, row, &serde_json::json!({ "version": version })).await
 }

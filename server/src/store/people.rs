@@ -102,7 +102,8 @@ pub async fn handedness(
 pub async fn put(
     conn: &mut PgConnection,
     RowKey { id, by }: RowKey,
-    (person, body): (&NewPerson, &Value),
+    person: &NewPerson,
+    body: &Value,
 ) -> ApiResult<Made<Person>> {
     let sql =
         "INSERT INTO people (id, name, handedness, made_from, made_by, changed_by, depth, role)
@@ -117,7 +118,7 @@ pub async fn put(
         .bind(person.role)
         .fetch_optional(&mut *conn)
         .await?;
-    made(&mut *conn, id, (new, body)).await
+    made(&mut *conn, id, new, body).await
 }
 
 /// Changes a person whose version is the one sent.
@@ -127,7 +128,8 @@ pub async fn put(
 pub async fn patch(
     conn: &mut PgConnection,
     RowKey { id, by }: RowKey,
-    (change, body): (&PersonChange, &Value),
+    change: &PersonChange,
+    body: &Value,
 ) -> ApiResult<Person> {
     let sql = "UPDATE people SET name = COALESCE($3, name), handedness = COALESCE($4, handedness),
                    depth = COALESCE($6, depth), role = COALESCE($7, role),
@@ -143,7 +145,7 @@ pub async fn patch(
         .bind(change.role)
         .fetch_optional(&mut *conn)
         .await?;
-    changed(&mut *conn, id, (row, body)).await
+    changed(&mut *conn, id, row, body).await
 }
 
 /// Puts the number in place of the name, everywhere it stands.

@@ -48,10 +48,7 @@ pub async fn of_diagnoses(db: impl PgExecutor<'_>, diagnoses: &[Uuid]) -> ApiRes
 ///
 /// # Errors
 /// When the database fails.
-pub async fn picture(
-    db: impl PgExecutor<'_>,
-    (id, small): (Uuid, bool),
-) -> ApiResult<Option<Vec<u8>>> {
+pub async fn picture(db: impl PgExecutor<'_>, id: Uuid, small: bool) -> ApiResult<Option<Vec<u8>>> {
     let sql = if small {
         "SELECT small_jpeg FROM photos WHERE id = $1 AND deleted_at IS NULL"
     } else {
@@ -111,5 +108,5 @@ pub async fn put(
         .fetch_optional(&mut *work)
         .await?;
     work.commit().await?;
-    Ok(Some(made(&mut *conn, id, (row, made_from)).await?))
+    Ok(Some(made(&mut *conn, id, row, made_from).await?))
 }

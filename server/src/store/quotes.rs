@@ -60,7 +60,8 @@ pub struct NewQuote {
 pub async fn put(
     conn: &mut PgConnection,
     RowKey { id, by }: RowKey,
-    (quote, body): (&NewQuote, &Value),
+    quote: &NewQuote,
+    body: &Value,
 ) -> ApiResult<Made<Quote>> {
     let sql =
         "INSERT INTO quotes (id, job_id, name, note, asked, found, made_from, made_by, changed_by)
@@ -76,7 +77,7 @@ pub async fn put(
         .bind(by)
         .fetch_optional(&mut *conn)
         .await?;
-    made(&mut *conn, id, (new, body)).await
+    made(&mut *conn, id, new, body).await
 }
 
 /// Changes a quote whose version is the one sent; what it said before is kept.
@@ -86,7 +87,8 @@ pub async fn put(
 pub async fn change(
     conn: &mut PgConnection,
     seen: &RowSeen,
-    (quote, body): (&NewQuote, &Value),
+    quote: &NewQuote,
+    body: &Value,
 ) -> ApiResult<Quote> {
     let mut connection = conn.begin().await?;
     let kept = "INSERT INTO quote_versions (quote_id, version, was, changed_at, changed_by)
@@ -109,7 +111,7 @@ pub async fn change(
         .fetch_optional(&mut *connection)
         .await?;
     connection.commit().await?;
-    changed(&mut *conn, seen.id, (row, body)).await
+    changed(&mut *conn, seen.id, row, body).await
 }
 
 /// What a quote said before each of its changes, the oldest first.

@@ -131,11 +131,7 @@ pub struct Since {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn since(
-    conn: &mut PgConnection,
-    (job, run): (Uuid, Uuid),
-    since: i64,
-) -> ApiResult<Since> {
+pub async fn since(conn: &mut PgConnection, job: Uuid, run: Uuid, since: i64) -> ApiResult<Since> {
     let newest = "SELECT coalesce(max(arrival), 0) FROM run_events WHERE job_id = $1";
     let next: i64 = sqlx::query_scalar(newest).bind(job).fetch_one(&mut *conn).await?;
     let sql = format!(
@@ -169,7 +165,8 @@ pub struct With<'a> {
 pub async fn keep(
     conn: &mut PgConnection,
     (job, run): (Uuid, Uuid),
-    (event, with): (&RunEvent, &With<'_>),
+    event: &RunEvent,
+    with: &With<'_>,
 ) -> ApiResult<Arrived> {
     let (kind, body) = event.columns()?;
     let mut work = conn.begin().await?;
@@ -207,7 +204,7 @@ pub async fn keep(
     }
     let key = RowKey { id: event.id, by: event.person_id };
     if let Some(burn) = with.burn {
-        burns::insert(&mut *work, key, (burn, &event.made_from)).await?;
+        burns::insert(&mut *work, key, burn, &event.made_from).await?;
     }
     if let Some(tip) = with.cleaned {
         let cleaned = Cleaned { tip, at: event.happened_at, body: &event.made_from };

@@ -72,7 +72,7 @@ pub async fn put(
     cleaned: &Cleaned<'_>,
 ) -> ApiResult<Made<TipEvent>> {
     let new = insert(&mut *conn, key, cleaned).await?;
-    made(&mut *conn, key.id, (new, cleaned.body)).await
+    made(&mut *conn, key.id, new, cleaned.body).await
 }
 
 /// A tip since it was cleaned.

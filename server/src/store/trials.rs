@@ -67,7 +67,8 @@ pub struct NewTrial {
 pub async fn put(
     conn: &mut PgConnection,
     RowKey { id, by }: RowKey,
-    (trial, body): (&NewTrial, &serde_json::Value),
+    trial: &NewTrial,
+    body: &serde_json::Value,
 ) -> ApiResult<Made<Trial>> {
     let sql =
         "INSERT INTO trials (id, name, way_a, way_b, measure, strips, made_from, made_by, changed_by)
@@ -83,7 +84,7 @@ pub async fn put(
         .bind(by)
         .fetch_optional(&mut *conn)
         .await?;
-    made(&mut *conn, id, (new, body)).await
+    made(&mut *conn, id, new, body).await
 }
 
 /// Notes what strips came to, of a trial whose version is the one sent; what stood there before is kept.
@@ -93,7 +94,8 @@ pub async fn put(
 pub async fn note(
     conn: &mut PgConnection,
     seen: &RowSeen,
-    (strips, body): (&[Strip], &serde_json::Value),
+    strips: &[Strip],
+    body: &serde_json::Value,
 ) -> ApiResult<Trial> {
     let mut connection = conn.begin().await?;
     let kept = "INSERT INTO trial_versions (trial_id, version, strips, changed_at, changed_by)
@@ -112,5 +114,5 @@ pub async fn note(
         .fetch_optional(&mut *connection)
         .await?;
     connection.commit().await?;
-    changed(&mut *conn, seen.id, (row, body)).await
+    changed(&mut *conn, seen.id, row, body).await
 }

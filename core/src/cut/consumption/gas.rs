@@ -130,7 +130,7 @@ pub fn amounts(
     let values = vec![flow(flows.preheat_oxygen), seconds(gone.burning)];
     of_oxygen.step("gas_flame_oxygen", volume(gone.flame_oxygen), COMPUTED, values);
     own.oxygen.step(&mut of_oxygen);
-    of_oxygen.number("result_gas", (Kind::GasVolume, amounts.oxygen.as_m3()), COMPUTED);
+    of_oxygen.number("result_gas", Kind::GasVolume, amounts.oxygen.as_m3(), COMPUTED);
 
     let gone = burnt(own, own.fuel, times, flows);
     let mut of_fuel = Tracer::new(Quantity::Fuel, &GAS_INPUTS[1..]);
@@ -138,7 +138,7 @@ pub fn amounts(
     of_fuel.step("gas_fuel", volume(gone.fuel), COMPUTED, values);
     if own.fuel.is_told() {
         own.fuel.step(&mut of_fuel);
-        of_fuel.number("result_gas", (Kind::GasVolume, amounts.fuel.as_m3()), COMPUTED);
+        of_fuel.number("result_gas", Kind::GasVolume, amounts.fuel.as_m3(), COMPUTED);
     }
     (amounts, [of_oxygen.done(), of_fuel.done()])
 }

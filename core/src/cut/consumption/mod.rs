@@ -78,7 +78,7 @@ pub fn starts(request: &Request) -> (Starts, Trace) {
         SHOP,
         vec![("length", Measure::Number(Kind::Length, length))],
     );
-    trace.number("result_starts", (Kind::Count, f64::from(count)), COMPUTED);
+    trace.number("result_starts", Kind::Count, f64::from(count), COMPUTED);
     (Starts { count, stops }, trace.done())
 }
 
@@ -92,7 +92,8 @@ pub fn starts(request: &Request) -> (Starts, Trace) {
 pub fn times(
     request: &Request,
     preheat: &StartPreheat,
-    (starts, pace): (u32, Speed),
+    starts: u32,
+    pace: Speed,
 ) -> (Times, Trace) {
     let again = f64::from(starts - 1);
     let first = preheat.first.set.as_s();
@@ -125,7 +126,7 @@ pub fn times(
             Input::Learned,
         ],
     );
-    trace.number("time_first_preheat", (Kind::Duration, first), COMPUTED);
+    trace.number("time_first_preheat", Kind::Duration, first, COMPUTED);
     if starts > 1 {
         trace.step(
             "time_restarts",
@@ -147,7 +148,7 @@ pub fn times(
                 ("speed", Measure::Number(Kind::Speed, pace.as_m_s())),
             ],
         )
-        .number("time_handling", (Kind::Duration, handling - ground), SHOP);
+        .number("time_handling", Kind::Duration, handling - ground, SHOP);
     if ground > 0.0 {
         let count = Measure::Number(Kind::Count, f64::from(faces(request).ground));
         let value = Measure::Number(Kind::Duration, ground);
@@ -161,6 +162,6 @@ pub fn times(
         let code = if own.is_told() { "time_clean_up_learned" } else { "time_clean_up" };
         trace.step(code, Measure::Number(Kind::Duration, clean_up), SHOP, told);
     }
-    trace.number("result_time", (Kind::Duration, times.total().as_s()), COMPUTED);
+    trace.number("result_time", Kind::Duration, times.total().as_s(), COMPUTED);
     (times, trace.done())
 }

@@ -64,7 +64,8 @@ pub fn held_to(band: Band<GaugePressure>, one: GaugePressure) -> Band<GaugePress
 pub fn cost_note(
     published: Band<GaugePressure>,
     at_tip: GaugePressure,
-    (wanted, taken): (GasFlow, GasFlow),
+    wanted: GasFlow,
+    taken: GasFlow,
 ) -> Note {
     let inside = at_tip >= published.low && at_tip <= published.high;
     let (level, code) =

@@ -89,8 +89,8 @@ fn common_tip(
 fn slow_speed(request: &Request, base: Speed, thickness: Length) -> Result<Speed> {
     let cos = request.cut.bevel.as_rad().cos();
     let path = |thickness: f64| within_tables(thickness / cos);
-    let (here, _) = travel_speed(request, (path(thickness.as_m()), None))?;
-    let (usual, _) = travel_speed(request, (path(request.steel.thickness.as_m()), None))?;
+    let (here, _) = travel_speed(request, path(thickness.as_m()), None)?;
+    let (usual, _) = travel_speed(request, path(request.steel.thickness.as_m()), None)?;
     let part = here.speed.set.as_m_s() / usual.speed.set.as_m_s();
     Ok(Speed::from_m_s(base.as_m_s() * part.min(1.0)))
 }

@@ -42,12 +42,12 @@ pub(crate) fn summed(chains: &[Trace], all: &[Taken], told: &Told) -> Vec<Trace>
     let one = |chain: &Trace| {
         let parts = all.iter().map(|it| it.part(chain.quantity));
         let parts: Option<Vec<(Kind, f64)>> = parts.collect();
-        parts.map_or_else(|| chain.clone(), |parts| sum(chain, (&parts, all), told))
+        parts.map_or_else(|| chain.clone(), |parts| sum(chain, &parts, all, told))
     };
     chains.iter().map(one).collect()
 }
 
-fn sum(chain: &Trace, (parts, all): (&[(Kind, f64)], &[Taken]), told: &Told) -> Trace {
+fn sum(chain: &Trace, parts: &[(Kind, f64)], all: &[Taken], told: &Told) -> Trace {
     let mut out = Tracer::new(chain.quantity, chain.depends_on);
     for (at, ((kind, value), it)) in parts.iter().zip(all).enumerate() {
         #[allow(clippy::cast_precision_loss, reason = "a few thousand cuts at most")]
@@ -56,7 +56,7 @@ fn sum(chain: &Trace, (parts, all): (&[(Kind, f64)], &[Taken]), told: &Told) -> 
         out.step(told.each, Measure::Number(*kind, *value), COMPUTED, values);
     }
     if let Some((kind, _)) = parts.first() {
-        out.number(told.all, (*kind, parts.iter().map(|(_, value)| value).sum()), COMPUTED);
+        out.number(told.all, *kind, parts.iter().map(|(_, value)| value).sum(), COMPUTED);
     }
     out.done()
 }

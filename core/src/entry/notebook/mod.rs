@@ -250,7 +250,7 @@ pub fn read(table: &Table, answered: &Answered) -> Notebook {
     }
     if found.asks.is_empty() && found.faults.is_empty() {
         for (row, cells) in body {
-            let (entry, faults) = entry(&columns, (*row, cells), answered);
+            let (entry, faults) = entry(&columns, *row, cells, answered);
             found.entries.push(entry);
             found.faults.extend(faults);
         }
@@ -261,12 +261,13 @@ pub fn read(table: &Table, answered: &Answered) -> Notebook {
 
 fn entry(
     columns: &[Column<Role>],
-    (row, cells): (usize, &[String]),
+    row: usize,
+    cells: &[String],
     answered: &Answered,
 ) -> (Entry, Vec<CellFault>) {
     let mut entry = Entry { row, ..Entry::default() };
     let mut faults = Vec::new();
-    let fault = |column: &str, value: &str, code| CellFault::at(row, (column, value), code);
+    let fault = |column: &str, value: &str, code| CellFault::at(row, column, value, code);
     for (column, text) in columns.iter().zip(cells).filter(|(_, text)| !text.is_empty()) {
         if let Err(code) = place(&mut entry, column, text, answered) {
             faults.push(fault(&column.heading, text, code));

@@ -64,7 +64,7 @@ impl CutPlanRequest {
                 let part = layout.part.read(&mut fields, "layout.part");
                 let ways = layout.read(&mut fields, "layout.");
                 let request = fields.done(request)?;
-                let laid = LaidOut::for_cut((part, "layout.part"), request, &ways)?;
+                let laid = LaidOut::for_cut(part, "layout.part", request, &ways)?;
                 let asked = laid.cut.as_ref().map(|cut| cut.asked.clone());
                 let asked =
                     asked.ok_or_else(|| ApiError::Internal("no cut was laid out".into()))?;

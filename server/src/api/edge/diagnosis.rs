@@ -260,7 +260,7 @@ pub async fn diagnosed(
     }
     let given = fields.optional("fuel", asked.fuel.as_ref());
     fields.done(())?;
-    let records = on_record(pool, (asked.plan_id, asked.burn_id)).await?;
+    let records = on_record(pool, asked.plan_id, asked.burn_id).await?;
     let fuel = given.or(records.fuel);
     let evidence = records.with_oxygen(asked.every_cut_slow);
     let seen: Vec<&str> = asked.present.iter().map(String::as_str).collect();

@@ -226,7 +226,7 @@ pub async fn create(
 ) -> ApiResult<HttpResponse> {
     let key = new_id(&path, caller)?;
     let new = checked(&pool, &body.value).await?;
-    let made = diagnoses::put(&mut *pool.acquire().await?, key, (&new, &body.json)).await;
+    let made = diagnoses::put(&mut *pool.acquire().await?, key, &new, &body.json).await;
     Ok(put_reply(made.map_err(|error| unknown("diagnoses", error))?))
 }
 
@@ -247,7 +247,7 @@ pub async fn change(
     fields.done(())?;
     let row = seen(&path, asked.version, caller)?;
     let change = DiagnosisChange { settled, note };
-    Ok(web::Json(diagnoses::patch(&mut *pool.acquire().await?, &row, (&change, &body.json)).await?))
+    Ok(web::Json(diagnoses::patch(&mut *pool.acquire().await?, &row, &change, &body.json).await?))
 }
 
 /// Deletes a kept diagnosis; it can be taken back.

@@ -26,8 +26,10 @@ const RACK_HOLDS_FOR: Duration = Duration::hours(24);
 
 /// What plan and burn say, as core's record.
 fn record(
-    (plan, planned): (Option<&Plan>, Option<&CutPlan>),
-    (burn, tip): (Option<&Burn>, Option<&Value>),
+    plan: Option<&Plan>,
+    planned: Option<&CutPlan>,
+    burn: Option<&Burn>,
+    tip: Option<&Value>,
 ) -> Record {
     let mut record = Record::default();
     if let Some(plan) = plan {
@@ -122,7 +124,8 @@ fn readings(burn: &Burn, tip: Option<&Value>) -> Figures {
 /// [`ApiError::Invalid`] for an id that this shop does not hold.
 pub async fn on_record(
     pool: &PgPool,
-    (plan_id, burn_id): (Option<Uuid>, Option<Uuid>),
+    plan_id: Option<Uuid>,
+    burn_id: Option<Uuid>,
 ) -> ApiResult<OnRecord> {
     let gone = |path: &str, id: Uuid| {
         let expected = "the id of something in this shop";
@@ -150,11 +153,11 @@ pub async fn on_record(
     };
     let planned: Option<CutPlan> =
         plan.as_ref().map(|plan| serde_json::from_value(plan.result.clone())).transpose()?;
-    let mut record = record((plan.as_ref(), planned.as_ref()), (burn.as_ref(), tip));
+    let mut record = record(plan.as_ref(), planned.as_ref(), burn.as_ref(), tip);
     if let Some(since) = since {
         record.cuts_since_cleaned = u32::try_from(since).ok();
     }
-    record.draw = draw(pool, (plan.as_ref(), burn.as_ref())).await?;
+    record.draw = draw(pool, plan.as_ref(), burn.as_ref()).await?;
     let fuel = plan.as_ref().and_then(|plan| plan.input["gas"]["fuel"].as_str());
     Ok(OnRecord {
         evidence: evidence(&record),
@@ -165,10 +168,7 @@ pub async fn on_record(
 }
 
 /// Fuel drawn over what the cylinders at hand give; `None` where the rack has changed since.
-async fn draw(
-    pool: &PgPool,
-    (plan, burn): (Option<&Plan>, Option<&Burn>),
-) -> ApiResult<Option<f64>> {
+async fn draw(pool: &PgPool, plan: Option<&Plan>, burn: Option<&Burn>) -> ApiResult<Option<f64>> {
     if burn.is_some_and(|burn| OffsetDateTime::now_utc() - burn.happened_at > RACK_HOLDS_FOR) {
         return Ok(None);
     }

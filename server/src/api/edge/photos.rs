@@ -85,7 +85,7 @@ pub async fn add(
 }
 
 async fn served(pool: &PgPool, path: &str, small: bool) -> ApiResult<HttpResponse> {
-    let bytes = photos::picture(pool, (id(path)?, small)).await?.ok_or(ApiError::NotFound)?;
+    let bytes = photos::picture(pool, id(path)?, small).await?.ok_or(ApiError::NotFound)?;
     Ok(HttpResponse::Ok()
         .content_type("image/jpeg")
         .insert_header((CACHE_CONTROL, "private, max-age=31536000, immutable"))

@@ -211,7 +211,7 @@ fn because(asked: &RecoveryRequest, reasons: &[ReasonWire]) -> ApiResult<Option<
     }))
 }
 
-fn reply(lost: &Lost, found: &Recovery, (wage, estimated): (f64, bool)) -> RecoveryReply {
+fn reply(lost: &Lost, found: &Recovery, wage: f64, estimated: bool) -> RecoveryReply {
     let mm = |length: Length| fine(length.as_mm());
     let point = |&(along, beside): &(f64, f64)| PathPoint {
         along_mm: mm(Length::from_m(along)),
@@ -263,7 +263,7 @@ pub async fn recovery(
     let estimated = prices["estimated"].as_bool().unwrap_or(true);
     let reasons = reasons()?;
     let because = because(&body.value, &reasons)?;
-    Ok(web::Json(RecoveryReply { because, reasons, ..reply(&lost, &found, (wage, estimated)) }))
+    Ok(web::Json(RecoveryReply { because, reasons, ..reply(&lost, &found, wage, estimated) }))
 }
 
 /// What to do in order when a cut goes out, for a card at the torch: where it was through, and where it was not; nothing of

@@ -161,7 +161,7 @@ pub fn input(said: &Understood) -> Value {
     ]);
     let mut input = json!({ "steel": steel, "cut": cut, "gas": gas });
     if let Some(shape) = &said.section {
-        as_section(&mut input, (shape, said));
+        as_section(&mut input, shape, said);
     }
     if let Some(work) = &said.work {
         input["work"] = as_work(work);
@@ -213,7 +213,7 @@ fn as_work(said: &SaidWork) -> Value {
 }
 
 /// The part of a request that a shape says; a slant and a far face belong to it then.
-fn as_section(input: &mut Value, (shape, said): (&SaidSection, &Understood)) {
+fn as_section(input: &mut Value, shape: &SaidSection, said: &Understood) {
     let mm = |length: Option<TypedLength>| {
         length.map(|length| json!((length.length().as_mm() * 1e9).round() / 1e9))
     };

@@ -83,7 +83,8 @@ pub fn read_contents(
         let found = cylinder::compressed_oxygen(
             WaterVolume::from_m3(space),
             GaugePressure::from_pa(pressure),
-            (Temperature::from_k(t), P_REFERENCE),
+            Temperature::from_k(t),
+            P_REFERENCE,
         );
         return Ok(Some((found?, "real_gas")));
     };

@@ -78,7 +78,7 @@ fn acetylene(fields: &mut Fields, asked: &WithdrawalRequest) -> ApiResult<Option
     }
     let row = characteristics(Fuel::Acetylene)?;
     let left = left.map(|kg| kg.at_ft3_per_lb(row.ft3_per_lb_at_70f));
-    let limit = acetylene_limit((GasVolume::from_m3(rated), left), air, rule)?;
+    let limit = acetylene_limit(GasVolume::from_m3(rated), left, air, rule)?;
     Ok(Some((limit, rule)))
 }
 

@@ -46,7 +46,8 @@ pub struct FuelsReply {
 async fn in_shop(
     pool: &PgPool,
     caller: Caller,
-    (job, input): (Option<Uuid>, &Value),
+    job: Option<Uuid>,
+    input: &Value,
 ) -> ApiResult<(Shop, InShop)> {
     let rig = match job {
         Some(_) if caller.role.is_none() => return Err(ApiError::SignedOut),
@@ -72,8 +73,7 @@ pub async fn fuels(
     caller: Caller,
     body: Body<DraftRequest>,
 ) -> ApiResult<web::Json<FuelsReply>> {
-    let asked = (body.value.job_id, &body.value.input);
-    let (shop, found) = in_shop(&pool, caller, asked).await?;
+    let (shop, found) = in_shop(&pool, caller, body.value.job_id, &body.value.input).await?;
     let work = found.request.to_work()?;
     let options = compare::fuels(&work, price_in(&shop)).map_err(|errors| faults(&errors))?;
     let options = options.into_iter().map(|option| {
@@ -157,8 +157,7 @@ pub async fn sensitivity(
     let asked = body.value.quantity.as_ref();
     let (quantity, kind) = fields.choice(&QUANTITIES, "quantity", asked, None);
     fields.done(())?;
-    let asked = (body.value.job_id, &body.value.input);
-    let (shop, found) = in_shop(&pool, caller, asked).await?;
+    let (shop, found) = in_shop(&pool, caller, body.value.job_id, &body.value.input).await?;
     let work = found.request.to_work()?;
     let settings = work.settings().map_err(|errors| faults(&errors))?;
     let wire = |si: f64| wire(kind, si);

@@ -214,7 +214,7 @@ pub async fn create(
 ) -> ApiResult<HttpResponse> {
     let (key, job) = (new_id(&path, caller)?, &body.value);
     checked(Some(&job.name), Some(&job.note), Some(&job.rig))?;
-    Ok(put_reply(jobs::put(&mut *pool.acquire().await?, key, (job, &body.json)).await?))
+    Ok(put_reply(jobs::put(&mut *pool.acquire().await?, key, job, &body.json).await?))
 }
 
 /// Changes a job.
@@ -233,7 +233,8 @@ pub async fn change(
         jobs::patch(
             &mut *pool.acquire().await?,
             RowKey { id, by: caller.person },
-            (change, &body.json),
+            change,
+            &body.json,
         )
         .await?,
     ))

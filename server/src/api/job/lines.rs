@@ -163,7 +163,7 @@ pub async fn create(
         position: Some(line.position),
     };
     checked(&pool, &job, &said).await?;
-    Ok(put_reply(job_lines::put(&mut *pool.acquire().await?, key, (line, &body.json)).await?))
+    Ok(put_reply(job_lines::put(&mut *pool.acquire().await?, key, line, &body.json).await?))
 }
 
 /// Changes or moves a cut.
@@ -186,7 +186,7 @@ pub async fn change(
     };
     checked(&pool, &job, &said).await?;
     let key = RowKey { id, by: caller.person };
-    Ok(web::Json(job_lines::patch(&mut *pool.acquire().await?, key, (change, &body.json)).await?))
+    Ok(web::Json(job_lines::patch(&mut *pool.acquire().await?, key, change, &body.json).await?))
 }
 
 /// Deletes a cut; it can be taken back.

@@ -158,7 +158,7 @@ impl LayoutWire {
             starts: starts
                 .map(|(i, start)| {
                     let word = here(&format!("starts.{i}.of"));
-                    (of(fields, &word, (start.of.as_ref(), start.index)), point(start.at))
+                    (of(fields, &word, start.of.as_ref(), start.index), point(start.at))
                 })
                 .collect(),
             stops: self
@@ -169,7 +169,7 @@ impl LayoutWire {
                 .map(|(i, stops)| {
                     let word = here(&format!("stops.{i}.of"));
                     let places = stops.at.iter().take(MOST_STARTS).map(|at| point(*at));
-                    (of(fields, &word, (stops.of.as_ref(), stops.index)), places.collect())
+                    (of(fields, &word, stops.of.as_ref(), stops.index), places.collect())
                 })
                 .collect(),
             tabs: fields.code(&here("tabs"), self.tabs.as_ref(), Some(Tabs::default())),
@@ -193,7 +193,7 @@ impl LayoutWire {
     }
 }
 
-fn of(fields: &mut Fields, word: &str, (given, index): (Option<&Given>, usize)) -> Of {
+fn of(fields: &mut Fields, word: &str, given: Option<&Given>, index: usize) -> Of {
     match fields.code(word, given, None) {
         OfWord::Hole => Of::Hole(index),
         OfWord::Outer => Of::Outer,

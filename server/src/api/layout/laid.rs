@@ -164,7 +164,7 @@ impl LaidOut {
     ///
     /// # Errors
     /// [`ApiError::Invalid`] where the part is at fault, at its place.
-    pub fn by_kerf((part, at): (Part, &str), kerf: Length, ways: &Ways) -> ApiResult<Self> {
+    pub fn by_kerf(part: Part, at: &str, kerf: Length, ways: &Ways) -> ApiResult<Self> {
         let laid = laid(&part, at, &ways.over(Asked::by_kerf(kerf)))?;
         let (datum, marking) = (ways.datum, ways.marking);
         Ok(Self { part, laid, kerf, cut: None, datum, marking, strips: None })
@@ -174,7 +174,7 @@ impl LaidOut {
     ///
     /// # Errors
     /// [`ApiError::Invalid`] where the part is at fault, at its place.
-    pub fn for_cut((part, at): (Part, &str), base: Request, ways: &Ways) -> ApiResult<Self> {
+    pub fn for_cut(part: Part, at: &str, base: Request, ways: &Ways) -> ApiResult<Self> {
         let mut base = base;
         base.policy.reach = ways.reach.unwrap_or(base.policy.reach);
         base.cut.handedness = ways.hand.unwrap_or(base.cut.handedness);
@@ -238,9 +238,9 @@ impl LaidOut {
             notes: in_words(&notes),
             kerf_mm: fine(self.kerf.as_mm()),
             marks: marks_reply(self),
-            strips: self.strips.map(|asked| {
+            strips: self.strips.map(|(count, plate)| {
                 let width = Length::from_m(self.part.outer.bounds().size().y);
-                StripsReply::of(width, self.kerf, asked)
+                StripsReply::of(width, self.kerf, count, plate)
             }),
             orders: orders(laid),
             mass_kg: self.mass().map(thousandths),

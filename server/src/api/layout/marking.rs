@@ -109,8 +109,8 @@ impl StripsWire {
 impl StripsReply {
     /// Of strips so wide, with such a kerf.
     #[must_use]
-    pub fn of(width: Length, kerf: Length, asked: (u32, Length)) -> Self {
-        let found = strips(width, kerf, asked);
+    pub fn of(width: Length, kerf: Length, count: u32, plate: Length) -> Self {
+        let found = strips(width, kerf, count, plate);
         Self {
             lines_mm: found.lines.iter().map(|m| fine(m * 1e3)).collect(),
             whole: found.whole,

@@ -111,11 +111,11 @@ impl PathsRequest {
         let laid = match (kerf, &self.plan) {
             (Some(kerf), None) => {
                 fields.done(())?;
-                LaidOut::by_kerf((part, "part"), Length::from_m(kerf), &ways)?
+                LaidOut::by_kerf(part, "part", Length::from_m(kerf), &ways)?
             }
             (None, Some(plan)) => {
                 fields.done(())?;
-                LaidOut::for_cut((part, "part"), plan.of_plate().map_err(under_plan)?, &ways)?
+                LaidOut::for_cut(part, "part", plan.of_plate().map_err(under_plan)?, &ways)?
             }
             _ => {
                 let expected = "a kerf or a plan, one of the two";

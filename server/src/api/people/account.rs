@@ -100,8 +100,8 @@ pub async fn set_password(
     password::taken("new", &body.value.new, &[&person.name])?;
     let hash = password::hash(&body.value.new).await?;
     credentials::set_password(pool.get_ref(), person.person, &hash).await?;
-    sessions::end_others(pool.get_ref(), (person.person, caller.key)).await?;
-    note(&pool, (caller.person, caller.device), ("password", json!({}))).await?;
+    sessions::end_others(pool.get_ref(), person.person, caller.key).await?;
+    note(&pool, (caller.person, caller.device), "password", json!({})).await?;
     Ok(HttpResponse::NoContent().finish())
 }
 
@@ -120,7 +120,7 @@ pub async fn set_pin(
     let hash = password::hash(&body.value.pin).await?;
     credentials::set_pin(pool.get_ref(), person.person, &hash).await?;
     let about = json!({ "person": person.person });
-    note(&pool, (caller.person, caller.device), ("pin", about)).await?;
+    note(&pool, (caller.person, caller.device), "pin", about).await?;
     Ok(HttpResponse::NoContent().finish())
 }
 
@@ -156,14 +156,14 @@ pub async fn set_second(
     let tried = tries::note(&pool, &[About::Name(&person.name)]).await?;
     let step = totp::step_of(key, &body.value.code, OffsetDateTime::now_utc())?;
     let step = step.ok_or(ApiError::SecondFactor)?;
-    if !credentials::take_step(pool.get_ref(), (person.person, step)).await? {
+    if !credentials::take_step(pool.get_ref(), person.person, step).await? {
         return Err(ApiError::SecondFactor);
     }
     tries::right(&pool, &tried).await?;
     let codes: Vec<String> = (0..CODES).map(|_| secret::copied()).collect::<ApiResult<_>>()?;
     let hashes: Vec<_> = codes.iter().map(|code| secret::hash_copied(code)).collect();
     credentials::require_second(&mut *pool.acquire().await?, person.person, &hashes).await?;
-    note(&pool, (caller.person, caller.device), ("second_factor", json!({}))).await?;
+    note(&pool, (caller.person, caller.device), "second_factor", json!({})).await?;
     Ok(web::Json(RecoveryCodes { codes }))
 }
 
@@ -183,7 +183,7 @@ pub async fn drop_second(
     }
     tries::right(&pool, &tried).await?;
     credentials::drop_second(&mut *pool.acquire().await?, person.person).await?;
-    note(&pool, (caller.person, caller.device), ("no_second_factor", json!({}))).await?;
+    note(&pool, (caller.person, caller.device), "no_second_factor", json!({})).await?;
     Ok(HttpResponse::NoContent().finish())
 }
 
@@ -191,7 +191,8 @@ pub async fn drop_second(
 #[utoipa::path(get, operation_id = "sessions_list", path = "/api/v1/sessions", responses((status = 200, body = SessionsReply)))]
 #[get("/sessions")]
 pub async fn list_sessions(
-    (pool, doors): (web::Data<PgPool>, web::Data<Doors>),
+    pool: web::Data<PgPool>,
+    doors: web::Data<Doors>,
     caller: Caller,
 ) -> ApiResult<web::Json<SessionsReply>> {
     let person = caller.person.ok_or(ApiError::SignedOut)?;
@@ -209,6 +210,6 @@ pub async fn end_session(
     caller: Caller,
 ) -> ApiResult<HttpResponse> {
     let person = caller.person.ok_or(ApiError::SignedOut)?;
-    let ended = sessions::end_one(pool.get_ref(), (person, id(&path)?)).await?;
+    let ended = sessions::end_one(pool.get_ref(), person, id(&path)?).await?;
     if ended { Ok(HttpResponse::NoContent().finish()) } else { Err(ApiError::NotFound) }
 }

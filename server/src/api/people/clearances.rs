@@ -136,12 +136,13 @@ pub async fn create(
 ) -> ApiResult<HttpResponse> {
     let new = checked(&body.value)?;
     let key = new_id(&path, caller)?;
-    let made = keep(&pool, key, (&new, &body.json)).await?;
+    let made = keep(&pool, key, &new, &body.json).await?;
     if matches!(made, Made::New(_)) {
         note(
             &pool,
             (caller.person, caller.device),
-            ("cleared", json!({ "person": body.value.person_id, "for": body.json })),
+            "cleared",
+            json!({ "person": body.value.person_id, "for": body.json }),
         )
         .await?;
     }
@@ -151,9 +152,10 @@ pub async fn create(
 async fn keep(
     pool: &PgPool,
     key: RowKey,
-    new: (&NewClearance, &Value),
+    new: &NewClearance,
+    body: &Value,
 ) -> ApiResult<Made<Clearance>> {
-    clearances::put(&mut *pool.acquire().await?, key, new)
+    clearances::put(&mut *pool.acquire().await?, key, new, body)
         .await
         .map_err(|error| unknown("clearances", error))
 }
@@ -170,7 +172,8 @@ fn reply(made: Made<Clearance>) -> HttpResponse {
     responses((status = 201, body = ClearanceView), (status = 401, body = ErrorBody), (status = 403, body = ErrorBody), (status = 422, body = ErrorBody), (status = 429, body = ErrorBody)))]
 #[post("/clearances/override")]
 pub async fn override_one(
-    (pool, doors): (web::Data<PgPool>, web::Data<Doors>),
+    pool: web::Data<PgPool>,
+    doors: web::Data<Doors>,
     request: HttpRequest,
     body: Body<OverrideRequest>,
 ) -> ApiResult<HttpResponse> {
@@ -182,7 +185,7 @@ pub async fn override_one(
         fields.refuse("by", "which_door", Value::Null, &[]);
     }
     fields.done(())?;
-    let at = At::of(&pool, (&doors, &request)).await?;
+    let at = At::of(&pool, &doors, &request).await?;
     let device = at.device.as_ref().map(|device| device.id);
     let In::Person(foreman, _) = doors::through(&at, &body.value.by).await? else {
         return Err(ApiError::WrongKey);
@@ -195,9 +198,9 @@ pub async fn override_one(
     let key = RowKey { id: Uuid::now_v7(), by: Some(foreman) };
     // what opened the door is kept nowhere
     let kept = json!({ "clearance": body.json["clearance"], "because": new.override_because });
-    let made = keep(&pool, key, (&new, &kept)).await?;
+    let made = keep(&pool, key, &new, &kept).await?;
     let about = json!({ "person": new.person, "because": new.override_because });
-    note(&pool, (Some(foreman), device), ("override", about)).await?;
+    note(&pool, (Some(foreman), device), "override", about).await?;
     Ok(reply(made))
 }
 
@@ -222,7 +225,7 @@ pub async fn withdraw(
     let row = seen(&path, body.value.version, caller)?;
     let withdrawn = clearances::withdraw(&mut *pool.acquire().await?, &row, &because).await?;
     let about = json!({ "person": withdrawn.person_id, "because": because });
-    note(&pool, (caller.person, caller.device), ("uncleared", about)).await?;
+    note(&pool, (caller.person, caller.device), "uncleared", about).await?;
     Ok(web::Json(view(withdrawn)))
 }
 

@@ -44,7 +44,8 @@ pub struct DevicesReply {
     responses((status = 201, body = Device), (status = 422, body = ErrorBody)))]
 #[post("/devices")]
 pub async fn create(
-    (pool, doors): (web::Data<PgPool>, web::Data<Doors>),
+    pool: web::Data<PgPool>,
+    doors: web::Data<Doors>,
     caller: Caller,
     body: Body<DeviceRequest>,
 ) -> ApiResult<HttpResponse> {
@@ -59,9 +60,9 @@ pub async fn create(
     let new = NewDevice { key: secret::hash(&key), name: &name, place: &place, by: caller.person };
     let device = devices::register(pool.get_ref(), &new).await?;
     let about = json!({ "name": name, "place": place });
-    note(&pool, (caller.person, Some(device.id)), ("device", about)).await?;
+    note(&pool, (caller.person, Some(device.id)), "device", about).await?;
     let lasts = actix_web::cookie::time::Duration::ZERO;
-    let cookie = Key::Device.given(&key, (doors.secure, lasts));
+    let cookie = Key::Device.given(&key, doors.secure, lasts);
     Ok(HttpResponse::Created().cookie(cookie).json(device))
 }
 
@@ -85,6 +86,6 @@ pub async fn revoke(
     if !devices::revoke(pool.get_ref(), RowKey { id, by: caller.person }).await? {
         return Err(ApiError::NotFound);
     }
-    note(&pool, (caller.person, caller.device), ("device_revoked", json!({ "id": id }))).await?;
+    note(&pool, (caller.person, caller.device), "device_revoked", json!({ "id": id })).await?;
     Ok(HttpResponse::NoContent().finish())
 }

@@ -73,12 +73,9 @@ impl<'a> At<'a> {
     ///
     /// # Errors
     /// When the database fails.
-    pub async fn of(
-        pool: &'a PgPool,
-        (doors, request): (&'a Doors, &HttpRequest),
-    ) -> ApiResult<Self> {
+    pub async fn of(pool: &'a PgPool, doors: &'a Doors, request: &HttpRequest) -> ApiResult<Self> {
         let address = doors.address(request).map(|it| it.to_string()).unwrap_or_default();
-        let device = device_of(pool, (doors, request)).await?.filter(|it| it.revoked_at.is_none());
+        let device = device_of(pool, doors, request).await?.filter(|it| it.revoked_at.is_none());
         Ok(Self { pool, doors, address, device })
     }
 }
@@ -89,7 +86,8 @@ impl<'a> At<'a> {
 /// When the database fails.
 pub async fn device_of(
     pool: &PgPool,
-    (doors, request): (&Doors, &HttpRequest),
+    doors: &Doors,
+    request: &HttpRequest,
 ) -> ApiResult<Option<Device>> {
     match Key::Device.of(request, doors.secure) {
         Some(key) => devices::known(pool, &secret::hash(&key)).await,
@@ -118,18 +116,18 @@ pub async fn through(at: &At<'_>, asked: &SignIn) -> ApiResult<In> {
         return Ok(In::Asked(asked_at_the_door(at.pool, at.doors, name).await?));
     }
     if let (Some(id), Some(credential)) = (asked.asked, &asked.credential) {
-        return by_passkey(at, (id, credential)).await;
+        return by_passkey(at, id, credential).await;
     }
     let SignIn { name, password, pin, invitation, setup_code, demo, .. } = asked;
     match (name, password, pin, invitation, setup_code) {
         (Some(name), Some(password), None, None, Some(code)) => {
-            set_up(at, code, (name, password)).await
+            set_up(at, code, name, password).await
         }
         (None, password, None, Some(key), None) => invited(at, key, password.as_deref()).await,
         (Some(name), None, None, None, None) if *demo == Some(true) => by_demo(at, name).await,
         (Some(name), None, Some(pin), None, None) => by_pin(at, name, pin).await,
         (Some(name), Some(password), None, None, None) => {
-            by_password(at, (name, password), asked.code.as_deref()).await
+            by_password(at, name, password, asked.code.as_deref()).await
         }
         _ => {
             let mut fields = Fields::default();
@@ -141,7 +139,7 @@ pub async fn through(at: &At<'_>, asked: &SignIn) -> ApiResult<In> {
 
 async fn wrong(at: &At<'_>, about: Value) -> ApiResult<ApiError> {
     let device = at.device.as_ref().map(|device| device.id);
-    note(at.pool, (None, device), ("wrong_key", about)).await?;
+    note(at.pool, (None, device), "wrong_key", about).await?;
     Ok(ApiError::WrongKey)
 }
 
@@ -177,9 +175,9 @@ async fn whose<'a>(
     Ok(found)
 }
 
-async fn by_passkey(at: &At<'_>, answer: (Uuid, &Value)) -> ApiResult<In> {
+async fn by_passkey(at: &At<'_>, id: Uuid, credential: &Value) -> ApiResult<In> {
     let tried = tries::note(at.pool, &[About::Address(&at.address)]).await?;
-    match answered_at_the_door(at.pool, at.doors, answer).await {
+    match answered_at_the_door(at.pool, at.doors, id, credential).await {
         Ok(person) => {
             tries::right(at.pool, &tried).await?;
             Ok(In::Person(person, "passkey"))
@@ -189,11 +187,7 @@ async fn by_passkey(at: &At<'_>, answer: (Uuid, &Value)) -> ApiResult<In> {
     }
 }
 
-async fn by_password(
-    at: &At<'_>,
-    (name, typed): (&str, &str),
-    code: Option<&str>,
-) -> ApiResult<In> {
+async fn by_password(at: &At<'_>, name: &str, typed: &str, code: Option<&str>) -> ApiResult<In> {
     let about = [About::Name(name), About::Address(&at.address)];
     let tried = tries::note(at.pool, &about).await?;
     let people = credentials::named(at.pool, name.trim()).await?;
@@ -215,7 +209,7 @@ async fn by_password(
 pub async fn second_factor(pool: &PgPool, person: &Credentials, code: &str) -> ApiResult<bool> {
     let Some(key) = &person.totp_secret else { return Ok(false) };
     if let Some(step) = totp::step_of(key, code, OffsetDateTime::now_utc())? {
-        return credentials::take_step(pool, (person.person, step)).await;
+        return credentials::take_step(pool, person.person, step).await;
     }
     credentials::use_recovery(pool, person.person, &secret::hash_copied(code)).await
 }
@@ -232,7 +226,7 @@ async fn by_pin(at: &At<'_>, name: &str, pin: &str) -> ApiResult<In> {
     for person in &people {
         let right = found.is_some_and(|found| found.person == person.person);
         if right || found.is_none() {
-            credentials::count_pin(at.pool, (person.person, right)).await?;
+            credentials::count_pin(at.pool, person.person, right).await?;
         }
     }
     let Some(person) = found else {
@@ -256,11 +250,11 @@ async fn invited(at: &At<'_>, key: &str, typed: Option<&str>) -> ApiResult<In> {
         return Err(wrong(at, json!({ "door": "invitation" })).await?);
     }
     credentials::set_password(at.pool, person, &hash).await?;
-    sessions::end_others(at.pool, (person, None)).await?;
+    sessions::end_others(at.pool, person, None).await?;
     Ok(In::Person(person, "invitation"))
 }
 
-async fn set_up(at: &At<'_>, code: &str, (name, typed): (&str, &str)) -> ApiResult<In> {
+async fn set_up(at: &At<'_>, code: &str, name: &str, typed: &str) -> ApiResult<In> {
     let tried = tries::note(at.pool, &[About::Address(&at.address)]).await?;
     let code = secret::hash_copied(code);
     if invitations::owned(at.pool).await? || !invitations::set_up_is(at.pool, &code).await? {
@@ -277,7 +271,7 @@ async fn set_up(at: &At<'_>, code: &str, (name, typed): (&str, &str)) -> ApiResu
     }
     let person = people::first_owner(&mut *at.pool.acquire().await?, &name).await?;
     credentials::set_password(at.pool, person, &hash).await?;
-    note(at.pool, (Some(person), None), ("claimed", json!({}))).await?;
+    note(at.pool, (Some(person), None), "claimed", json!({})).await?;
     Ok(In::Person(person, "set_up"))
 }
 

@@ -88,7 +88,7 @@ fn last_owner(error: ApiError) -> ApiError {
 /// Shuts every door to somebody who leaves.
 async fn leaves(pool: &PgPool, person: Uuid) -> ApiResult<()> {
     credentials::forget(&mut *pool.acquire().await?, person).await?;
-    sessions::end_others(pool, (person, None)).await?;
+    sessions::end_others(pool, person, None).await?;
     kept_tokens::revoke_all(pool, person).await
 }
 
@@ -119,10 +119,10 @@ pub async fn create(
 ) -> ApiResult<HttpResponse> {
     checked(Some(&body.value.name), Some(&body.value.handedness))?;
     let key = new_id(&path, caller)?;
-    let made = people::put(&mut *pool.acquire().await?, key, (&body.value, &body.json)).await?;
+    let made = people::put(&mut *pool.acquire().await?, key, &body.value, &body.json).await?;
     if let Made::New(person) = &made {
         let about = json!({ "person": person.record.id, "role": person.role });
-        note(&pool, (caller.person, caller.device), ("person", about)).await?;
+        note(&pool, (caller.person, caller.device), "person", about).await?;
     }
     Ok(put_reply(made))
 }
@@ -149,13 +149,14 @@ pub async fn change(
     let changed = people::patch(
         &mut *pool.acquire().await?,
         RowKey { id, by: caller.person },
-        (change, &body.json),
+        change,
+        &body.json,
     )
     .await;
     let person = changed.map_err(last_owner)?;
     if change.role.is_some() {
         let about = json!({ "person": person.record.id, "role": person.role });
-        note(&pool, (caller.person, caller.device), ("role", about)).await?;
+        note(&pool, (caller.person, caller.device), "role", about).await?;
     }
     Ok(web::Json(person))
 }
@@ -175,7 +176,7 @@ pub async fn delete(
         set_deleted::<Person>(&mut *pool.acquire().await?, &row, true).await.map_err(last_owner)?;
     leaves(&pool, row.id).await?;
     let about = json!({ "person": row.id });
-    note(&pool, (caller.person, caller.device), ("left", about)).await?;
+    note(&pool, (caller.person, caller.device), "left", about).await?;
     Ok(web::Json(person))
 }
 
@@ -194,12 +195,13 @@ pub async fn invite(
     invitations::add(
         &mut *pool.acquire().await?,
         &secret::hash(&key),
-        (person.person, caller.person),
+        person.person,
+        caller.person,
     )
     .await?;
     credentials::drop_second(&mut *pool.acquire().await?, person.person).await?;
     let about = json!({ "person": person.person });
-    note(&pool, (caller.person, caller.device), ("invited", about)).await?;
+    note(&pool, (caller.person, caller.device), "invited", about).await?;
     let here = {
         let connection = request.connection_info();
         format!("{}://{}", if doors.secure { "https" } else { "http" }, connection.host())
@@ -224,7 +226,7 @@ pub async fn forget(
     let person = forgotten.map_err(last_owner)?.ok_or(ApiError::NotFound)?;
     leaves(&pool, id).await?;
     let about: Value = json!({ "number": person.number });
-    note(&pool, (caller.person, caller.device), ("forgotten", about)).await?;
+    note(&pool, (caller.person, caller.device), "forgotten", about).await?;
     Ok(web::Json(person))
 }
 

@@ -75,7 +75,8 @@ async fn known(pool: &PgPool, person: Uuid) -> ApiResult<Vec<(Uuid, Passkey)>> {
     responses((status = 200, body = PasskeyAsked), (status = 403, body = ErrorBody)))]
 #[post("/passkeys")]
 pub async fn ask(
-    (pool, doors): (web::Data<PgPool>, web::Data<Doors>),
+    pool: web::Data<PgPool>,
+    doors: web::Data<Doors>,
     caller: Caller,
 ) -> ApiResult<web::Json<PasskeyAsked>> {
     let person = caller.person.ok_or(ApiError::SignedOut)?;
@@ -110,8 +111,8 @@ pub async fn keep(
     let state: PasskeyRegistration = serde_json::from_value(state)?;
     let made =
         checker.finish_passkey_registration(&answer, &state).map_err(|error| refused(&error))?;
-    let row = passkeys::add(pool.get_ref(), (person, &name), &serde_json::to_value(made)?).await?;
-    note(&pool, (caller.person, caller.device), ("passkey", json!({ "name": name }))).await?;
+    let row = passkeys::add(pool.get_ref(), person, &name, &serde_json::to_value(made)?).await?;
+    note(&pool, (caller.person, caller.device), "passkey", json!({ "name": name })).await?;
     Ok(HttpResponse::Created().json(row))
 }
 
@@ -133,10 +134,10 @@ pub async fn remove(
     caller: Caller,
 ) -> ApiResult<HttpResponse> {
     let person = caller.person.ok_or(ApiError::SignedOut)?;
-    if !passkeys::remove(pool.get_ref(), (person, id(&path)?)).await? {
+    if !passkeys::remove(pool.get_ref(), person, id(&path)?).await? {
         return Err(ApiError::NotFound);
     }
-    note(&pool, (caller.person, caller.device), ("passkey_removed", json!({}))).await?;
+    note(&pool, (caller.person, caller.device), "passkey_removed", json!({})).await?;
     Ok(HttpResponse::NoContent().finish())
 }
 
@@ -178,7 +179,8 @@ pub async fn asked_at_the_door(
 pub async fn answered_at_the_door(
     pool: &PgPool,
     doors: &Doors,
-    (id, credential): (Uuid, &Value),
+    id: Uuid,
+    credential: &Value,
 ) -> ApiResult<Uuid> {
     let checker = checker(doors)?;
     let answer: PublicKeyCredential = read(credential)?;

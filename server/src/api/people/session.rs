@@ -88,12 +88,9 @@ pub struct Entering {
     pub passkey: Option<PasskeyAsked>,
 }
 
-async fn doors_here(
-    pool: &PgPool,
-    (doors, request): (&Doors, &HttpRequest),
-) -> ApiResult<DoorsHere> {
+async fn doors_here(pool: &PgPool, doors: &Doors, request: &HttpRequest) -> ApiResult<DoorsHere> {
     let demo = if doors.demo { credentials::of_demo(pool).await? } else { Vec::new() };
-    let device = device_of(pool, (doors, request)).await?.filter(|it| it.revoked_at.is_none());
+    let device = device_of(pool, doors, request).await?.filter(|it| it.revoked_at.is_none());
     let people = if device.is_some() { credentials::with_pin(pool).await? } else { Vec::new() };
     Ok(DoorsHere {
         demo: demo.into_iter().map(|(name, role)| DoorName { name, role: Some(role) }).collect(),
@@ -109,7 +106,8 @@ async fn doors_here(
     responses((status = 200, body = SessionReply), (status = 401, body = SignedOut)))]
 #[get("/session")]
 pub async fn show(
-    (pool, doors): (web::Data<PgPool>, web::Data<Doors>),
+    pool: web::Data<PgPool>,
+    doors: web::Data<Doors>,
     request: HttpRequest,
     caller: Caller,
 ) -> ApiResult<HttpResponse> {
@@ -118,7 +116,7 @@ pub async fn show(
         None => None,
     };
     let Some((person, role)) = person.zip(caller.role) else {
-        let doors = doors_here(&pool, (&doors, &request)).await?;
+        let doors = doors_here(&pool, &doors, &request).await?;
         let error = ApiError::SignedOut.detail();
         return Ok(HttpResponse::Unauthorized().json(SignedOut { error, doors }));
     };
@@ -128,7 +126,7 @@ pub async fn show(
         role,
         may: rights::of(role).iter().map(|right| right.code().to_owned()).collect(),
         second_factor: known.is_some_and(|known| known.second_factor),
-        device: device_of(&pool, (&doors, &request)).await?,
+        device: device_of(&pool, &doors, &request).await?,
         passkeys: doors.passkeys.as_ref().and_then(|_| doors.public_url.clone()),
         page: doors.page.clone(),
     }))
@@ -139,11 +137,12 @@ pub async fn show(
     responses((status = 204), (status = 200, body = Entering), (status = 401, body = ErrorBody), (status = 422, body = ErrorBody), (status = 429, body = ErrorBody), (status = 503, body = ErrorBody)))]
 #[post("/session")]
 pub async fn begin(
-    (pool, doors): (web::Data<PgPool>, web::Data<Doors>),
+    pool: web::Data<PgPool>,
+    doors: web::Data<Doors>,
     request: HttpRequest,
     body: Body<SignIn>,
 ) -> ApiResult<HttpResponse> {
-    let at = At::of(&pool, (&doors, &request)).await?;
+    let at = At::of(&pool, &doors, &request).await?;
     match doors::through(&at, &body.value).await? {
         In::Invited(name) => {
             Ok(HttpResponse::Ok().json(Entering { name: Some(name), passkey: None }))
@@ -153,7 +152,7 @@ pub async fn begin(
         }
         In::Person(person, door) => {
             let entered = Entered { person, door, device: at.device.map(|device| device.id) };
-            entered.begin(&pool, (&doors, &request)).await
+            entered.begin(&pool, &doors, &request).await
         }
     }
 }
@@ -170,7 +169,8 @@ impl Entered {
     async fn begin(
         self,
         pool: &PgPool,
-        (doors, request): (&Doors, &HttpRequest),
+        doors: &Doors,
+        request: &HttpRequest,
     ) -> ApiResult<HttpResponse> {
         if let Some(before) = Key::Session.of(request, doors.secure) {
             sessions::end(pool, &secret::hash(&before)).await?;
@@ -187,9 +187,9 @@ impl Entered {
         };
         sessions::begin(pool, &new).await?;
         let about = json!({ "door": self.door });
-        note(pool, (Some(self.person), self.device), ("signed_in", about)).await?;
+        note(pool, (Some(self.person), self.device), "signed_in", about).await?;
         let lasts = actix_web::cookie::time::Duration::seconds(doors.ends.absolute.whole_seconds());
-        let cookie = Key::Session.given(&key, (doors.secure, lasts));
+        let cookie = Key::Session.given(&key, doors.secure, lasts);
         Ok(HttpResponse::NoContent().cookie(cookie).finish())
     }
 }
@@ -198,7 +198,8 @@ impl Entered {
 #[utoipa::path(delete, operation_id = "session_end", path = "/api/v1/session", responses((status = 204)))]
 #[delete("/session")]
 pub async fn end(
-    (pool, doors): (web::Data<PgPool>, web::Data<Doors>),
+    pool: web::Data<PgPool>,
+    doors: web::Data<Doors>,
     request: HttpRequest,
     caller: Caller,
 ) -> ApiResult<HttpResponse> {
@@ -206,7 +207,7 @@ pub async fn end(
         sessions::end(pool.get_ref(), &secret::hash(&key)).await?;
     }
     if caller.person.is_some() {
-        note(&pool, (caller.person, caller.device), ("signed_out", json!({}))).await?;
+        note(&pool, (caller.person, caller.device), "signed_out", json!({})).await?;
     }
     Ok(HttpResponse::NoContent().cookie(Key::Session.taken(doors.secure)).finish())
 }

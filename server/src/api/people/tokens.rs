@@ -77,7 +77,7 @@ pub async fn made(
     };
     let new = NewToken { id, hash: secret::hash(&token), person, name, scope, by };
     tokens::add(pool, &new).await?;
-    note(pool, (by, None), ("token", json!({ "name": name, "person": person }))).await?;
+    note(pool, (by, None), "token", json!({ "name": name, "person": person })).await?;
     Ok(TokenReply { id, token })
 }
 
@@ -135,9 +135,9 @@ pub async fn revoke(
 ) -> ApiResult<HttpResponse> {
     let person = caller.person.ok_or(ApiError::SignedOut)?;
     let id = id(&path)?;
-    if !tokens::revoke(pool.get_ref(), (person, id)).await? {
+    if !tokens::revoke(pool.get_ref(), person, id).await? {
         return Err(ApiError::NotFound);
     }
-    note(&pool, (caller.person, caller.device), ("token_revoked", json!({ "id": id }))).await?;
+    note(&pool, (caller.person, caller.device), "token_revoked", json!({ "id": id })).await?;
     Ok(HttpResponse::NoContent().finish())
 }

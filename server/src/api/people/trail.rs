@@ -38,7 +38,8 @@ pub struct AuditQuery {
 pub async fn note(
     pool: &PgPool,
     (person, device): (Option<Uuid>, Option<Uuid>),
-    (what, about): (&str, Value),
+    what: &str,
+    about: Value,
 ) -> ApiResult<()> {
     audit::add(pool, &Entry { person, device, what, about }).await
 }
@@ -59,7 +60,7 @@ pub async fn list(
             return Err(ApiError::Invalid(vec![fault]));
         }
     };
-    let entries = audit::before(pool.get_ref(), (number, SHOWN)).await?;
+    let entries = audit::before(pool.get_ref(), number, SHOWN).await?;
     let next = entries.last().filter(|last| last.number > 1).map(|last| last.number.to_string());
     Ok(web::Json(AuditReply { entries, next }))
 }

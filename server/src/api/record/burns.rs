@@ -255,7 +255,7 @@ pub async fn create(
         ));
     }
     held_against_its_plan(&pool, &mut new, Vec::new()).await?;
-    let made = burns::put(&mut *pool.acquire().await?, key, (&new, &body.json)).await;
+    let made = burns::put(&mut *pool.acquire().await?, key, &new, &body.json).await;
     if matches!(made, Ok(Made::New(_))) && new.against.process.is_some() {
         learn_more(&pool, &[key.id]).await?;
     }

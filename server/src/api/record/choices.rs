@@ -123,7 +123,7 @@ pub async fn tell_change(
     let mut fields = Fields::default();
     let at = fields.moment("changed_at", Some(&body.value.changed_at));
     let at = fields.done(at)?.unwrap_or(OffsetDateTime::UNIX_EPOCH);
-    let kept = learned::changed(&**pool, RowKey { id, by }, (body.value.job_id, at)).await;
+    let kept = learned::changed(&**pool, RowKey { id, by }, body.value.job_id, at).await;
     kept.map_err(|error| unknown("rig_changes", error))?;
     learn_again(&pool).await?;
     everything(&pool).await

@@ -286,7 +286,7 @@ impl QuoteRequest {
             .lines
             .iter()
             .enumerate()
-            .map(|(i, line)| self.line_priced((&format!("lines.{i}"), asked.machine_h), line))
+            .map(|(i, line)| self.line_priced(&format!("lines.{i}"), asked.machine_h, line))
             .collect::<ApiResult<_>>()?;
         let worths: Vec<Worth> = priced.iter().map(|line| line.worth).collect();
         let lines: Vec<MoneyBand> = worths.iter().map(|one| together(&[*one]).into()).collect();
@@ -323,7 +323,8 @@ impl QuoteRequest {
 
     fn line_priced(
         &self,
-        (place, machine_h): (&str, f64),
+        place: &str,
+        machine_h: f64,
         (request, count): &(CutPlanRequest, u32),
     ) -> ApiResult<Priced> {
         let (work, laid) = request.to_work_laid().map_err(|error| error.under(place))?;

@@ -215,7 +215,7 @@ fn found(asked: &QuoteRequest, cuts: &[QuotedCut]) -> ApiResult<QuoteFound> {
 
 /// The same list another way: what is bound to today's way, its tip and what was learned of it, is left out; so is the drawer,
 /// where its tips do not go that way.
-fn changed(asked: &QuoteRequest, (place, code): ([&str; 2], &str)) -> Option<QuoteRequest> {
+fn changed(asked: &QuoteRequest, place: [&str; 2], code: &str) -> Option<QuoteRequest> {
     let mut other = asked.clone();
     let mut moved = false;
     for line in &mut other.lines {
@@ -233,7 +233,7 @@ fn has_drawer(asked: &QuoteRequest) -> bool {
 }
 
 /// What a list comes to another way: with the shop's own tips, else with our series.
-fn another(mut other: QuoteRequest, (what, code): (&'static str, &str)) -> Option<Instead> {
+fn another(mut other: QuoteRequest, what: &'static str, code: &str) -> Option<Instead> {
     let owned = has_drawer(&other);
     let told = |found: QuoteReply, own_tips| Instead {
         what,
@@ -251,13 +251,13 @@ fn another(mut other: QuoteRequest, (what, code): (&'static str, &str)) -> Optio
 fn instead(asked: &QuoteRequest) -> Vec<Instead> {
     let fuels = Fuel::ALL
         .iter()
-        .map(|fuel| ("fuel", fuel.code(), changed(asked, (["gas", "fuel"], fuel.code()))));
+        .map(|fuel| ("fuel", fuel.code(), changed(asked, ["gas", "fuel"], fuel.code())));
     let ways = Process::ALL
         .iter()
-        .map(|way| ("process", way.code(), changed(asked, (["cut", "process"], way.code()))));
+        .map(|way| ("process", way.code(), changed(asked, ["cut", "process"], way.code())));
     let others = fuels.chain(ways);
     let mut all: Vec<Instead> =
-        others.filter_map(|(what, code, other)| another(other?, (what, code))).collect();
+        others.filter_map(|(what, code, other)| another(other?, what, code)).collect();
     let mut larger = asked.clone();
     for line in &mut larger.lines {
         let count = line["count"].as_u64().unwrap_or(1);

@@ -175,10 +175,10 @@ pub async fn create(
     let (key, new) = (new_id(&path, caller)?, &body.value);
     // the same once more is told as it was made, whatever the shop's prices have become
     if find::<Quote>(pool.get_ref(), key.id).await?.is_some() {
-        return Ok(put_reply::<Quote>(made(pool.get_ref(), key.id, (None, &body.json)).await?));
+        return Ok(put_reply::<Quote>(made(pool.get_ref(), key.id, None, &body.json).await?));
     }
     let quote = offered(&pool, caller, new).await?;
-    let new = quotes::put(&mut *pool.acquire().await?, key, (&quote, &body.json)).await;
+    let new = quotes::put(&mut *pool.acquire().await?, key, &quote, &body.json).await;
     Ok(put_reply(new.map_err(|error| unknown("quotes", error))?))
 }
 
@@ -251,7 +251,7 @@ pub async fn change(
         asked: serde_json::to_value(&asked)?,
         found: serde_json::to_value(&found)?,
     };
-    let changed = quotes::change(&mut *pool.acquire().await?, &row, (&quote, &body.json)).await?;
+    let changed = quotes::change(&mut *pool.acquire().await?, &row, &quote, &body.json).await?;
     Ok(web::Json(whole(&pool, changed).await?))
 }
 

@@ -68,7 +68,8 @@ pub struct TipLogReply {
 
 fn logged(
     view: &GearView,
-    (since, used): (Option<&Since>, Option<&Use>),
+    since: Option<&Since>,
+    used: Option<&Use>,
     life: Option<f64>,
 ) -> TipLogged {
     let (gear, fields) = (&view.gear, &view.gear.fields);
@@ -114,7 +115,7 @@ pub async fn log(pool: web::Data<PgPool>, caller: Caller) -> ApiResult<web::Json
     let mut tips: Vec<TipLogged> = tips
         .map(|view| {
             let id = view.gear.record.id;
-            logged(view, (since.get(&id), used.get(&id)), life)
+            logged(view, since.get(&id), used.get(&id), life)
         })
         .collect();
     tips.sort_by(|a, b| b.cuts.cmp(&a.cuts).then_with(|| a.label.cmp(&b.label)));

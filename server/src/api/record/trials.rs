@@ -119,7 +119,7 @@ pub async fn create(
 ) -> ApiResult<HttpResponse> {
     let key = new_id(&path, caller)?;
     let trial = designed(key.id, &body.value)?;
-    Ok(put_reply(trials::put(&mut *pool.acquire().await?, key, (&trial, &body.json)).await?))
+    Ok(put_reply(trials::put(&mut *pool.acquire().await?, key, &trial, &body.json).await?))
 }
 
 /// A trial with its strips in the order that its id draws.
@@ -202,6 +202,6 @@ pub async fn note(
     let old: Trial = find(pool.get_ref(), row.id).await?.ok_or(ApiError::NotFound)?;
     let strips = with_noted(&old.strips, &body.value.strips)?;
     Ok(web::Json(view(
-        trials::note(&mut *pool.acquire().await?, &row, (&strips, &body.json)).await?,
+        trials::note(&mut *pool.acquire().await?, &row, &strips, &body.json).await?,
     )?))
 }

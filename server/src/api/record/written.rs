@@ -219,7 +219,7 @@ fn workbook(head: &[LogColumn], rows: &[Vec<Value>]) -> Result<Vec<u8>, XlsxErro
     book.save_to_buffer()
 }
 
-fn kept_as((name, kind): (&str, &str), body: Vec<u8>) -> HttpResponse {
+fn kept_as(name: &str, kind: &str, body: Vec<u8>) -> HttpResponse {
     let shown = format!("attachment; filename=\"{name}\"");
     HttpResponse::Ok().content_type(kind).insert_header(("Content-Disposition", shown)).body(body)
 }
@@ -254,7 +254,7 @@ pub async fn write_log(
             let book = workbook(&head, &rows);
             let book = book.map_err(|error| ApiError::Internal(error.to_string()))?;
             let kind = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
-            Ok(kept_as(("burns.xlsx", kind), book))
+            Ok(kept_as("burns.xlsx", kind, book))
         }
         Format::Json => {
             let object = |row: Vec<Value>| -> Map<String, Value> {
@@ -262,7 +262,7 @@ pub async fn write_log(
             };
             let all: Vec<_> = rows.into_iter().map(object).collect();
             let text = serde_json::to_vec(&json!({ "burns": all }))?;
-            Ok(kept_as(("burns.json", "application/json"), text))
+            Ok(kept_as("burns.json", "application/json", text))
         }
     }
 }

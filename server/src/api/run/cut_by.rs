@@ -37,19 +37,16 @@ impl Planning {
     ///
     /// # Errors
     /// When the database fails.
-    pub async fn tip_of(
-        &mut self,
-        pool: &PgPool,
-        (to, line): (&To, Uuid),
-    ) -> ApiResult<Option<Uuid>> {
-        Ok(self.of(pool, (to, line)).await?.and_then(|(_, tip)| tip))
+    pub async fn tip_of(&mut self, pool: &PgPool, to: &To, line: Uuid) -> ApiResult<Option<Uuid>> {
+        Ok(self.of(pool, to, line).await?.and_then(|(_, tip)| tip))
     }
 
     /// What a line is cut by; nothing where it does not plan any more or is of another job.
     async fn of(
         &mut self,
         pool: &PgPool,
-        (to, line): (&To, Uuid),
+        to: &To,
+        line: Uuid,
     ) -> ApiResult<Option<(CutPlanRequest, Option<Uuid>)>> {
         if self.0.is_none() {
             let shop = Shop::read(pool, to.by.person).await?;
@@ -73,14 +70,15 @@ impl Planning {
     pub async fn tell(
         &mut self,
         pool: &PgPool,
-        (to, line): (&To, Uuid),
+        to: &To,
+        line: Uuid,
         burn: &mut NewBurn,
     ) -> ApiResult<()> {
         let read = oxygen_read(pool, to.run, burn.happened_at).await?;
         if let (Some(kpa), Some(readings)) = (read, burn.readings.as_object_mut()) {
             readings.insert("oxygen_pressure_kpa".into(), kpa.into());
         }
-        if let Some((request, tip)) = self.of(pool, (to, line)).await? {
+        if let Some((request, tip)) = self.of(pool, to, line).await? {
             burn.from.asked = Some(serde_json::to_value(request)?);
             burn.tip_id = tip;
         }

@@ -64,7 +64,7 @@ impl Cuts {
     ///
     /// # Errors
     /// When the database fails, or a line does not plan.
-    pub async fn of(pool: &PgPool, (shop, job): (&Shop, &Job)) -> ApiResult<Self> {
+    pub async fn of(pool: &PgPool, shop: &Shop, job: &Job) -> ApiResult<Self> {
         let cards = cards_of(pool, &[job.record.id]).await?;
         let rigged = Rigged::of(shop, job);
         let mut cuts = Vec::new();

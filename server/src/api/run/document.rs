@@ -216,7 +216,7 @@ pub struct Uncleared {
     pub note: NoteWire,
 }
 
-fn uncleared(cleared: &Cleared, (people, cuts): (&[Person], &[RunCut])) -> Vec<Uncleared> {
+fn uncleared(cleared: &Cleared, people: &[Person], cuts: &[RunCut]) -> Vec<Uncleared> {
     let planned = cuts.iter().filter_map(|cut| {
         let (request, plan) = cut.view.request.as_ref().zip(cut.view.plan.as_ref())?;
         Some((cut.view.line.record.id, burn_of(request, plan)?))
@@ -296,9 +296,9 @@ pub async fn document(pool: &PgPool, shop: &Shop, asked: Asked) -> ApiResult<Run
     place.coated |= cuts.iter().any(|cut| cut.fits && is_coated(&cut.view));
     let cylinders = at_hand(shop, fuel, &rig.cylinders);
     let stood_h = stood_h.or_else(|| stood(&cylinders, now)).or_else(|| rig.lying.then_some(0.0));
-    let needs = needs(shop, (&cuts, &cylinders), events.iter().chain(&elsewhere))?;
+    let needs = needs(shop, &cuts, &cylinders, events.iter().chain(&elsewhere))?;
     let people = people::all(pool).await?;
-    let uncleared = uncleared(&Cleared::read(pool).await?, (&people, &cuts));
+    let uncleared = uncleared(&Cleared::read(pool).await?, &people, &cuts);
     let unsaid = unsaid(&cuts);
     let softer = shop.holds("flame", "slightly_carburising")
         && cuts.iter().any(|cut| cut.fits && wants_a_feather(&cut.view));

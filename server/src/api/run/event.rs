@@ -88,11 +88,7 @@ fn burn_of(event: &NewEvent, cut: &CutBody) -> ApiResult<BurnRequest> {
 }
 
 /// An event that can be kept.
-fn checked(
-    event: &NewEvent,
-    (what, by): (RunEventBody, Caller),
-    sent: &Value,
-) -> ApiResult<RunEvent> {
+fn checked(event: &NewEvent, what: RunEventBody, by: Caller, sent: &Value) -> ApiResult<RunEvent> {
     let mut fields = Fields::default();
     if event.id.get_version_num() != 7 {
         fields.errors.push(wrong_shape("id", "a UUID of version 7", json!(event.id)));
@@ -160,41 +156,37 @@ fn signs_known(fields: &mut Fields, told: &[String]) -> ApiResult<()> {
 }
 
 /// Keeps one event of a run.
-async fn kept(
-    pool: &PgPool,
-    (to, planning): (&To, &mut Planning),
-    sent: &Value,
-) -> ApiResult<Arrived> {
+async fn kept(pool: &PgPool, to: &To, planning: &mut Planning, sent: &Value) -> ApiResult<Arrived> {
     let To { job, run, by } = *to;
     let told: NewEvent = read(sent)?;
     let parts = [("kind", json!(told.kind)), ("body", told.body.clone())];
-    let event = checked(&told, (read_parts(&parts)?, by), sent)?;
+    let event = checked(&told, read_parts(&parts)?, by, sent)?;
     let (mut burn, stages) = match &event.what {
         RunEventBody::Cut(cut) => (Some(checked_burn(&burn_of(&told, cut)?)?), cut.stages()),
         _ => (None, Vec::new()),
     };
     let line = burn.as_ref().and_then(|burn| burn.job_line_id);
     if let Some(line) = line
-        && !job_lines::is_of(pool, (line, job)).await?
+        && !job_lines::is_of(pool, line, job).await?
     {
         let fault = wrong_shape("body.line_id", "the id of a line of this job", json!(line));
         return Err(ApiError::Invalid(vec![fault]));
     }
     if let (Some(burn), Some(line)) = (&mut burn, line) {
         burn.verified = event.verified;
-        planning.tell(pool, (to, line), burn).await?;
+        planning.tell(pool, to, line, burn).await?;
         held_against_its_plan(pool, burn, stages).await?;
     }
     let cleaned = match &event.what {
         RunEventBody::Step(StepBody { key, done: true, line_id: Some(line) })
             if key.split(':').next() == Some(CLEAN_TIP) =>
         {
-            planning.tip_of(pool, (to, *line)).await?
+            planning.tip_of(pool, to, *line).await?
         }
         _ => None,
     };
     let with = With { burn: burn.as_ref(), cleaned };
-    run_events::keep(&mut *pool.acquire().await?, (job, run), (&event, &with))
+    run_events::keep(&mut *pool.acquire().await?, (job, run), &event, &with)
         .await
         .map_err(|error| unknown("run_events", unknown("burns", error)))
 }
@@ -207,7 +199,8 @@ async fn kept(
 pub async fn keep_all(
     pool: &PgPool,
     to: &To,
-    (events, most): (&[Value], usize),
+    events: &[Value],
+    most: usize,
 ) -> ApiResult<Vec<EventAnswer>> {
     if events.len() > most {
         let fault = wrong_shape("events", &format!("at most {most}"), json!(events.len()));
@@ -217,7 +210,7 @@ pub async fn keep_all(
     let mut planning = Planning::default();
     for sent in events {
         let event = sent["id"].as_str().and_then(|id| Uuid::parse_str(id).ok());
-        let (outcome, fields) = match kept(pool, (to, &mut planning), sent).await {
+        let (outcome, fields) = match kept(pool, to, &mut planning, sent).await {
             Ok(Arrived::New) => ("new", Vec::new()),
             Ok(Arrived::Again) => ("again", Vec::new()),
             Ok(Arrived::Different) => {

@@ -36,10 +36,7 @@ pub struct GasTaken {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn of_run(
-    pool: &PgPool,
-    (run, cylinders): (&JobRun, &[Uuid]),
-) -> ApiResult<Vec<GasTaken>> {
+pub async fn of_run(pool: &PgPool, run: &JobRun, cylinders: &[Uuid]) -> ApiResult<Vec<GasTaken>> {
     let until = run.ended_at.unwrap_or_else(OffsetDateTime::now_utc);
     let read = between(pool, cylinders, (run.begun_at - AROUND, until + AROUND)).await?;
     let told = |cylinder: Logged| {

@@ -120,11 +120,10 @@ pub async fn show_job_record(
     let photos = photos::of_diagnoses(pool.get_ref(), &looked_at).await?;
     let (mut runs, mut told) = (Vec::new(), BTreeMap::new());
     for run in job_runs::of_job(pool.get_ref(), key).await? {
-        let record = record_of(
-            run_events::since(&mut *pool.acquire().await?, (key, run.id), 0).await?.events,
-        );
+        let record =
+            record_of(run_events::since(&mut *pool.acquire().await?, key, run.id, 0).await?.events);
         spared(&record, &mut told);
-        runs.push(run_record(&pool, (run, &record)).await?);
+        runs.push(run_record(&pool, run, &record).await?);
     }
     let lines = job_lines::of_job(pool.get_ref(), key).await?.into_iter().map(|line| {
         let of = Some(line.record.id);
@@ -160,10 +159,7 @@ fn spared(record: &RecordReply, by_line: &mut BTreeMap<Uuid, (u32, u32)>) {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn run_record(
-    pool: &PgPool,
-    (run, record): (JobRun, &RecordReply),
-) -> ApiResult<RunRecord> {
+pub async fn run_record(pool: &PgPool, run: JobRun, record: &RecordReply) -> ApiResult<RunRecord> {
     let mut cylinders = run.cylinders.clone();
     let stands = |key: &str| record.steps.get(key).is_some_and(|state| state == "skipped");
     let mut skips: Vec<SkipRecord> = Vec::new();
@@ -193,6 +189,6 @@ pub async fn run_record(
     let done = record.steps.values().filter(|state| *state == "done").count();
     cylinders.sort_unstable();
     cylinders.dedup();
-    let gas = gas_taken::of_run(pool, (&run, &cylinders)).await?;
+    let gas = gas_taken::of_run(pool, &run, &cylinders).await?;
     Ok(RunRecord { run, done, skips, readings, gas })
 }

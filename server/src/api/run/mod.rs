@@ -52,12 +52,13 @@ pub struct EventsReply {
 #[get("/jobs/{id}/run")]
 pub async fn show(
     pool: web::Data<PgPool>,
-    (path, query): (web::Path<String>, web::Query<RunQuery>),
+    path: web::Path<String>,
+    query: web::Query<RunQuery>,
     caller: Caller,
 ) -> ApiResult<web::Json<RunDocument>> {
     let job = jobs::live(pool.get_ref(), id(&path)?).await?;
     let shop = Shop::read(&pool, caller.person).await?;
-    let cuts = Cuts::of(&pool, (&shop, &job)).await?;
+    let cuts = Cuts::of(&pool, &shop, &job).await?;
     let fuel = match (&query.fuel, cuts.fuels().as_slice()) {
         (Some(told), _) => fuel_named(told)?,
         (None, [one]) => fuel_named(one)?,
@@ -98,9 +99,9 @@ pub async fn keep(
     // who only asks what is new begins no run
     if !body.value.events.is_empty() {
         let run =
-            job_runs::of_today(&mut *pool.acquire().await?, (job.record.id, fuel.code())).await?;
+            job_runs::of_today(&mut *pool.acquire().await?, job.record.id, fuel.code()).await?;
         let to = To { job: job.record.id, run, by: caller };
-        answers = keep_all(&pool, &to, (&body.value.events, MOST)).await?;
+        answers = keep_all(&pool, &to, &body.value.events, MOST).await?;
     }
     // a tablet that was revoked is told nothing but what came of its own
     let events = match caller.revoked && caller.role.is_none() {

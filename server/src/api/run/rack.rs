@@ -125,7 +125,8 @@ fn open<'a>(cut: &LineView, events: impl Iterator<Item = &'a RunEvent> + Clone) 
 /// Only a fault of ours.
 pub fn needs<'a>(
     shop: &Shop,
-    (cuts, cylinders): (&[RunCut], &[RunCylinder]),
+    cuts: &[RunCut],
+    cylinders: &[RunCylinder],
     events: impl Iterator<Item = &'a RunEvent> + Clone,
 ) -> ApiResult<Vec<GasNeed>> {
     let fit: Vec<&RunCut> = cuts.iter().filter(|cut| cut.fits).collect();
@@ -149,7 +150,7 @@ pub fn needs<'a>(
             };
             let needed_l: f64 = plans.iter().map(|(plan, pieces)| of(plan).0 * pieces).sum();
             let flow_l_min = plans.iter().map(|(plan, _)| of(plan).1).fold(0.0, f64::max);
-            let at_hand_l = usable(shop, (&gas, cylinders), setting)?;
+            let at_hand_l = usable(shop, &gas, cylinders, setting)?;
             Ok(GasNeed {
                 needed_l: thousandths(needed_l),
                 at_hand_l: at_hand_l.map(thousandths),
@@ -167,7 +168,8 @@ pub fn needs<'a>(
 /// What the cylinders of a gas on the rig give, litres; `None` where none is said to stand there, or nobody read it.
 fn usable(
     shop: &Shop,
-    (gas, cylinders): (&str, &[RunCylinder]),
+    gas: &str,
+    cylinders: &[RunCylinder],
     setting: GaugePressure,
 ) -> ApiResult<Option<f64>> {
     let ids = cylinders.iter().filter(|it| it.rigged && it.gas == gas).map(|it| it.gear_id);

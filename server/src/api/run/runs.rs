@@ -70,7 +70,7 @@ pub struct SinceQuery {
 }
 
 /// A run of a job by the ids in its path.
-async fn found(pool: &PgPool, (job, run): (&str, &str)) -> ApiResult<(Uuid, JobRun)> {
+async fn found(pool: &PgPool, job: &str, run: &str) -> ApiResult<(Uuid, JobRun)> {
     let job = jobs::live(pool, id(job)?).await?.record.id;
     let run = job_runs::find(pool, job, id(run)?).await?.ok_or(ApiError::NotFound)?;
     Ok((job, run))
@@ -111,7 +111,7 @@ pub async fn begin(
     let begun = job_runs::find(pool.get_ref(), job.record.id, run).await?.map(|run| run.fuel);
     let fuel = match begun.as_ref().or(body.value.fuel.as_ref()) {
         Some(code) => fuel_named(code)?,
-        None => match Cuts::of(&pool, (&shop, &job)).await?.fuels().as_slice() {
+        None => match Cuts::of(&pool, &shop, &job).await?.fuels().as_slice() {
             [] => usual_fuel(&shop, &job)?,
             [one] => fuel_named(one)?,
             several => {
@@ -170,11 +170,11 @@ pub async fn show(
     caller: Caller,
 ) -> ApiResult<web::Json<RunDocument>> {
     let job = jobs::live(pool.get_ref(), id(&path.0)?).await?;
-    let (_, run) = found(&pool, (&path.0, &path.1)).await?;
+    let (_, run) = found(&pool, &path.0, &path.1).await?;
     let shop = Shop::read(&pool, caller.person).await?;
-    let cuts = Cuts::of(&pool, (&shop, &job)).await?;
+    let cuts = Cuts::of(&pool, &shop, &job).await?;
     let Since { events, elsewhere, .. } =
-        run_events::since(&mut *pool.acquire().await?, (job.record.id, run.id), 0).await?;
+        run_events::since(&mut *pool.acquire().await?, job.record.id, run.id, 0).await?;
     let (place, rig) = as_told(&run, &events)?;
     let asked = Asked {
         fuel: fuel_named(&run.fuel)?,
@@ -198,9 +198,9 @@ pub async fn show_record(
     pool: web::Data<PgPool>,
     path: web::Path<(String, String)>,
 ) -> ApiResult<web::Json<RecordReply>> {
-    let (job, run) = found(&pool, (&path.0, &path.1)).await?;
+    let (job, run) = found(&pool, &path.0, &path.1).await?;
     Ok(web::Json(record_of(
-        run_events::since(&mut *pool.acquire().await?, (job, run.id), 0).await?.events,
+        run_events::since(&mut *pool.acquire().await?, job, run.id, 0).await?.events,
     )))
 }
 
@@ -215,9 +215,9 @@ pub async fn keep(
     caller: Caller,
     body: Body<NewEvents>,
 ) -> ApiResult<web::Json<EventsReply>> {
-    let (job, run) = found(&pool, (&path.0, &path.1)).await?;
+    let (job, run) = found(&pool, &path.0, &path.1).await?;
     let to = To { job, run: run.id, by: caller };
-    let answers = keep_all(&pool, &to, (&body.value.events, MOST)).await?;
+    let answers = keep_all(&pool, &to, &body.value.events, MOST).await?;
     let of = |kind: &str| body.value.events.iter().any(|event| event["kind"] == kind);
     if of("undo") {
         learn_again(&pool).await?;
@@ -233,7 +233,7 @@ pub async fn keep(
         return Ok(web::Json(EventsReply { answers, events, elsewhere, next }));
     }
     let told =
-        run_events::since(&mut *pool.acquire().await?, (job, run.id), query.since.unwrap_or(0))
+        run_events::since(&mut *pool.acquire().await?, job, run.id, query.since.unwrap_or(0))
             .await?;
     let Since { events, elsewhere, next } = told;
     Ok(web::Json(EventsReply { answers, events, elsewhere, next }))

@@ -55,7 +55,7 @@ pub async fn shop_runs(
     let mut runs = Vec::with_capacity(found.len());
     for OfShop { job_id, job_name, run } in found {
         let record = record_of(
-            run_events::since(&mut *pool.acquire().await?, (job_id, run.id), 0).await?.events,
+            run_events::since(&mut *pool.acquire().await?, job_id, run.id, 0).await?.events,
         );
         let counts = |event: Uuid| record.cuts.iter().any(|cut| cut.events.contains(&event));
         let made = record.events.iter().filter(|event| counts(event.id));
@@ -66,7 +66,7 @@ pub async fn shop_runs(
             })
             .collect();
         let bad = outcomes.iter().filter(|it| matches!(it, Outcome::Lost | Outcome::Redo)).count();
-        let run = run_record(&pool, (run, &record)).await?;
+        let run = run_record(&pool, run, &record).await?;
         runs.push(ShopRun { job_id, job_name, pieces: outcomes.len(), bad, run });
     }
     Ok(web::Json(ShopRunsReply { runs, next: next.map(token) }))

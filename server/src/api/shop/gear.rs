@@ -63,7 +63,7 @@ pub async fn create(
         out_because: &new.out_because,
     };
     checked(&new.kind, &said)?;
-    Ok(put_reply(gear::put(&mut *pool.acquire().await?, key, (new, &body.json)).await?))
+    Ok(put_reply(gear::put(&mut *pool.acquire().await?, key, new, &body.json).await?))
 }
 
 /// Changes a piece of gear.
@@ -89,7 +89,8 @@ pub async fn change(
         gear::patch(
             &mut *pool.acquire().await?,
             RowKey { id, by: caller.person },
-            (change, &body.json),
+            change,
+            &body.json,
         )
         .await?,
     ))

@@ -126,7 +126,7 @@ fn read_chart(fields: &mut Fields, path: &str, wire: &ChartWire) -> Option<Chart
     if fields.errors.len() > before {
         return None;
     }
-    match Chart::new((fuel, read_at), rows) {
+    match Chart::new(fuel, read_at, rows) {
         Ok(chart) => Some(chart.from_where(wire.provenance.clone())),
         Err(faults) => {
             for fault in faults {

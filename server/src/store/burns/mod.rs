@@ -223,7 +223,8 @@ fn insertion<'q>(by: Option<Uuid>, burns: &'q [Added<'q>]) -> QueryBuilder<Postg
 pub async fn insert<'e>(
     database: impl PgExecutor<'e>,
     RowKey { id, by }: RowKey,
-    (burn, body): (&NewBurn, &Value),
+    burn: &NewBurn,
+    body: &Value,
 ) -> ApiResult<Option<Burn>> {
     let mut sql = insertion(by, &[(id, burn, body)]);
     Ok(sql.build_query_as().fetch_optional(database).await?)
@@ -251,10 +252,11 @@ pub async fn insert_all(
 pub async fn put(
     conn: &mut PgConnection,
     RowKey { id, by }: RowKey,
-    (burn, body): (&NewBurn, &Value),
+    burn: &NewBurn,
+    body: &Value,
 ) -> ApiResult<Made<Burn>> {
-    let new = insert(&mut *conn, RowKey { id, by }, (burn, body)).await?;
-    made(&mut *conn, id, (new, body)).await
+    let new = insert(&mut *conn, RowKey { id, by }, burn, body).await?;
+    made(&mut *conn, id, new, body).await
 }
 
 /// Which burn is corrected, and by whom.

@@ -70,7 +70,8 @@ pub async fn add(db: impl PgExecutor<'_>, entry: &Entry<'_>) -> ApiResult<()> {
 /// When the database fails.
 pub async fn before(
     db: impl PgExecutor<'_>,
-    (number, limit): (Option<i64>, i64),
+    number: Option<i64>,
+    limit: i64,
 ) -> ApiResult<Vec<Audited>> {
     let sql =
         "SELECT a.number, a.at, a.person_id, p.name AS person, d.name AS device, a.what, a.about,

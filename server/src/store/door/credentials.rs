@@ -82,7 +82,7 @@ pub async fn set_pin(db: impl PgExecutor<'_>, person: Uuid, hash: &str) -> ApiRe
 ///
 /// # Errors
 /// When the database fails.
-pub async fn count_pin(db: impl PgExecutor<'_>, (person, right): (Uuid, bool)) -> ApiResult<()> {
+pub async fn count_pin(db: impl PgExecutor<'_>, person: Uuid, right: bool) -> ApiResult<()> {
     let sql = "UPDATE credentials SET pin_wrong = CASE WHEN $2 THEN 0 ELSE pin_wrong + 1 END WHERE person_id = $1";
     sqlx::query(sql).bind(person).bind(right).execute(db).await?;
     Ok(())
@@ -123,7 +123,7 @@ pub async fn offer_second(db: impl PgExecutor<'_>, person: Uuid, secret: &[u8]) 
 ///
 /// # Errors
 /// When the database fails.
-pub async fn take_step(db: impl PgExecutor<'_>, (person, step): (Uuid, i64)) -> ApiResult<bool> {
+pub async fn take_step(db: impl PgExecutor<'_>, person: Uuid, step: i64) -> ApiResult<bool> {
     let sql = "UPDATE credentials SET totp_step = $2 WHERE person_id = $1 AND totp_step < $2";
     Ok(sqlx::query(sql).bind(person).bind(step).execute(db).await?.rows_affected() > 0)
 }

@@ -77,7 +77,7 @@ pub async fn known(db: impl PgExecutor<'_>, key: &KeyHash) -> ApiResult<Option<D
 ///
 /// # Errors
 /// When the database fails.
-pub async fn seen(db: impl PgExecutor<'_>, (id, ahead_s): (Uuid, Option<f64>)) -> ApiResult<()> {
+pub async fn seen(db: impl PgExecutor<'_>, id: Uuid, ahead_s: Option<f64>) -> ApiResult<()> {
     let sql = "UPDATE devices SET seen_at = now(), clock_ahead_s = coalesce($2, clock_ahead_s)
         WHERE id = $1 AND ($2 IS NOT NULL OR coalesce(seen_at < now() - interval '1 minute', true))";
     sqlx::query(sql).bind(id).bind(ahead_s).execute(db).await?;

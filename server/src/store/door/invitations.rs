@@ -16,7 +16,8 @@ pub const DAYS: i32 = 7;
 pub async fn add(
     conn: &mut PgConnection,
     key: &KeyHash,
-    (person, by): (Uuid, Option<Uuid>),
+    person: Uuid,
+    by: Option<Uuid>,
 ) -> ApiResult<()> {
     let mut both = conn.begin().await?;
     sqlx::query("DELETE FROM invitations WHERE person_id = $1 AND used_at IS NULL")

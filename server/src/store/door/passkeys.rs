@@ -58,7 +58,8 @@ pub async fn asked(db: impl PgExecutor<'_>, id: Uuid) -> ApiResult<Option<(Uuid,
 /// When the database fails.
 pub async fn add(
     db: impl PgExecutor<'_>,
-    (person, name): (Uuid, &str),
+    person: Uuid,
+    name: &str,
     credential: &Value,
 ) -> ApiResult<PasskeyRow> {
     let sql = "INSERT INTO passkeys (id, person_id, name, credential) VALUES ($1, $2, $3, $4)
@@ -104,7 +105,7 @@ pub async fn of_person(db: impl PgExecutor<'_>, person: Uuid) -> ApiResult<Vec<P
 ///
 /// # Errors
 /// When the database fails.
-pub async fn remove(db: impl PgExecutor<'_>, (person, id): (Uuid, Uuid)) -> ApiResult<bool> {
+pub async fn remove(db: impl PgExecutor<'_>, person: Uuid, id: Uuid) -> ApiResult<bool> {
     let sql = "DELETE FROM passkeys WHERE id = $1 AND person_id = $2";
     Ok(sqlx::query(sql).bind(id).bind(person).execute(db).await?.rows_affected() > 0)
 }

@@ -154,7 +154,7 @@ pub async fn end(db: impl PgExecutor<'_>, key: &KeyHash) -> ApiResult<()> {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn end_one(db: impl PgExecutor<'_>, (person, id): (Uuid, Uuid)) -> ApiResult<bool> {
+pub async fn end_one(db: impl PgExecutor<'_>, person: Uuid, id: Uuid) -> ApiResult<bool> {
     let sql = "UPDATE sessions SET ended_at = now() WHERE id = $1 AND person_id = $2 AND ended_at IS NULL";
     Ok(sqlx::query(sql).bind(id).bind(person).execute(db).await?.rows_affected() > 0)
 }
@@ -163,10 +163,7 @@ pub async fn end_one(db: impl PgExecutor<'_>, (person, id): (Uuid, Uuid)) -> Api
 ///
 /// # Errors
 /// When the database fails.
-pub async fn end_others(
-    db: impl PgExecutor<'_>,
-    (person, but): (Uuid, Option<Uuid>),
-) -> ApiResult<()> {
+pub async fn end_others(db: impl PgExecutor<'_>, person: Uuid, but: Option<Uuid>) -> ApiResult<()> {
     let sql = "UPDATE sessions SET ended_at = now()
         WHERE person_id = $1 AND ended_at IS NULL AND id IS DISTINCT FROM $2";
     sqlx::query(sql).bind(person).bind(but).execute(db).await?;

@@ -97,7 +97,7 @@ pub async fn of_person(db: impl PgExecutor<'_>, person: Uuid) -> ApiResult<Vec<T
 ///
 /// # Errors
 /// When the database fails.
-pub async fn revoke(db: impl PgExecutor<'_>, (person, id): (Uuid, Uuid)) -> ApiResult<bool> {
+pub async fn revoke(db: impl PgExecutor<'_>, person: Uuid, id: Uuid) -> ApiResult<bool> {
     let sql = "UPDATE tokens SET revoked_at = now() WHERE id = $1 AND person_id = $2 AND revoked_at IS NULL";
     Ok(sqlx::query(sql).bind(id).bind(person).execute(db).await?.rows_affected() > 0)
 }

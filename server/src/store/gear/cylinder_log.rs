@@ -60,7 +60,8 @@ pub async fn between(
 pub async fn add(
     db: impl PgExecutor<'_>,
     gear: Uuid,
-    (at, fields): (OffsetDateTime, &Value),
+    at: OffsetDateTime,
+    fields: &Value,
 ) -> ApiResult<()> {
     let sql = "INSERT INTO cylinder_readings (gear_id, read_at, fields) VALUES ($1, $2, $3)";
     sqlx::query(sql).bind(gear).bind(at).bind(fields).execute(db).await?;

@@ -94,7 +94,8 @@ pub async fn all(db: impl PgExecutor<'_>) -> ApiResult<Vec<Gear>> {
 pub async fn put(
     conn: &mut PgConnection,
     RowKey { id, by }: RowKey,
-    (gear, body): (&NewGear, &Value),
+    gear: &NewGear,
+    body: &Value,
 ) -> ApiResult<Made<Gear>> {
     let sql = "INSERT INTO gear
                    (id, kind, label, fields, in_service, out_because, made_from, made_by, changed_by)
@@ -111,7 +112,7 @@ pub async fn put(
         .bind(by)
         .fetch_optional(&mut *conn)
         .await?;
-    made(&mut *conn, id, (new, body)).await
+    made(&mut *conn, id, new, body).await
 }
 
 /// Changes a piece of gear whose version is the one sent.
@@ -121,7 +122,8 @@ pub async fn put(
 pub async fn patch(
     conn: &mut PgConnection,
     RowKey { id, by }: RowKey,
-    (change, body): (&GearChange, &Value),
+    change: &GearChange,
+    body: &Value,
 ) -> ApiResult<Gear> {
     let sql = "UPDATE gear SET label = COALESCE($3, label), fields = COALESCE($4, fields),
                    counted_from = CASE WHEN $4::jsonb IS NULL THEN counted_from ELSE now() END,
@@ -139,5 +141,5 @@ pub async fn patch(
         .bind(by)
         .fetch_optional(&mut *conn)
         .await?;
-    changed(&mut *conn, id, (row, body)).await
+    changed(&mut *conn, id, row, body).await
 }

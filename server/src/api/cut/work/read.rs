@@ -41,8 +41,8 @@ const fn fields_of(kind: WorkKind) -> &'static [&'static str] {
     }
 }
 
-fn length(fields: &mut Fields, at: (&str, &Range), given: Option<&Given>) -> Length {
-    let field = NumberField::new(at.0, at.1, Kind::Length);
+fn length(fields: &mut Fields, at: &str, range: &Range, given: Option<&Given>) -> Length {
+    let field = NumberField::new(at, range, Kind::Length);
     Length::from_m(fields.number(&field, given, None))
 }
 
@@ -105,19 +105,15 @@ impl WorkRequest {
     }
 
     fn rail(&self, fields: &mut Fields) -> Rail {
-        let long = length(fields, ("length_mm", &rail::LENGTH), self.length_mm.as_ref());
+        let long = length(fields, "length_mm", &rail::LENGTH, self.length_mm.as_ref());
         let bevel = NumberField::new("bevel_deg", &rail::BEVEL, Kind::Angle);
         let rails = Rail::rails(long);
         let of_rail = NumberField::new("rail_mm", &rails, Kind::Length);
         Rail {
             length: long,
             rail: fields.number_if_said(&of_rail, self.rail_mm.as_ref()).map(Length::from_m),
-            thickness: length(
-                fields,
-                ("thickness_mm", &rail::THICKNESS),
-                self.thickness_mm.as_ref(),
-            ),
-            highest: length(fields, ("highest_mm", &rail::HIGHEST), self.highest_mm.as_ref()),
+            thickness: length(fields, "thickness_mm", &rail::THICKNESS, self.thickness_mm.as_ref()),
+            highest: length(fields, "highest_mm", &rail::HIGHEST, self.highest_mm.as_ref()),
             bevel: Angle::from_rad(fields.number(&bevel, self.bevel_deg.as_ref(), Some(0.0))),
             dial: read_dial(fields, "dial", self.dial.as_deref()),
         }
@@ -133,11 +129,7 @@ impl WorkRequest {
         Fastener {
             what,
             head: fields.code("head", self.head.as_ref(), Some(usual.unwrap_or_default())),
-            diameter: length(
-                fields,
-                ("diameter_mm", &fastener::DIAMETER),
-                self.diameter_mm.as_ref(),
-            ),
+            diameter: length(fields, "diameter_mm", &fastener::DIAMETER, self.diameter_mm.as_ref()),
             save: fields.code("save", self.save.as_ref(), Some(Save::None)),
             rusted: self.rusted.unwrap_or_default(),
             coated: fields.code("coated", self.coated.as_ref(), Some(Coated::None)),
@@ -145,10 +137,14 @@ impl WorkRequest {
     }
 
     fn circle(&self, fields: &mut Fields) -> Circle {
-        let thickness = ("thickness_mm", &circle::THICKNESS);
         Circle {
-            diameter: length(fields, ("diameter_mm", &circle::DIAMETER), self.diameter_mm.as_ref()),
-            thickness: length(fields, thickness, self.thickness_mm.as_ref()),
+            diameter: length(fields, "diameter_mm", &circle::DIAMETER, self.diameter_mm.as_ref()),
+            thickness: length(
+                fields,
+                "thickness_mm",
+                &circle::THICKNESS,
+                self.thickness_mm.as_ref(),
+            ),
             kept: fields.code("kept", self.kept.as_ref(), Some(Kept::Disc)),
             turned: fields.code("turned", self.turned.as_ref(), Some(Turned::Pivot)),
         }
@@ -156,37 +152,37 @@ impl WorkRequest {
 
     fn wash(&self, fields: &mut Fields) -> Wash {
         let thickness =
-            length(fields, ("thickness_mm", &wash::THICKNESS), self.thickness_mm.as_ref());
+            length(fields, "thickness_mm", &wash::THICKNESS, self.thickness_mm.as_ref());
         let leaves = Wash::leaves(thickness);
         let leave = NumberField::new("leave_mm", &leaves, Kind::Length);
         let usual = wash::LEAVE.as_m().min(leaves.high);
         Wash {
             thickness,
-            width: length(fields, ("width_mm", &wash::WIDTH), self.width_mm.as_ref()),
-            length: length(fields, ("length_mm", &wash::LENGTH), self.length_mm.as_ref()),
+            width: length(fields, "width_mm", &wash::WIDTH, self.width_mm.as_ref()),
+            length: length(fields, "length_mm", &wash::LENGTH, self.length_mm.as_ref()),
             leave: Length::from_m(fields.number(&leave, self.leave_mm.as_ref(), Some(usual))),
         }
     }
 
     fn gouge(&self, fields: &mut Fields) -> Gouge {
-        let at = ("thickness_mm", &gouge::THICKNESS);
-        let thickness = length(fields, at, self.thickness_mm.as_ref());
+        let thickness =
+            length(fields, "thickness_mm", &gouge::THICKNESS, self.thickness_mm.as_ref());
         let depths = Gouge::depths(thickness);
         Gouge {
             thickness,
-            depth: length(fields, ("depth_mm", &depths), self.depth_mm.as_ref()),
-            length: length(fields, ("length_mm", &gouge::LENGTH), self.length_mm.as_ref()),
+            depth: length(fields, "depth_mm", &depths, self.depth_mm.as_ref()),
+            length: length(fields, "length_mm", &gouge::LENGTH, self.length_mm.as_ref()),
         }
     }
 
     fn long_cut(&self, fields: &mut Fields) -> LongCut {
-        let at = ("thickness_mm", &long_cut::THICKNESS);
-        let thickness = length(fields, at, self.thickness_mm.as_ref());
+        let thickness =
+            length(fields, "thickness_mm", &long_cut::THICKNESS, self.thickness_mm.as_ref());
         let depths = LongCut::depths(thickness);
         LongCut {
             thickness,
-            depth: length(fields, ("depth_mm", &depths), self.depth_mm.as_ref()),
-            length: length(fields, ("length_mm", &long_cut::LENGTH), self.length_mm.as_ref()),
+            depth: length(fields, "depth_mm", &depths, self.depth_mm.as_ref()),
+            length: length(fields, "length_mm", &long_cut::LENGTH, self.length_mm.as_ref()),
         }
     }
 

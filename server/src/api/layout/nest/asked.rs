@@ -104,13 +104,13 @@ pub struct Until {
     clippy::cast_sign_loss,
     reason = "checked by a range of whole numbers over 0"
 )]
-fn whole(fields: &mut Fields, (path, range): (String, &Range), given: Option<&Given>) -> u32 {
+fn whole(fields: &mut Fields, path: String, range: &Range, given: Option<&Given>) -> u32 {
     fields.number(&NumberField::new(path, range, Kind::Count), given, Some(1.0)) as u32
 }
 
-fn read_plate(fields: &mut Fields, (at, plate): (usize, &NestPlate)) -> ApiResult<Plate> {
+fn read_plate(fields: &mut Fields, at: usize, plate: &NestPlate) -> ApiResult<Plate> {
     let path = |name: &str| format!("plates.{at}.{name}");
-    let count = whole(fields, (path("count"), &PLATES), plate.count.as_ref());
+    let count = whole(fields, path("count"), &PLATES, plate.count.as_ref());
     let by_sides = plate.width_mm.is_some() || plate.height_mm.is_some();
     let outline = match &plate.outline {
         Some(outline) if !by_sides => {
@@ -149,9 +149,9 @@ fn outline_refused(fault: &Fault, path: &str) -> ApiError {
     error
 }
 
-fn read_part(fields: &mut Fields, (at, wanted): (usize, &NestPart)) -> ApiResult<Wanted> {
+fn read_part(fields: &mut Fields, at: usize, wanted: &NestPart) -> ApiResult<Wanted> {
     let path = format!("parts.{at}");
-    let count = whole(fields, (format!("{path}.count"), &PARTS), wanted.count.as_ref());
+    let count = whole(fields, format!("{path}.count"), &PARTS, wanted.count.as_ref());
     let turns = format!("{path}.turns");
     let turns: Ways = fields.code(&turns, wanted.turns.as_ref(), Some(Ways::default()));
     let path = format!("{path}.part");
@@ -161,7 +161,7 @@ fn read_part(fields: &mut Fields, (at, wanted): (usize, &NestPart)) -> ApiResult
     Ok(Wanted { part, count, turns, mirror: wanted.mirror })
 }
 
-fn too_many(fields: &mut Fields, path: &str, (count, most): (usize, u32)) {
+fn too_many(fields: &mut Fields, path: &str, count: usize, most: u32) {
     if count == 0 || count > most as usize {
         let expected = format!("1 to {most} in all");
         fields.errors.push(wrong_shape(path, &expected, json!(count)));
@@ -176,20 +176,21 @@ impl NestRequest {
     pub fn read(&self, known: bool) -> ApiResult<(Asked, Until)> {
         let mut fields = Fields::default();
         // no list is walked that is longer than may be
-        too_many(&mut fields, "plates", (self.plates.len(), MOST_PLATES));
-        too_many(&mut fields, "parts", (self.parts.len(), MOST_PARTS));
+        too_many(&mut fields, "plates", self.plates.len(), MOST_PLATES);
+        too_many(&mut fields, "parts", self.parts.len(), MOST_PARTS);
         let mut fields = Fields { errors: fields.done(Vec::new())? };
         let plates = self.plates.iter().enumerate();
-        let plates: Vec<Plate> =
-            plates.map(|one| read_plate(&mut fields, one)).collect::<ApiResult<_>>()?;
+        let plates: Vec<Plate> = plates
+            .map(|(at, plate)| read_plate(&mut fields, at, plate))
+            .collect::<ApiResult<_>>()?;
         let parts = self.parts.iter().enumerate();
         let parts: Vec<Wanted> =
-            parts.map(|one| read_part(&mut fields, one)).collect::<ApiResult<_>>()?;
+            parts.map(|(at, part)| read_part(&mut fields, at, part)).collect::<ApiResult<_>>()?;
         let all = |counts: &mut dyn Iterator<Item = u32>| counts.map(|it| it as usize).sum();
-        let counted = (all(&mut plates.iter().map(|it| it.count)), MOST_PLATES);
-        too_many(&mut fields, "plates", counted);
-        let counted = (all(&mut parts.iter().map(|it| it.count)), MOST_PARTS);
-        too_many(&mut fields, "parts", counted);
+        let counted = all(&mut plates.iter().map(|it| it.count));
+        too_many(&mut fields, "plates", counted, MOST_PLATES);
+        let counted = all(&mut parts.iter().map(|it| it.count));
+        too_many(&mut fields, "parts", counted, MOST_PARTS);
         let mut apart = |name: &str, given: Option<&Given>| {
             fields.number(&NumberField::new(name, &APART, Kind::Length), given, None)
         };
@@ -221,7 +222,7 @@ impl NestRequest {
         Until {
             // rounds stop at the same time as seconds at most would
             seconds: seconds.min(longest),
-            rounds: rounds.map(|given| whole(fields, ("rounds".into(), &ROUNDS), Some(given))),
+            rounds: rounds.map(|given| whole(fields, "rounds".into(), &ROUNDS, Some(given))),
         }
     }
 }

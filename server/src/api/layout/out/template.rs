@@ -78,7 +78,7 @@ struct Tiling {
 }
 
 impl Tiling {
-    fn of(bounds: Bounds, (paper, scale): (Paper, f64)) -> ApiResult<Self> {
+    fn of(bounds: Bounds, paper: Paper, scale: f64) -> ApiResult<Self> {
         let paper = paper.size();
         let room = Point::new(paper.x - 2.0 * MARGIN, paper.y - 2.0 * MARGIN - WORDS);
         // of the part a sheet shows less when it is drawn larger
@@ -106,7 +106,7 @@ pub(super) fn scale(bar: Option<f64>) -> f64 {
 /// The file, drawn larger by a scale that a printed bar was measured for.
 pub(super) fn written(drawn: &Drawn<'_>, paper: Paper, scale: f64) -> ApiResult<Vec<u8>> {
     let failed = |what: &str| ApiError::Internal(format!("template: {what}"));
-    let tiling = Tiling::of(drawn.part.outer.bounds(), (paper, scale))?;
+    let tiling = Tiling::of(drawn.part.outer.bounds(), paper, scale)?;
     let font = Font::new(FONT.to_vec().into(), 0).ok_or_else(|| failed("its font"))?;
     let mut document = Document::new();
     for row in 0..tiling.rows {
