@@ -123,13 +123,18 @@ fn stripped(profile: &Profile, panels: &[Panel], flanges: Flanges) -> Vec<(Vec<S
 /// A quarter of a circle in a square corner leaves this part of the square.
 const CORNER: f64 = 1.0 - PI / 4.0;
 
-struct Cutting<'a> {
-    profile: &'a Profile,
-    panels: &'a [Panel],
-    strokes: &'a [Stroke],
+/// A shape that is being cut.
+#[derive(Clone, Copy, Debug)]
+pub struct BeingCut<'a> {
+    /// The shape.
+    pub profile: &'a Profile,
+    /// Its panels.
+    pub panels: &'a [Panel],
+    /// What is cut, in order.
+    pub strokes: &'a [Stroke],
 }
 
-impl Cutting<'_> {
+impl BeingCut<'_> {
     fn freed(&self, part: Named, volume: f64, length: f64, strokes: (usize, usize)) -> Freed {
         Freed {
             part,
@@ -204,13 +209,8 @@ impl Cutting<'_> {
 
 /// Every part that comes free, in the order of coming free.
 #[must_use]
-pub fn freed(
-    (profile, panels): (&Profile, &[Panel]),
-    cut: &Cut,
-    strokes: &[Stroke],
-    drop: Option<(Length, Part)>,
-) -> Vec<Freed> {
-    let of = Cutting { profile, panels, strokes };
+pub fn freed(of: BeingCut<'_>, cut: &Cut, drop: Option<(Length, Part)>) -> Vec<Freed> {
+    let BeingCut { profile, panels, strokes } = of;
     let all = strokes.len();
     match *cut {
         Cut::Square | Cut::Mitre { .. } | Cut::Bevel { .. } | Cut::Saddle { .. } => drop

@@ -10,7 +10,7 @@ use crate::section::asked::{Cut, Flanges, Opening, web_of};
 use crate::section::fits::{Notch, into_web};
 use crate::section::panel::Panel;
 use crate::section::profile::{Family, Profile};
-use crate::section::reach::{Access, Lie, Side, Wish, approach};
+use crate::section::reach::{Lie, Lying, Side, Wish, approach};
 use crate::section::stroke::{Drawn, Held, Line, Stroke, StrokeStart, stroke};
 
 /// A line, where it begins and why it has its place.
@@ -231,12 +231,8 @@ fn from_the_ends(runs: usize) -> impl Iterator<Item = usize> {
 }
 
 /// The strokes of a cut that does not part the shape across.
-pub(super) fn notch(
-    (profile, panels): (&Profile, &[Panel]),
-    cut: &Cut,
-    (lie, wish): (Lie, Wish),
-    access: Access,
-) -> Vec<Stroke> {
+pub(super) fn notch(profile: &Profile, panels: &[Panel], cut: &Cut, lying: Lying) -> Vec<Stroke> {
+    let Lying { lie, wish, .. } = lying;
     let square = Angle::from_rad(0.0);
     let mut strokes: Vec<Stroke> = Vec::new();
     for spec in specs(profile, panels, cut) {
@@ -244,7 +240,7 @@ pub(super) fn notch(
         let spans = |end: f64| spec.line.iter().any(|p| (p.0 - end).abs() < 1e-9);
         let straight = spec.line.len() == 2;
         let whole = straight && spans(0.0) && spans(panel.width());
-        let way = approach(panel, (profile.family, whole), (lie, wish), access);
+        let way = approach(panel, profile.family, whole, lying);
         let outward = lie.turn(panel.outward());
         let facing = if way.inside { (-outward.0, -outward.1) } else { outward };
         let middle = panel.width() / 2.0;

@@ -234,13 +234,24 @@ pub enum Wish {
     Turned,
 }
 
+/// How a shape lies, what is asked for there, and what is in reach.
+#[derive(Clone, Copy, Debug)]
+pub struct Lying {
+    /// How it lies.
+    pub lie: Lie,
+    /// What is asked for.
+    pub wish: Wish,
+    /// From where the torch can come.
+    pub access: Access,
+}
+
 /// The best way in reach of coming to a panel; the best at all, marked, where none is.
 #[must_use]
 pub fn approach(
     panel: &Panel,
-    (family, whole_width): (Family, bool),
-    (lie, wish): (Lie, Wish),
-    access: Access,
+    family: Family,
+    whole_width: bool,
+    Lying { lie, wish, access }: Lying,
 ) -> Approach {
     if wish == Wish::Turned {
         return Approach {

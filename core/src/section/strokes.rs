@@ -10,7 +10,7 @@ use crate::section::notch::notch;
 use crate::section::panel::Panel;
 use crate::section::panels::panels;
 use crate::section::profile::{Family, Profile};
-use crate::section::reach::{Access, Attitude, Lie, Side, Wish};
+use crate::section::reach::{Access, Attitude, Lie, Lying, Side, Wish};
 use crate::section::stroke::Stroke;
 use crate::section::through::through;
 
@@ -111,7 +111,6 @@ const fn lies(family: Family) -> &'static [(&'static str, Lie, Wish)] {
 pub fn strokes(profile: &Profile, asked: &Asked) -> Result<Strokes> {
     let panels = panels(profile);
     check(profile, &panels, &asked.cut)?;
-    let shape = (profile, panels.as_slice());
     let mut ways: Vec<Way> = lies(profile.family)
         .iter()
         .filter(|(_, _, wish)| asked.access.turning || *wish != Wish::Turned)
@@ -119,11 +118,9 @@ pub fn strokes(profile: &Profile, asked: &Asked) -> Result<Strokes> {
             // a tall flat lies down
             let tall = profile.family == Family::Flat && profile.depth > profile.width;
             let lie = if tall { Lie(3) } else { lie };
-            let strokes = if asked.cut.is_across() {
-                through(shape, &asked.cut, (lie, wish), asked.access)
-            } else {
-                notch(shape, &asked.cut, (lie, wish), asked.access)
-            };
+            let lying = Lying { lie, wish, access: asked.access };
+            let take = if asked.cut.is_across() { through } else { notch };
+            let strokes = take(profile, &panels, &asked.cut, lying);
             Way { code, lie, strokes }
         })
         .collect();

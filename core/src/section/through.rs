@@ -12,7 +12,7 @@ use crate::section::development::{RoundEnd, height};
 use crate::section::outline::Point;
 use crate::section::panel::{End, Panel};
 use crate::section::profile::{Family, Profile};
-use crate::section::reach::{Access, Approach, Attitude, Lie, Side, Wish, approach};
+use crate::section::reach::{Approach, Attitude, Lie, Lying, Side, Wish, approach};
 use crate::section::stroke::{Drawn, Held, Line, Stroke, StrokeStart, stroke};
 
 /// The line of a cut over a whole panel.
@@ -157,19 +157,15 @@ fn begin(panels: &[Panel], at: usize, done: &[usize]) -> (StrokeStart, usize, Op
 }
 
 /// Parts a shape across.
-pub(super) fn through(
-    (profile, panels): (&Profile, &[Panel]),
-    cut: &Cut,
-    (lie, outside): (Lie, Wish),
-    access: Access,
-) -> Vec<Stroke> {
-    let by_turning = outside == Wish::Turned;
+pub(super) fn through(profile: &Profile, panels: &[Panel], cut: &Cut, lying: Lying) -> Vec<Stroke> {
+    let Lying { lie, wish: asked, .. } = lying;
+    let by_turning = asked == Wish::Turned;
     let lowest = top_down(panels, lie).last().copied();
     let come = |(at, panel): (usize, &Panel)| {
         // only the lowest panel is cut from below where that is wished for
-        let best = outside == Wish::Outside && Some(at) != lowest;
-        let wish = if best { Wish::Best } else { outside };
-        approach(panel, (profile.family, true), (lie, wish), access)
+        let best = asked == Wish::Outside && Some(at) != lowest;
+        let wish = if best { Wish::Best } else { asked };
+        approach(panel, profile.family, true, Lying { wish, ..lying })
     };
     let ways: Vec<Approach> = panels.iter().enumerate().map(come).collect();
     let order = if by_turning { (0..panels.len()).collect() } else { order(panels, lie, &ways) };

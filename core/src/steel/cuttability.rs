@@ -5,53 +5,17 @@
 //! an oxide that does not melt away, and the burning stops. Left out: how elements act on
 //! each other beyond the carbon equivalent. Theory: docs/model/steel.md.
 
-use std::sync::LazyLock;
-
 use serde::Deserialize;
 
 use crate::error::Result;
 use crate::note::{Level, Note};
 use crate::quantity::{Length, Temperature};
-use crate::reference::{Table, read, table};
+use crate::steel::alloy_limit::{Reached, limit_of};
 use crate::steel::composition::Composition;
 use crate::steel::fume::fume_notes;
 use crate::steel::grade::Family;
 use crate::steel::preheat_need::{Preheat, preheat_need, tempered_cap};
 use crate::trace::{Kind, Measure, Named};
-
-/// A row of alloy-limits.csv, percent by weight.
-#[derive(Clone, Debug, Deserialize)]
-pub struct AlloyLimit {
-    /// Symbol of the element.
-    pub element: String,
-    /// Up to here it cuts as mild steel.
-    pub cuts_normally_up_to_percent: f64,
-    /// Up to here it cuts with care.
-    pub cuts_with_care_up_to_percent: f64,
-    beyond: String,
-}
-
-impl AlloyLimit {
-    /// Whether anything is published of what lies beyond.
-    fn beyond_is_known(&self) -> bool {
-        self.beyond != "unknown"
-    }
-}
-
-static LIMITS: Table<Vec<AlloyLimit>> = LazyLock::new(|| table!("alloy-limits.csv"));
-
-/// What is published of every element that is named.
-///
-/// # Errors
-/// Only when the table compiled in cannot be read.
-pub fn alloy_limits() -> Result<&'static [AlloyLimit]> {
-    read(&LIMITS).map(Vec::as_slice)
-}
-
-/// What is published of an element.
-fn limit_of(element: &str) -> Result<Option<&'static AlloyLimit>> {
-    Ok(alloy_limits()?.iter().find(|row| row.element == element))
-}
 
 /// How far plain oxygen cuts a steel.
 #[derive(
@@ -138,18 +102,21 @@ fn of_element(element: &'static str, share: f64) -> Result<(Cuttability, Option<
         let note = Note::new(Level::Info, "no_published_limit", values(0.0));
         return Ok((Cuttability::Cuts, Some(note)));
     };
+    let noted = |level, code, passed| Some(Note::new(level, code, values(passed)));
     let (normal, care) = (limit.cuts_normally_up_to_percent, limit.cuts_with_care_up_to_percent);
-    Ok(if share <= normal {
-        (Cuttability::Cuts, None)
-    } else if share <= care {
-        let note = Note::new(Level::Caution, reason_code(element, false), values(normal));
-        (Cuttability::WithCare, Some(note))
-    } else if limit.beyond_is_known() {
-        let note = Note::new(Level::Stop, reason_code(element, true), values(care));
-        (Cuttability::DoesNotCut, Some(note))
-    } else {
-        let note = Note::new(Level::Caution, "beyond_published", values(care));
-        (Cuttability::WithCare, Some(note))
+    Ok(match limit.reached(share) {
+        Reached::Normal => (Cuttability::Cuts, None),
+        Reached::Care => {
+            let code = reason_code(element, false);
+            (Cuttability::WithCare, noted(Level::Caution, code, normal))
+        }
+        Reached::Beyond => {
+            let code = reason_code(element, true);
+            (Cuttability::DoesNotCut, noted(Level::Stop, code, care))
+        }
+        Reached::Unpublished => {
+            (Cuttability::WithCare, noted(Level::Caution, "beyond_published", care))
+        }
     })
 }
 

@@ -1,5 +1,6 @@
 //! What is cut: which steel, whether plain oxygen cuts it, what its faces carry.
 
+pub mod alloy_limit;
 pub mod composition;
 pub mod cuttability;
 pub mod fume;

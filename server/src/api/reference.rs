@@ -5,7 +5,7 @@ use galvanon_core::code::Code;
 use galvanon_core::cut::limits::THICKNESS;
 use galvanon_core::cut::{ACETYLENE_CEILING, USUAL_HOSE};
 use galvanon_core::gas::fuel::{Fuel, characteristics};
-use galvanon_core::steel::cuttability::alloy_limits;
+use galvanon_core::steel::alloy_limit::alloy_limits;
 use galvanon_core::steel::grade::grades;
 use galvanon_core::steel::surface::Surface;
 use galvanon_core::tip::choose::generic_series;
@@ -121,7 +121,7 @@ pub async fn reference() -> ApiResult<web::Json<ReferenceReply>> {
         grade: grade.grade.clone(),
         title: grade.title.clone(),
     };
-    let alloy = |limit: &galvanon_core::steel::cuttability::AlloyLimit| AlloyWire {
+    let alloy = |limit: &galvanon_core::steel::alloy_limit::AlloyLimit| AlloyWire {
         element: limit.element.clone(),
         cuts_up_to_percent: limit.cuts_normally_up_to_percent,
         with_care_up_to_percent: limit.cuts_with_care_up_to_percent,

@@ -15,7 +15,7 @@ use crate::error::Error;
 use crate::quantity::Length;
 use crate::section::balance::part;
 use crate::section::carry::YIELD;
-use crate::section::freed::freed;
+use crate::section::freed::{BeingCut, freed};
 use crate::section::held::Holding;
 use crate::section::{Way, strokes};
 use crate::steel::grade::grade;
@@ -67,7 +67,9 @@ pub fn plan_section(asked: &SectionRequest) -> std::result::Result<SectionPlan, 
     let of = |length: Length, is_drop| (length, part(&asked.profile, cut, length, is_drop));
     let piece = asked.piece.map(|length| of(length, false));
     let drop = asked.drop.filter(|_| cut.is_across()).map(|length| of(length, true));
-    let loose = freed((&asked.profile, &found.panels), cut, &way.strokes, drop);
+    let (profile, panels) = (&asked.profile, &found.panels);
+    let shape = BeingCut { profile, panels, strokes: &way.strokes };
+    let loose = freed(shape, cut, drop);
     let holding = Holding {
         shape: (&asked.profile, &found.panels),
         cut,
