@@ -36,8 +36,9 @@ describe("a list that is planned", () => {
     expect(understood([])).toEqual([]);
   });
 
-  it("adds up the time of what is understood alone", () => {
-    expect(tally({ rows: ROWS, total: 5 }).seconds).toBe(160);
+  it("adds up the time of what is understood and not stopped", () => {
+    expect(tally({ rows: ROWS, total: 5 }).seconds).toBe(150);
+    expect(tally({ rows: [row(1, "stop", 99)], total: 1 }).seconds).toBe(0);
     expect(tally({ rows: [row(1, "error", 99)], total: 1 }).seconds).toBe(0);
   });
 

@@ -35,14 +35,15 @@ export function cellsOf(
 export const understood = (rows: readonly Row[]): Row[] =>
   rows.filter(({ verdict }) => verdict !== "error");
 
-/** What came so far: how many of each verdict, the seconds of all that are understood, and which part of the list it is. */
+/** What came so far: how many of each verdict, the seconds of all that is not stopped, and which part of the list it is. */
 export function tally({ rows, total }: Pick<Progress, "rows" | "total">) {
   const of = (verdict: string) => rows.filter((row) => row.verdict === verdict).length;
   const good = understood(rows);
+  const going = good.filter(({ verdict }) => verdict !== "stop");
   return {
     good,
     counts: { ok: of("ok"), caution: of("caution"), stop: of("stop"), error: of("error") },
-    seconds: good.reduce((sum, { settings }) => sum + (settings?.time_s ?? 0), 0),
+    seconds: going.reduce((sum, { settings }) => sum + (settings?.time_s ?? 0), 0),
     part: total === 0 ? 0 : rows.length / total,
   };
 }
