@@ -17,7 +17,7 @@ use crate::record::learn::{Learned, Seen, aged, counts};
 /// use galvanon_core::record::one_more::add;
 ///
 /// let mm = Length::from_mm;
-/// let class = Class::of((Process::Guided, Fuel::Propane), mm(1.2), mm(12.0));
+/// let class = Class::of(Process::Guided, Fuel::Propane, mm(1.2), mm(12.0));
 /// let burn = Seen { class, factor: 0.9, age: 0.0, rig: 0, changed_since: false };
 /// let mut learned = learn(Taught::Speed, &[burn; 4]);
 /// let before = learned.told(&class).factor;

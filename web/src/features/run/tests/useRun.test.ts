@@ -3,7 +3,7 @@
 import "fake-indexeddb/auto";
 import { act, cleanup, renderHook, waitFor } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import type { EventBody, Hand } from "./useRun";
+import type { EventBody, Hand } from "../useRun";
 
 type Sent = { id: string; kind: string; body: object; person_id: string | null };
 type Options = {
@@ -61,7 +61,7 @@ let job = 0;
 
 /** The page of a run, opened at a job of its own. */
 async function opened(hand: Hand = HAND, name = `job ${job}`) {
-  const { useRun } = await import("./useRun");
+  const { useRun } = await import("../useRun");
   return renderHook(({ hand }) => useRun(name, {}, hand), { initialProps: { hand } });
 }
 

@@ -1,8 +1,8 @@
 // @vitest-environment happy-dom
 import { act, cleanup, renderHook } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { ticks } from "./clock";
-import { useSeconds, useTicks } from "./useTicks";
+import { ticks } from "../clock";
+import { useSeconds, useTicks } from "../useTicks";
 
 beforeEach(() => {
   vi.useFakeTimers();

@@ -3,9 +3,9 @@
 import { act, cleanup, renderHook } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { RUN } from "@/text/run";
-import type { Depth, Doc, RunEvent, Step } from "./model";
-import { useFlow } from "./useFlow";
-import type { EventBody, Run } from "./useRun";
+import type { Depth, Doc, RunEvent, Step } from "../model";
+import { useFlow } from "../useFlow";
+import type { EventBody, Run } from "../useRun";
 
 const step = (key: string, more: object = {}) =>
   ({ key, code: key, level: "do", skip: "free", needs_reason: false, ...more }) as unknown as Step;
