@@ -1,4 +1,4 @@
-import { readFileSync } from "node:fs";
+import { readdirSync, readFileSync } from "node:fs";
 import { fileURLToPath } from "node:url";
 import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
@@ -28,12 +28,30 @@ function toml(): Plugin {
   };
 }
 
+const TESTS = ["src/**/*.test.{ts,tsx}"];
+/** Tests that put something in the place of a module, of the browser or of its storage: each file has a world of its own. */
+const apart = readdirSync("src", { recursive: true, encoding: "utf8" })
+  .map((file) => `src/${file}`)
+  .filter((file) => /\.test\.tsx?$/.test(file))
+  .filter((file) =>
+    /vi\.(mock|stubGlobal)|@vitest-environment|fake-indexeddb/.test(readFileSync(file, "utf8")),
+  );
+
 export default defineConfig({
   plugins: [toml(), react(), tailwindcss()],
   resolve: { alias: { "@": fileURLToPath(new URL("./src", import.meta.url)) } },
   build: { assetsInlineLimit: 0, modulePreload: { polyfill: false } },
-  // tests of pure parts share what they import: nine seconds in ten were spent on importing it anew for each file
-  test: { isolate: false, pool: "threads" },
+  test: {
+    pool: "threads",
+    projects: [
+      // what is imported anew for each file takes nine seconds in ten
+      {
+        extends: true,
+        test: { name: "pure", include: TESTS, exclude: apart, isolate: false },
+      },
+      { extends: true, test: { name: "apart", include: apart } },
+    ],
+  },
   server: {
     fs: { allow: [".."] },
     proxy: { "/api": process.env.GALVANON_API ?? "http://127.0.0.1:8080" },

@@ -9,7 +9,10 @@ use std::fmt::Write as _;
 use galvanon_core::gas::cylinder::compressed_oxygen;
 use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::gas::vapour::{latent_heat, vapour_pressure};
-use galvanon_core::gas::{hose::regulator_end, ideal_gas, reference_density};
+use galvanon_core::gas::{
+    hose::{TorchEnd, regulator_end},
+    ideal_gas, reference_density,
+};
 use galvanon_core::geometry::{Contour, Point, Segment};
 use galvanon_core::layout::kerf::{Keep, kerf_path};
 use galvanon_core::physics::compressible::{Orifice, Pipe};
@@ -53,7 +56,7 @@ fn hose_drop(row: &Row) -> (f64, f64) {
     };
     let torch = number(row, "torch_pressure_pa_gauge");
     let q = GasFlow::from_m3_s(number(row, "flow_m3_s"));
-    let ends = (GaugePressure::from_pa(torch), P_REFERENCE);
+    let ends = TorchEnd { pressure: GaugePressure::from_pa(torch), ambient: P_REFERENCE };
     let end = regulator_end(&row["gas"], &hose, q, ends).expect("a setting");
     (end.pressure.as_pa() - torch, number(row, "regulator_pressure_pa_gauge") - torch)
 }

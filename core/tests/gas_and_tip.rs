@@ -5,10 +5,10 @@
 use galvanon_core::error::Error;
 use galvanon_core::gas::cylinder_log::{Turn, taken, turns};
 use galvanon_core::gas::fuel::Fuel;
-use galvanon_core::gas::hose::regulator_end;
+use galvanon_core::gas::hose::{TorchEnd, regulator_end};
 use galvanon_core::gas::order::Stand;
 use galvanon_core::gas::{gas_flow, ideal_gas, mass_flow};
-use galvanon_core::physics::compressible::{Orifice, Pipe, critical_ratio, orifice_flow};
+use galvanon_core::physics::compressible::{Orifice, Outlet, Pipe, critical_ratio, orifice_flow};
 use galvanon_core::quantity::{
     AbsolutePressure, GasFlow, GasVolume, GaugePressure, Length, P_REFERENCE, T_REFERENCE,
 };
@@ -37,7 +37,13 @@ fn flow_joins_smoothly_where_it_chokes_and_ends_at_ambient() {
     let critical = P_REFERENCE.as_pa() / critical_ratio(&oxygen);
     let at = |pascal: f64| {
         let inlet = AbsolutePressure::from_pa(pascal);
-        orifice_flow(&bore(1.5), &oxygen, inlet, (T_REFERENCE, P_REFERENCE)).as_kg_s()
+        orifice_flow(
+            &bore(1.5),
+            &oxygen,
+            inlet,
+            Outlet { temperature: T_REFERENCE, pressure: P_REFERENCE },
+        )
+        .as_kg_s()
     };
     assert!((at(critical * 0.999_999) / at(critical * 1.000_001) - 1.0).abs() < 1e-5);
     assert!(at(P_REFERENCE.as_pa()).abs() < 1e-15, "no pressure, no flow");
@@ -75,10 +81,8 @@ fn mass_and_volume_flow_undo_each_other() {
 #[test]
 fn a_hose_without_flow_drops_nothing_and_an_impossible_one_is_refused() {
     let hose = |mm, m| Pipe { bore: Length::from_mm(mm), length: Length::from_m(m) };
-    let torch = GaugePressure::from_psi(40.0);
-    let end = |pipe: Pipe, q: f64| {
-        regulator_end("oxygen", &pipe, GasFlow::from_ft3_h(q), (torch, P_REFERENCE))
-    };
+    let torch = TorchEnd { pressure: GaugePressure::from_psi(40.0), ambient: P_REFERENCE };
+    let end = |pipe: Pipe, q: f64| regulator_end("oxygen", &pipe, GasFlow::from_ft3_h(q), torch);
     let still = end(hose(6.35, 15.0), 0.0).expect("a setting");
     assert!((still.pressure.as_psi() - 40.0).abs() < 1e-9 && still.reached);
     assert!(matches!(

@@ -11,7 +11,7 @@ use galvanon_core::note::{Level, Verdict};
 use galvanon_core::quantity::{Angle, Length, Mass};
 use galvanon_core::section::asked::{Across, Flanges, Opening};
 use galvanon_core::section::balance::part;
-use galvanon_core::section::carry::carrying;
+use galvanon_core::section::carry::{Hanging, carrying};
 use galvanon_core::section::freed::Named;
 use galvanon_core::section::held::{BY_HAND, Hold, Stands, Support};
 use galvanon_core::section::ligament::ligament;
@@ -100,7 +100,8 @@ fn the_moment_of_a_drop_is_the_one_worked_by_hand() {
     let of = |done: &[&Stroke]| ligament(&plan.panels, family, done, plan.way.lie);
     let (whole, left) = (of(&[]).expect("all"), of(&strokes).expect("half a flange"));
     let drop = plan.drop.expect("a drop");
-    let found = carrying(&left, (&drop, whole.across), &Cut::Square, 235e6).expect("wide enough");
+    let found = carrying(&left, Hanging { part: &drop, across: whole.across }, &Cut::Square, 235e6)
+        .expect("wide enough");
     assert!((found.moment - 77.7).abs() < 0.1, "{}", found.moment);
     assert!((found.plastic_moment / 3.0 - 75.2).abs() < 0.3, "{}", found.plastic_moment);
     assert!(found.used() > 1.0);
@@ -323,7 +324,7 @@ proptest! {
                 let of = |done: &[&Stroke]| ligament(&plan.panels, profile.family, done, lie);
                 let hangs = of(&[]).expect("steel").across;
                 let left = of(&strokes).expect("steel");
-                let used = carrying(&left, (&weight, hangs), &cut, 235e6).map(|it| it.used());
+                let used = carrying(&left, Hanging { part: &weight, across: hangs }, &cut, 235e6).map(|it| it.used());
                 prop_assert!(used.is_some_and(|used| used <= 1.0), "{} {used:?}", profile.code);
             }
         }

@@ -8,7 +8,7 @@ use galvanon_core::cut::{
 };
 use galvanon_core::error::Error;
 use galvanon_core::gas::fuel::{Fuel, Torch};
-use galvanon_core::gas::hose::regulator_end;
+use galvanon_core::gas::hose::{TorchEnd, regulator_end};
 use galvanon_core::physics::compressible::Pipe;
 use galvanon_core::quantity::{Angle, GasFlow, GaugePressure, Length, P_REFERENCE, Temperature};
 use galvanon_core::steel::surface::Surface;
@@ -140,8 +140,8 @@ proptest! {
         hose in hose(), flow in 1.0..500.0_f64, psi in 1.0..80.0_f64, longer in 1.0..5.0_f64, thinner in 0.2..1.0_f64,
     ) {
         let setting = |hose: &Pipe| {
-            let torch = GaugePressure::from_psi(psi);
-            regulator_end("oxygen", hose, GasFlow::from_ft3_h(flow), (torch, P_REFERENCE)).expect("a setting").pressure
+            let torch = TorchEnd { pressure: GaugePressure::from_psi(psi), ambient: P_REFERENCE };
+            regulator_end("oxygen", hose, GasFlow::from_ft3_h(flow), torch).expect("a setting").pressure
         };
         let long = Pipe { length: Length::from_m((hose.length.as_m() * longer).min(500.0)), ..hose };
         let thin = Pipe { bore: Length::from_mm((hose.bore.as_mm() * thinner).max(3.0)), ..hose };

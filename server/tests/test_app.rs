@@ -3,7 +3,7 @@
 use std::net::TcpListener;
 use std::path::Path;
 
-use galvanon_server::api::people::tokens::{Scope, at_the_server, made};
+use galvanon_server::api::people::tokens::{Scope, Wanted, at_the_server, made};
 use galvanon_server::backup::restore;
 use galvanon_server::config::Config;
 use galvanon_server::store::role::Role;
@@ -152,7 +152,8 @@ impl TestApp {
         let id = Uuid::now_v7();
         let sql = "INSERT INTO people (id, name, handedness, role, made_from) VALUES ($1, $2, 'right', $3, '{}')";
         sqlx::query(sql).bind(id).bind(name).bind(role).execute(&self.pool).await.unwrap();
-        let made = made(&self.pool, (id, None), ("test", Scope::All)).await.unwrap();
+        let wanted = Wanted { person: id, by: None, name: "test", scope: Scope::All };
+        let made = made(&self.pool, wanted).await.unwrap();
         (id, carrying(&made.token))
     }
 

@@ -5,6 +5,17 @@ use crate::cut::prices::Prices;
 use crate::source::{COMPUTED, OURS, SHOP, SourceKey};
 use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer, with_hose};
 
+/// What one cut takes.
+#[derive(Clone, Copy, Debug)]
+pub struct Spent<'a> {
+    /// Its time by parts.
+    pub times: &'a Times,
+    /// How often it is started.
+    pub starts: u32,
+    /// Its gas.
+    pub gas: &'a Amounts,
+}
+
 /// Cost of one cut by its parts.
 #[derive(Clone, Copy, Debug, PartialEq)]
 pub struct Cost {
@@ -21,9 +32,10 @@ pub struct Cost {
 }
 
 impl Cost {
-    /// What one cut costs by its time, its starts and its gas.
+    /// What one cut costs by what it takes.
     #[must_use]
-    pub fn of(prices: &Prices, times: &Times, starts: u32, gas: &Amounts) -> Self {
+    pub fn of(prices: &Prices, spent: Spent<'_>) -> Self {
+        let Spent { times, starts, gas } = spent;
         let clean_up = times.clean_up.as_s();
         let at_torch = times.total().as_s() - clean_up;
         Self {
@@ -82,13 +94,9 @@ const INPUTS: &[Input] = &[
 /// cost = oxygen·price + fuel·price + (time + clean-up)·wage + starts·tip/life
 /// ```
 #[must_use]
-pub fn cost(
-    prices: &Prices,
-    (times, starts): (&Times, u32),
-    gas: &Amounts,
-    one_pressure: bool,
-) -> (Cost, Trace) {
-    let cost = Cost::of(prices, times, starts, gas);
+pub fn cost(prices: &Prices, spent: Spent<'_>, one_pressure: bool) -> (Cost, Trace) {
+    let Spent { times, starts, gas } = spent;
+    let cost = Cost::of(prices, spent);
     let clean_up = times.clean_up.as_s();
     let at_torch = times.total().as_s() - clean_up;
     let source: SourceKey = if prices.estimated { OURS } else { SHOP };

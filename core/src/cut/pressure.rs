@@ -14,7 +14,7 @@ use crate::error::Result;
 use crate::gas::OXYGEN;
 use crate::gas::fuel::{Fuel, Torch};
 use crate::gas::fuel_pressure::torch_pressure;
-use crate::gas::hose::{RegulatorEnd, regulator_end};
+use crate::gas::hose::{RegulatorEnd, TorchEnd, regulator_end};
 use crate::note::{Level, Note};
 use crate::physics::compressible::Pipe;
 use crate::quantity::{GasFlow, GaugePressure, Length};
@@ -59,8 +59,9 @@ fn charted(request: &Request, line: &Line<'_>, chart: &Charted) -> Result<Settin
         ReadAt::Regulator => {
             return Ok(Setting { band: chart.band, loss: 0.0, drop: 0.0, reached: true });
         }
-        ReadAt::Torch => |at: GaugePressure, flow: GasFlow| {
-            regulator_end(line.gas, line.hose, flow, (at, request.policy.ambient))
+        ReadAt::Torch => |pressure: GaugePressure, flow: GasFlow| {
+            let torch = TorchEnd { pressure, ambient: request.policy.ambient };
+            regulator_end(line.gas, line.hose, flow, torch)
         },
     };
     let low = set(chart.band.low, line.flow.low)?;
@@ -78,8 +79,8 @@ fn setting(request: &Request, line: &Line<'_>) -> Result<Setting> {
     let (ambient, part) = (request.policy.ambient, request.policy.torch_loss);
     let loss = |tip: GaugePressure| part * tip.absolute(ambient).as_pa();
     let end = |tip: GaugePressure, flow: GasFlow| -> Result<RegulatorEnd> {
-        let torch = GaugePressure::from_pa(tip.as_pa() + loss(tip));
-        regulator_end(line.gas, line.hose, flow, (torch, ambient))
+        let pressure = GaugePressure::from_pa(tip.as_pa() + loss(tip));
+        regulator_end(line.gas, line.hose, flow, TorchEnd { pressure, ambient })
     };
     let low = end(line.at_tip.low, line.flow.low)?;
     let set = end(line.at_tip.set, line.flow.set)?;
@@ -93,12 +94,7 @@ fn setting(request: &Request, line: &Line<'_>) -> Result<Setting> {
     })
 }
 
-fn setting_trace(
-    (quantity, depends_on): (Quantity, &'static [Input]),
-    (line, found): (&Line<'_>, &Setting),
-    source: SourceKey,
-) -> Tracer {
-    let mut trace = Tracer::new(quantity, depends_on);
+fn setting_trace(mut trace: Tracer, line: &Line<'_>, found: &Setting, source: SourceKey) -> Tracer {
     if source == MAKERS_CHART {
         trace.number(
             "pressure_by_chart",
@@ -171,7 +167,8 @@ pub fn oxygen_setting(
     }
     let inputs = &[Input::Thickness, Input::Tip, Input::Fuel, Input::Hose, Input::Policy];
     let source = if chart.is_some() { MAKERS_CHART } else { ORIFICE };
-    let mut trace = setting_trace((Quantity::OxygenPressure, inputs), (&line, &found), source);
+    let begun = Tracer::new(Quantity::OxygenPressure, inputs);
+    let mut trace = setting_trace(begun, &line, &found, source);
     regulator_band(&mut trace, &found.band);
     result(&mut trace, set, &notes, OXYGEN);
     Ok((found.band, notes, trace.done()))
@@ -237,7 +234,8 @@ pub fn fuel_setting(
     let inputs =
         &[Input::Thickness, Input::Fuel, Input::Tip, Input::Hose, Input::Torch, Input::Policy];
     let source = if chart.is_some() { MAKERS_CHART } else { COMMON_PRACTICE };
-    let mut trace = setting_trace((Quantity::FuelPressure, inputs), (&line, &found), source);
+    let begun = Tracer::new(Quantity::FuelPressure, inputs);
+    let mut trace = setting_trace(begun, &line, &found, source);
     if fuel == Fuel::Acetylene {
         let source = SourceKey("osha_1910_253");
         trace.number("pressure_ceiling", Kind::Pressure, ACETYLENE_CEILING.as_pa(), source);

@@ -4,7 +4,7 @@ use crate::band::Band;
 use crate::code::Code;
 use crate::cut::balance::{Balance, Kerf, balance};
 use crate::cut::consumption::{Amounts, Flows, Starts, Times, amounts, starts, times};
-use crate::cut::cost::{Cost, cost};
+use crate::cut::cost::{Cost, Spent, cost};
 use crate::cut::cue::{Cue, cues};
 use crate::cut::flame_flow::flame;
 use crate::cut::policy::Direction;
@@ -100,6 +100,12 @@ impl Settings {
     #[must_use]
     pub fn verdict(&self) -> Verdict {
         Verdict::of(&self.notes)
+    }
+
+    /// What one cut takes.
+    #[must_use]
+    pub const fn spent(&self) -> Spent<'_> {
+        Spent { times: &self.time, starts: self.starts.count, gas: &self.gas }
     }
 
     /// What flows while it cuts.
@@ -216,7 +222,8 @@ fn compute(request: &Request) -> Result<Settings> {
     notes.push(Note::new(Level::Info, "closing_rise", vec![]));
     let (time, of_time) = times(request, &preheat, starts.count, pace.speed.set);
     let (gas, of_used) = amounts(&time, &flows, &request.factors, one);
-    let costed = request.prices.map(|prices| cost(&prices, (&time, starts.count), &gas, one));
+    let spent = Spent { times: &time, starts: starts.count, gas: &gas };
+    let costed = request.prices.map(|prices| cost(&prices, spent, one));
 
     let (cost, of_cost) = costed.unzip();
     let traces = [

@@ -234,12 +234,15 @@ fn next_check(network: &Network, sets: &[(&[usize], f64)], looks: &Looks<'_>) ->
     })
 }
 
-fn suspect(
-    network: &Network,
-    cause: usize,
-    (probability, evidence): (f64, &[Evidence]),
-    (present, absent): (&[usize], &[usize]),
-) -> Suspect {
+/// What is known of an edge: findings seen, findings looked for in vain, and what the records say.
+struct Known<'a> {
+    present: &'a [usize],
+    absent: &'a [usize],
+    evidence: &'a [Evidence],
+}
+
+fn suspect(network: &Network, cause: usize, probability: f64, known: &Known<'_>) -> Suspect {
+    let Known { present, absent, evidence } = known;
     let code = |&finding: &usize| network.findings[finding].code.as_str();
     let opposed = present.iter().filter(|&&finding| network.against[finding][cause]);
     let missed = absent.iter().filter(|&&finding| network.weight[finding][cause] >= 0.5);
@@ -309,10 +312,11 @@ pub fn diagnose_with(network: &Network, told: &Told<'_>) -> Result<Diagnosis> {
     for (set, weight) in sets.iter().zip(&weights) {
         set.iter().for_each(|&cause| marginals[cause] += weight);
     }
+    let known = Known { present: &seen, absent: &missed, evidence };
     let mut suspects: Vec<Suspect> = marginals
         .iter()
         .enumerate()
-        .map(|(cause, p)| suspect(network, cause, (*p, evidence), (&seen, &missed)))
+        .map(|(cause, p)| suspect(network, cause, *p, &known))
         .collect();
     suspects.push(Suspect {
         code: ALL_WELL,

@@ -2,7 +2,7 @@
 
 use crate::error::Result;
 use crate::gas::ideal_gas;
-use crate::physics::compressible::{Pipe, PipePressure, pipe_inlet_pressure};
+use crate::physics::compressible::{Outlet, Pipe, PipePressure, pipe_inlet_pressure};
 use crate::quantity::{AbsolutePressure, GasFlow, GaugePressure, T_REFERENCE};
 use crate::range::Range;
 
@@ -35,6 +35,15 @@ impl RegulatorEnd {
     }
 }
 
+/// What stands at the torch's end of a hose.
+#[derive(Clone, Copy, Debug, PartialEq)]
+pub struct TorchEnd {
+    /// Gauge pressure there.
+    pub pressure: GaugePressure,
+    /// Of the air around.
+    pub ambient: AbsolutePressure,
+}
+
 /// The setting at the regulator, gas flowing, for `flow` at `torch_pressure`.
 ///
 /// | symbol | meaning | unit |
@@ -42,7 +51,7 @@ impl RegulatorEnd {
 /// | `gas` | name in gas-properties.csv | |
 /// | `hose` | bare hose: no fittings, no torch | m |
 /// | `flow` | all gas through this hose | m³/s at reference |
-/// | `torch_pressure` | gauge pressure at the torch end | Pa |
+/// | `torch` | gauge pressure at the torch end, and what it is over | Pa |
 /// | → | gauge pressure at the regulator end | Pa |
 ///
 /// Source: `crane_tp410`.
@@ -54,17 +63,14 @@ pub fn regulator_end(
     gas: &str,
     hose: &Pipe,
     flow: GasFlow,
-    (torch_pressure, ambient): (GaugePressure, AbsolutePressure),
+    torch: TorchEnd,
 ) -> Result<RegulatorEnd> {
     BORE.check(hose.bore.as_m())?;
     LENGTH.check(hose.length.as_m())?;
     let gas = ideal_gas(gas)?;
-    let inlet = pipe_inlet_pressure(
-        hose,
-        &gas,
-        crate::gas::mass_flow(&gas, flow),
-        (T_REFERENCE, torch_pressure.absolute(ambient)),
-    )?;
+    let TorchEnd { pressure, ambient } = torch;
+    let outlet = Outlet { temperature: T_REFERENCE, pressure: pressure.absolute(ambient) };
+    let inlet = pipe_inlet_pressure(hose, &gas, crate::gas::mass_flow(&gas, flow), outlet)?;
     let (pressure, reached) = match inlet {
         PipePressure::Reached(p) => (p, true),
         PipePressure::Choked(p) => (p, false),

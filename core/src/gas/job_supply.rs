@@ -10,7 +10,8 @@ use crate::gas::cylinder::compressed_oxygen;
 use crate::gas::fuel::{Fuel, Gas, characteristics};
 use crate::gas::supply::{Draw, Stock, Supply, supply};
 use crate::gas::withdrawal::{
-    ACETYLENE_KEEP, Demand, Draw as Drawn, Rule, acetylene_limit, boil_off, cylinders_needed,
+    ACETYLENE_KEEP, Air, Demand, Draw as Drawn, Rule, Withdrawal, acetylene_limit, boil_off,
+    cylinders_needed,
 };
 use crate::note::{Level, Note};
 use crate::quantity::{
@@ -123,8 +124,10 @@ impl JobGas {
             fuel @ (Fuel::Propane | Fuel::Propylene) => {
                 let row = characteristics(fuel).ok()?;
                 let kg = left.mass_at_ft3_per_lb(row.ft3_per_lb_at_70f);
-                let air = (self.around.air.unwrap_or(USUAL_AIR), self.around.ambient);
-                boil_off(fuel, kg, air, (Drawn::Continuous, self.setting)).ok()
+                let Surroundings { air, ambient } = self.around;
+                let air = Air { temperature: air.unwrap_or(USUAL_AIR), pressure: ambient };
+                let drawn = Withdrawal { draw: Drawn::Continuous, setting: self.setting };
+                boil_off(fuel, kg, air, drawn).ok()
             }
             Fuel::NaturalGas => None,
         }

@@ -195,7 +195,25 @@ pub enum Draw {
     Continuous,
 }
 
-/// What boils off a cylinder of liquefied fuel in still air.
+/// How a cylinder is drawn, and what its regulator is set to; 170 kPa where nobody says.
+#[derive(Clone, Copy, Debug, PartialEq)]
+pub struct Withdrawal {
+    /// In spells or for long.
+    pub draw: Draw,
+    /// The setting.
+    pub setting: Option<GaugePressure>,
+}
+
+/// The air around a cylinder.
+#[derive(Clone, Copy, Debug, PartialEq)]
+pub struct Air {
+    /// How warm it is.
+    pub temperature: Temperature,
+    /// Its pressure.
+    pub pressure: AbsolutePressure,
+}
+
+/// What boils off a cylinder of liquefied fuel in still air, drawn so by a regulator that is set so.
 ///
 /// ```text
 /// ṁ = U·A·(T_air − T_boil(p_needed))/h,  A = 0.085 m²·(m/kg)^(2/3);  × 0.6 for a long draw
@@ -205,16 +223,12 @@ pub enum Draw {
 /// # Errors
 /// `UnknownChoice` for a fuel that is not liquefied; `OutOfRange` outside [`CONTENTS_MASS`]
 /// or [`TEMPERATURE`].
-pub fn boil_off(
-    fuel: Fuel,
-    left: Mass,
-    (air, ambient): (Temperature, AbsolutePressure),
-    (draw, setting): (Draw, Option<GaugePressure>),
-) -> Result<GasFlow> {
+pub fn boil_off(fuel: Fuel, left: Mass, around: Air, drawn: Withdrawal) -> Result<GasFlow> {
+    let Withdrawal { draw, setting } = drawn;
     let left = CONTENTS_MASS.check(left.as_kg())?;
     let needed = setting.map_or(NEEDED, |p| GaugePressure::from_pa(p.as_pa() + OVER_SETTING));
-    let air = Temperature::from_k(TEMPERATURE.check(air.as_k())?);
-    let boiling = boiling_temperature(fuel, needed.absolute(ambient))?;
+    let air = Temperature::from_k(TEMPERATURE.check(around.temperature.as_k())?);
+    let boiling = boiling_temperature(fuel, needed.absolute(around.pressure))?;
     let rise = (air.as_k() - boiling.as_k()).max(0.0);
     let area = WETTED * left.powf(2.0 / 3.0);
     let kg_s = WALL * area * rise / latent_heat(fuel, boiling)?.as_j_kg();

@@ -50,13 +50,22 @@ fn choked_conductance(orifice: &Orifice, gas: &IdealGas, t_0: Temperature) -> f6
         * (2.0 / (g + 1.0)).powf((g + 1.0) / (2.0 * (g - 1.0)))
 }
 
-/// Mass flow through an orifice into `ambient`.
+/// What a gas flows out into, and how warm the gas is.
+#[derive(Clone, Copy, Debug, PartialEq)]
+pub struct Outlet {
+    /// Of the gas: through an orifice before it, along a pipe everywhere.
+    pub temperature: Temperature,
+    /// Behind the orifice, or at the end of the pipe.
+    pub pressure: AbsolutePressure,
+}
+
+/// Mass flow through an orifice.
 ///
 /// | symbol | meaning | unit |
 /// |---|---|---|
 /// | `orifice` | area `A` and discharge coefficient `c_d` | m², 1 |
 /// | `p_0` | inlet pressure, absolute | Pa |
-/// | `t_0` | inlet temperature | K |
+/// | `outlet` | inlet temperature `T₀`, pressure behind it `p` | K, Pa |
 /// | → | mass flow `ṁ` | kg/s |
 ///
 /// ```text
@@ -69,9 +78,10 @@ pub fn orifice_flow(
     orifice: &Orifice,
     gas: &IdealGas,
     p_0: AbsolutePressure,
-    (t_0, ambient): (Temperature, AbsolutePressure),
+    outlet: Outlet,
 ) -> MassFlow {
-    let r = ambient.as_pa() / p_0.as_pa();
+    let Outlet { temperature: t_0, pressure } = outlet;
+    let r = pressure.as_pa() / p_0.as_pa();
     if r >= 1.0 {
         return MassFlow::from_kg_s(0.0);
     }
@@ -92,18 +102,18 @@ pub fn orifice_pressure(
     orifice: &Orifice,
     gas: &IdealGas,
     flow: MassFlow,
-    (t_0, ambient): (Temperature, AbsolutePressure),
+    outlet: Outlet,
 ) -> Result<AbsolutePressure> {
-    let choked = flow.as_kg_s() / choked_conductance(orifice, gas, t_0);
-    let critical = ambient.as_pa() / critical_ratio(gas);
+    let choked = flow.as_kg_s() / choked_conductance(orifice, gas, outlet.temperature);
+    let behind = outlet.pressure.as_pa();
+    let critical = behind / critical_ratio(gas);
     if choked >= critical {
         return Ok(AbsolutePressure::from_pa(choked));
     }
     let excess = |p: f64| {
-        orifice_flow(orifice, gas, AbsolutePressure::from_pa(p), (t_0, ambient)).as_kg_s()
-            - flow.as_kg_s()
+        orifice_flow(orifice, gas, AbsolutePressure::from_pa(p), outlet).as_kg_s() - flow.as_kg_s()
     };
-    bracketed("orifice pressure", ambient.as_pa(), critical, excess).map(AbsolutePressure::from_pa)
+    bracketed("orifice pressure", behind, critical, excess).map(AbsolutePressure::from_pa)
 }
 
 /// Inlet pressure that drives `flow` through a long pipe at constant temperature.
@@ -112,13 +122,13 @@ pub fn orifice_pressure(
 /// |---|---|---|
 /// | `pipe` | bore `D`, area `A`, length `L` | m |
 /// | `flow` | mass flow `ṁ` | kg/s |
-/// | `p_2` | outlet pressure, absolute | Pa |
+/// | `outlet` | temperature `T`, outlet pressure `p₂`, absolute | K, Pa |
 /// | → | inlet pressure `p₁`, or what it would be were the outlet at its sonic limit | Pa |
 ///
 /// ```text
 /// ṁ² = (A²/(R·T))·(p₁² − p₂²)/(f·L/D + 2·ln(p₁/p₂))
 /// ```
-/// No flow leaves a pipe faster than `√(R·T)`: [`PipePressure::Choked`] says that `p_2` is
+/// No flow leaves a pipe faster than `√(R·T)`: [`PipePressure::Choked`] says that `p₂` is
 /// below the pressure at which it does, and gives the inlet pressure for that limit.
 ///
 /// Source: `crane_tp410`.
@@ -129,7 +139,7 @@ pub fn pipe_inlet_pressure(
     pipe: &Pipe,
     gas: &IdealGas,
     flow: MassFlow,
-    (t, p_2): (Temperature, AbsolutePressure),
+    Outlet { temperature: t, pressure: p_2 }: Outlet,
 ) -> Result<PipePressure> {
     let m = flow.as_kg_s();
     if m == 0.0 {

@@ -141,7 +141,7 @@ impl Parts {
 pub fn parts(settings: &Settings, rates: &Rates, count: u32) -> Parts {
     let (times, prices) = (f64::from(count), &rates.prices);
     let burns = settings.time.preheat.as_s() + settings.time.cutting.as_s();
-    let cost = Cost::of(prices, &settings.time, settings.starts.count, &settings.gas);
+    let cost = Cost::of(prices, settings.spent());
     let handling = settings.time.handling.as_s() / HOUR * prices.labour_h;
     Parts {
         oxygen: cost.oxygen * times,

@@ -59,12 +59,21 @@ fn stands_at(cut: &Cut, (x, y): (f64, f64)) -> f64 {
     }
 }
 
+/// A drop that hangs from what is left.
+#[derive(Clone, Copy, Debug)]
+pub struct Hanging<'a> {
+    /// The drop.
+    pub part: &'a Part,
+    /// Where its weight hangs, across the room.
+    pub across: Length,
+}
+
 /// What a drop asks of a ligament; `None` where that is too narrow to count.
 ///
 /// | symbol | meaning | unit |
 /// |---|---|---|
 /// | `left` | ligament, in the lie of the stroke | |
-/// | `drop`, `hangs` | mass and centre of gravity along the shape; across the room | kg, m |
+/// | `drop` | mass and centre of gravity, along the shape and across the room | kg, m |
 /// | `strength` | yield strength, cold | Pa |
 /// | → | loads, and what is held against them | N·m, 1 |
 ///
@@ -74,18 +83,13 @@ fn stands_at(cut: &Cut, (x, y): (f64, f64)) -> f64 {
 /// ```
 /// Source: `ours`; plastic moduli and torsion of thin plates as in every textbook.
 #[must_use]
-pub fn carrying(
-    left: &Ligament,
-    (drop, hangs): (&Part, Length),
-    cut: &Cut,
-    strength: f64,
-) -> Option<Carrying> {
+pub fn carrying(left: &Ligament, drop: Hanging<'_>, cut: &Cut, strength: f64) -> Option<Carrying> {
     if left.width < NARROW {
         return None;
     }
-    let weight = drop.mass.as_kg() * G;
-    let lever = drop.centre.as_m() + stands_at(cut, left.centroid);
-    let beside = hangs.as_m() - left.across.as_m();
+    let weight = drop.part.mass.as_kg() * G;
+    let lever = drop.part.centre.as_m() + stands_at(cut, left.centroid);
+    let beside = drop.across.as_m() - left.across.as_m();
     let shear_strength = HOT * strength / 3.0_f64.sqrt();
     let swinging = if left.is_symmetric { 1.0 } else { UNSYMMETRIC };
     Some(Carrying {
@@ -114,8 +118,9 @@ mod tests {
             is_symmetric: true,
         };
         let drop = Part { mass: Mass::from_kg(10.0), centre: Length::from_mm(500.0) };
-        let of =
-            |cut: &Cut, left: &Ligament| carrying(left, (&drop, Length::from_m(0.0)), cut, YIELD.0);
+        let of = |cut: &Cut, left: &Ligament| {
+            carrying(left, Hanging { part: &drop, across: Length::from_m(0.0) }, cut, YIELD.0)
+        };
         let square = of(&Cut::Square, &flat);
         assert!(square.is_some_and(|it| (it.moment - 49.03).abs() < 0.01
             && (it.plastic_moment - 293.75).abs() < 1e-6

@@ -9,7 +9,7 @@ use crate::quantity::{Length, Mass};
 use crate::range::Range;
 use crate::section::asked::Cut;
 use crate::section::balance::Part;
-use crate::section::carry::carrying;
+use crate::section::carry::{Hanging, carrying};
 use crate::section::freed::{Freed, Named};
 use crate::section::ligament::ligament;
 use crate::section::panel::Panel;
@@ -118,8 +118,8 @@ impl Holding<'_> {
         let (profile, panels) = self.shape;
         let strokes: Vec<&Stroke> = self.strokes[..done].iter().collect();
         let left = ligament(panels, profile.family, &strokes, lie);
-        let (Some(left), Some(hangs)) = (left, self.hangs(lie)) else { return false };
-        carrying(&left, (drop, hangs), self.cut, self.strength)
+        let (Some(left), Some(across)) = (left, self.hangs(lie)) else { return false };
+        carrying(&left, Hanging { part: drop, across }, self.cut, self.strength)
             .is_some_and(|asked| asked.used() <= 1.0)
     }
 

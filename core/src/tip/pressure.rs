@@ -3,7 +3,7 @@
 use crate::band::Band;
 use crate::error::Result;
 use crate::gas::{OXYGEN, gas_flow, ideal_gas, mass_flow};
-use crate::physics::compressible::{Orifice, orifice_flow, orifice_pressure};
+use crate::physics::compressible::{Orifice, Outlet, orifice_flow, orifice_pressure};
 use crate::quantity::{AbsolutePressure, GasFlow, GaugePressure, Length, T_REFERENCE};
 use crate::range::Range;
 
@@ -24,7 +24,8 @@ pub const SHOWN: (GaugePressure, GaugePressure) =
 pub fn flow(bore: &Orifice, at: GaugePressure, ambient: AbsolutePressure) -> Result<GasFlow> {
     BORE.check(bore.bore.as_m())?;
     let gas = ideal_gas(OXYGEN)?;
-    let mass = orifice_flow(bore, &gas, at.absolute(ambient), (T_REFERENCE, ambient));
+    let outlet = Outlet { temperature: T_REFERENCE, pressure: ambient };
+    let mass = orifice_flow(bore, &gas, at.absolute(ambient), outlet);
     Ok(gas_flow(&gas, mass))
 }
 
@@ -35,7 +36,8 @@ pub fn flow(bore: &Orifice, at: GaugePressure, ambient: AbsolutePressure) -> Res
 pub fn pressure(bore: &Orifice, flow: GasFlow, ambient: AbsolutePressure) -> Result<GaugePressure> {
     BORE.check(bore.bore.as_m())?;
     let gas = ideal_gas(OXYGEN)?;
-    let p = orifice_pressure(bore, &gas, mass_flow(&gas, flow), (T_REFERENCE, ambient))?;
+    let outlet = Outlet { temperature: T_REFERENCE, pressure: ambient };
+    let p = orifice_pressure(bore, &gas, mass_flow(&gas, flow), outlet)?;
     Ok(p.gauge(ambient))
 }
 

@@ -10,12 +10,14 @@ use crate::error::{Error, Result};
 use crate::gas::OXYGEN;
 use crate::gas::fuel::{Fuel, characteristics};
 use crate::gas::gear::misfits;
-use crate::gas::hose::regulator_end;
-use crate::gas::withdrawal::{Draw, Rule, acetylene_limit, boil_off, cylinders_needed};
+use crate::gas::hose::{TorchEnd, regulator_end};
+use crate::gas::withdrawal::{
+    Air, Draw, Rule, Withdrawal, acetylene_limit, boil_off, cylinders_needed,
+};
 use crate::note::Level;
 use crate::physics::compressible::Pipe;
 use crate::quantity::{
-    AbsolutePressure, Duration, GasFlow, GasVolume, GaugePressure, Length, Mass, Speed, Temperature,
+    Duration, GasFlow, GasVolume, GaugePressure, Length, Mass, Speed, Temperature,
 };
 use crate::range::{Range, all};
 use crate::tip::owned::Label;
@@ -67,8 +69,9 @@ fn cylinders(fuel: Fuel, flow: GasFlow, base: &Request) -> Result<Option<(GasFlo
         Fuel::NaturalGas => return Ok(None),
         Fuel::Acetylene => acetylene_limit(FULL.0, None, air, Rule::OneFifteenth)?,
         Fuel::Propane | Fuel::Propylene => {
-            let around = (air.unwrap_or(AIR), base.policy.ambient);
-            boil_off(fuel, FULL.1, around, (Draw::Continuous, None))?
+            let temperature = air.unwrap_or(AIR);
+            let around = Air { temperature, pressure: base.policy.ambient };
+            boil_off(fuel, FULL.1, around, Withdrawal { draw: Draw::Continuous, setting: None })?
         }
     };
     let needed = (limit.as_m3_s() > 0.0).then(|| cylinders_needed(flow, limit)).flatten();
@@ -97,10 +100,11 @@ fn supply_note(fuel: Fuel, flow: GasFlow, limit: GasFlow, needed: Option<u32>) -
 /// caution where it loses much of what the torch may ask.
 fn hose_note(
     gas: &'static str,
-    (hose, flow): (&Pipe, GasFlow),
-    (at_torch, ambient): (GaugePressure, AbsolutePressure),
+    hose: &Pipe,
+    flow: GasFlow,
+    torch: TorchEnd,
 ) -> Result<Option<Note>> {
-    let end = |torch: GaugePressure| regulator_end(gas, hose, flow, (torch, ambient));
+    let end = |pressure| regulator_end(gas, hose, flow, TorchEnd { pressure, ..torch });
     let said = |name, pressure: f64| {
         vec![
             ("gas", Measure::Word(gas)),
@@ -114,18 +118,17 @@ fn hose_note(
         let values = said("least", least.pressure.as_pa());
         return Ok(Some(Note::new(Level::Stop, "work_hose_gives_nothing", values)));
     }
-    let loss = end(at_torch)?.pressure.as_pa() - at_torch.as_pa();
+    let loss = end(torch.pressure)?.pressure.as_pa() - torch.pressure.as_pa();
     let note = || Note::new(Level::Caution, "work_hose_loses", said("loss", loss));
     Ok((loss > LARGE_LOSS).then(note))
 }
 
 fn hose_notes(flows: &Flows, base: &Request) -> Result<Vec<Note>> {
     let (gas, ambient) = (&base.gas, base.policy.ambient);
-    let oxygen = (&gas.oxygen_hose, flows.preheat_oxygen);
-    let fuel = (&gas.fuel_hose, flows.fuel);
+    let at = |pressure| TorchEnd { pressure, ambient };
     let notes = [
-        hose_note(OXYGEN, oxygen, (AT_TORCH.0, ambient))?,
-        hose_note(gas.fuel.code(), fuel, (AT_TORCH.1, ambient))?,
+        hose_note(OXYGEN, &gas.oxygen_hose, flows.preheat_oxygen, at(AT_TORCH.0))?,
+        hose_note(gas.fuel.code(), &gas.fuel_hose, flows.fuel, at(AT_TORCH.1))?,
     ];
     Ok(notes.into_iter().flatten().collect())
 }

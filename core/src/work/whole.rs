@@ -4,7 +4,7 @@
 //! cutting jet, as in a wash or a groove, they are that jet's, with how they came to be; its pace and width stand in its stages.
 
 use crate::band::Band;
-use crate::cut::cost::Cost;
+use crate::cut::cost::{Cost, Spent};
 use crate::cut::work::sum::{Taken, Told, summed};
 use crate::cut::{Amounts, Request, Settings, Times, plan as plan_cut};
 use crate::error::Error;
@@ -21,7 +21,8 @@ fn taken(stage: &Stage, settings: &Settings, like: &Request) -> Taken {
     let (time, gas) = (stage.times(), stage.gas(&settings.flows(), &like.factors));
     // a heating head wears no cutting tip
     let starts = u32::from(!settings.heats && stage.heat.as_s() > 0.0);
-    let cost = like.prices.as_ref().map(|prices| Cost::of(prices, &time, starts, &gas));
+    let spent = Spent { times: &time, starts, gas: &gas };
+    let cost = like.prices.as_ref().map(|prices| Cost::of(prices, spent));
     Taken { starts, time, gas, cost, named: ("stage", Measure::Word(stage.code)) }
 }
 

@@ -22,7 +22,8 @@ pub struct Parameters {
     pub taken: usize,
     /// The parts of the widest tuple among them.
     pub widest: usize,
-    /// How many are pairs of two types: things of their own that were only put together.
+    /// How many are pairs of two types: things of their own that were only put together. What a request is taken apart into
+    /// by the server's framework is none.
     pub mixed: usize,
 }
 
@@ -135,6 +136,14 @@ impl<'a> Visit<'a> for Paths {
     }
 }
 
+/// Whether a type is what the server's framework takes out of a request.
+fn is_of_a_request(taken: &Type) -> bool {
+    let Type::Path(path) = taken else { return false };
+    let ends = path.path.segments.last().map(|end| end.ident.to_string());
+    path.path.segments[0].ident == "web"
+        || ends.is_some_and(|end| ["Caller", "HttpRequest"].contains(&end.as_str()))
+}
+
 /// Collects the functions of a file.
 struct Signatures {
     found: Vec<(String, Parameters)>,
@@ -150,7 +159,10 @@ impl<'a> Visit<'a> for Signatures {
     fn visit_signature(&mut self, signature: &'a Signature) {
         let mixed = |given: &&FnArg| match given {
             FnArg::Typed(typed) => match &*typed.ty {
-                Type::Tuple(tuple) => tuple.elems.iter().any(|part| part != &tuple.elems[0]),
+                Type::Tuple(tuple) => {
+                    tuple.elems.iter().any(|part| part != &tuple.elems[0])
+                        && !tuple.elems.iter().all(is_of_a_request)
+                }
                 _ => false,
             },
             FnArg::Receiver(_) => false,

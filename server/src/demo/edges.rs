@@ -78,8 +78,9 @@ pub async fn load(pool: &PgPool, folder: &Path, known: &Known<'_>) -> Result<(),
     learn_again(pool).await?;
     if found.exists() {
         let file: DiagnosesFile = read(&found)?;
+        let known = Known { burns: &ids, ..*known };
         for entry in file.diagnoses {
-            load_diagnosis(pool, folder, entry, (&ids, known)).await?;
+            load_diagnosis(pool, folder, entry, &known).await?;
         }
     }
     Ok(())
@@ -117,13 +118,13 @@ async fn load_diagnosis(
     pool: &PgPool,
     folder: &Path,
     entry: DiagnosisEntry,
-    (burns, known): (&[Uuid], &Known<'_>),
+    known: &Known<'_>,
 ) -> Result<(), DemoError> {
     let line = match (entry.job, entry.line) {
         (Some(job), Some(line)) => Some(known.line(job, line)?),
         _ => None,
     };
-    let burn = entry.burn.and_then(|place| place.checked_sub(1)).and_then(|i| burns.get(i));
+    let burn = entry.burn.and_then(|place| place.checked_sub(1)).and_then(|i| known.burns.get(i));
     let body = json!({
         "happened_at": moment(entry.days_ago)?,
         "job_line_id": line.map(|line| line.line),

@@ -13,6 +13,8 @@ pub struct Known<'a> {
     pub labels: &'a Named,
     /// Lines by job.
     pub jobs: &'a [Vec<Loaded>],
+    /// Burns of burns.toml, in order.
+    pub burns: &'a [Uuid],
 }
 
 impl Known<'_> {

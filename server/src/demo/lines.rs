@@ -146,8 +146,8 @@ pub(super) async fn load_line(
         plans::put(
             &mut *pool.acquire().await?,
             RowKey { id: card, by },
-            (&new_plan(&plan)?, &body),
-            ago(days),
+            &new_plan(&plan, ago(days))?,
+            &body,
         )
         .await?;
         loaded.card = Some(card);
@@ -175,8 +175,8 @@ pub(super) async fn cards_anew(pool: &PgPool, jobs: &[Vec<Loaded>]) -> Result<()
         plans::put(
             &mut *pool.acquire().await?,
             RowKey { id: Uuid::now_v7(), by: None },
-            (&new_plan(&plan)?, &body),
-            ago(0),
+            &new_plan(&plan, ago(0))?,
+            &body,
         )
         .await?;
     }

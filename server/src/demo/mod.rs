@@ -126,7 +126,7 @@ pub async fn load(pool: &PgPool, folder: &Path) -> Result<bool, DemoError> {
     for file in files {
         jobs.push(load_job(pool, read(&file)?, &crew, &labels).await?);
     }
-    let known = Known { crew: &crew, labels: &labels, jobs: &jobs };
+    let known = Known { crew: &crew, labels: &labels, jobs: &jobs, burns: &[] };
     edges::load(pool, folder, &known).await?;
     kept::load(pool, folder, &known).await?;
     cards_anew(pool, &jobs).await?;

@@ -56,6 +56,8 @@ pub struct NewPlan {
     pub trace: Value,
     /// What its figures come to.
     pub figures: Vec<u8>,
+    /// When it was made.
+    pub made_at: OffsetDateTime,
 }
 
 /// A plan by its id.
@@ -167,8 +169,8 @@ pub async fn newest_of_jobs(db: impl PgExecutor<'_>, jobs: &[Uuid]) -> ApiResult
 pub async fn put(
     conn: &mut PgConnection,
     RowKey { id, by }: RowKey,
-    (plan, body): (&NewPlan, &Value),
-    made_at: OffsetDateTime,
+    plan: &NewPlan,
+    body: &Value,
 ) -> ApiResult<(Plan, bool)> {
     let sql = "INSERT INTO plans
                    (id, job_line_id, title, input, result, trace, core_version, made_from, made_by, made_at,
@@ -185,7 +187,7 @@ pub async fn put(
         .bind(env!("CARGO_PKG_VERSION"))
         .bind(body)
         .bind(by)
-        .bind(made_at)
+        .bind(plan.made_at)
         .bind(&plan.figures)
         .fetch_optional(&mut *conn)
         .await?;

@@ -9,7 +9,7 @@ use crate::cut::flame_flow::flame;
 use crate::cut::request::Request;
 use crate::error::Result;
 use crate::gas::OXYGEN;
-use crate::gas::hose::regulator_end;
+use crate::gas::hose::{TorchEnd, regulator_end};
 use crate::note::{Level, Note};
 use crate::quantity::{GasFlow, GaugePressure, Length};
 use crate::solve::root::bracketed;
@@ -36,9 +36,10 @@ pub fn at_tip(
     let ((_, flames), _) = flame(request.gas.fuel, path)?;
     let over = |tip: f64| -> Result<f64> {
         let tip = GaugePressure::from_pa(tip);
-        let torch = GaugePressure::from_pa(tip.as_pa() + loss * tip.absolute(ambient).as_pa());
+        let pressure = GaugePressure::from_pa(tip.as_pa() + loss * tip.absolute(ambient).as_pa());
+        let torch = TorchEnd { pressure, ambient };
         let all = GasFlow::from_m3_s(flow(tip)?.as_m3_s() + flames.as_m3_s());
-        let end = regulator_end(OXYGEN, &request.gas.oxygen_hose, all, (torch, ambient))?;
+        let end = regulator_end(OXYGEN, &request.gas.oxygen_hose, all, torch)?;
         Ok(end.pressure.as_pa() - regulator.as_pa())
     };
     if over(0.0)? >= 0.0 {

@@ -4,7 +4,7 @@
 //! pace is that of what the jet meets there. One tip for all is taken where one suits every stroke.
 
 use crate::cut::consumption::{Amounts, Times};
-use crate::cut::cost::cost;
+use crate::cut::cost::{Spent, cost};
 use crate::cut::limits;
 use crate::cut::preheat_time::RESTART_FACTOR;
 use crate::cut::request::{Request, Start};
@@ -150,8 +150,8 @@ pub fn stroke_plan(
     };
     let gas = Amounts::of(&time, &settings.flows(), &request.factors);
     let one = request.policy.fixed_pressure().is_some();
-    let money =
-        request.prices.map(|prices| cost(&prices, (&time, settings.starts.count), &gas, one).0);
+    let spent = Spent { times: &time, starts: settings.starts.count, gas: &gas };
+    let money = request.prices.map(|prices| cost(&prices, spent, one).0);
     Ok(StrokePlan { stroke: stroke.clone(), settings, slow_speeds, time, gas, cost: money })
 }
 

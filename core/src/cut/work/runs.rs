@@ -6,7 +6,7 @@
 
 use crate::code::Code;
 use crate::cut::consumption::{Amounts, Starts, Times};
-use crate::cut::cost::{Cost, cost};
+use crate::cut::cost::{Cost, Spent, cost};
 use crate::cut::job_tips::Cutting;
 use crate::cut::limits::{CUT_LENGTH, REACH};
 use crate::cut::request::{Request, Start};
@@ -166,7 +166,8 @@ impl Known {
         self.settings.starts.count += self.run.ties;
         let one = request.policy.fixed_pressure().is_some();
         let starts = self.settings.starts.count;
-        let money = request.prices.map(|prices| cost(&prices, (&time, starts), &gas, one).0);
+        let spent = Spent { times: &time, starts, gas: &gas };
+        let money = request.prices.map(|prices| cost(&prices, spent, one).0);
         let Self { run, settings, pierce } = self;
         RunPlan { run, settings, time, gas, pierce, cost: money }
     }

@@ -6,7 +6,6 @@ use galvanon_core::edge::remedy::{Change, Setting, change};
 use galvanon_core::edge::trouble::{danger, shows_with};
 use galvanon_core::edge::{causes, findings};
 use galvanon_core::error::Error;
-use galvanon_core::gas::fuel::Fuel;
 use galvanon_core::trace::Kind;
 use serde::{Deserialize, Serialize};
 use serde_json::json;
@@ -189,8 +188,9 @@ fn dangers(present: &[String]) -> ApiResult<Vec<DangerWire>> {
 
 fn reply(
     found: &Diagnosis,
-    (asked, on_record): (&DiagnosisRequest, &OnRecord),
-    (fuel, weights_version): (Option<Fuel>, i64),
+    asked: &DiagnosisRequest,
+    on_record: &OnRecord,
+    weights_version: i64,
 ) -> ApiResult<DiagnosisReply> {
     let next = found.next_check.map(|next| {
         let (one, other) = next.between;
@@ -203,7 +203,7 @@ fn reply(
         });
         ApiResult::Ok(NextWire { finding: next.finding.into(), why })
     });
-    let never = |code: &&String| fuel.is_some_and(|fuel| !shows_with(code, fuel));
+    let never = |code: &&String| on_record.fuel.is_some_and(|fuel| !shows_with(code, fuel));
     Ok(DiagnosisReply {
         dangers: dangers(&asked.present)?,
         causes: found.suspects.iter().map(|it| suspect(it, on_record)).collect::<ApiResult<_>>()?,
@@ -260,12 +260,12 @@ pub async fn diagnosed(
     }
     let given = fields.optional("fuel", asked.fuel.as_ref());
     fields.done(())?;
-    let records = on_record(pool, asked.plan_id, asked.burn_id).await?;
-    let fuel = given.or(records.fuel);
+    let mut records = on_record(pool, asked.plan_id, asked.burn_id).await?;
+    records.fuel = given.or(records.fuel);
     let evidence = records.with_oxygen(asked.every_cut_slow);
     let seen: Vec<&str> = asked.present.iter().map(String::as_str).collect();
     let missed: Vec<&str> = asked.absent.iter().map(String::as_str).collect();
-    let told = Told { present: &seen, absent: &missed, evidence: &evidence, fuel };
+    let told = Told { present: &seen, absent: &missed, evidence: &evidence, fuel: records.fuel };
     let found = diagnose_with(&weights.network, &told).map_err(|error| match error {
         Error::Missing { .. } => {
             let mut fields = Fields::default();
@@ -274,5 +274,5 @@ pub async fn diagnosed(
         }
         other => other.into(),
     })?;
-    reply(&found, (asked, &records), (fuel, weights.version))
+    reply(&found, asked, &records, weights.version)
 }

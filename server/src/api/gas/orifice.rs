@@ -4,7 +4,7 @@ use actix_web::{post, web};
 use galvanon_core::code::Code;
 use galvanon_core::cut::limits::DISCHARGE;
 use galvanon_core::gas;
-use galvanon_core::physics::compressible::{Orifice, orifice_flow};
+use galvanon_core::physics::compressible::{Orifice, Outlet, orifice_flow};
 use galvanon_core::quantity::{GaugePressure, Length, P_REFERENCE, T_REFERENCE};
 use galvanon_core::tip::pressure::{BORE, DRILLED};
 use galvanon_core::trace::Kind;
@@ -62,8 +62,12 @@ pub async fn orifice(body: Body<OrificeRequest>) -> ApiResult<web::Json<OrificeR
     refuse_acetylene(&mut fields, "pressure_kpa", gas, pressure);
     let orifice = fields.done(Orifice { bore: Length::from_m(bore), discharge })?;
     let ideal = gas::ideal_gas(gas.code())?;
-    let mass =
-        orifice_flow(&orifice, &ideal, pressure.absolute(P_REFERENCE), (T_REFERENCE, P_REFERENCE));
+    let mass = orifice_flow(
+        &orifice,
+        &ideal,
+        pressure.absolute(P_REFERENCE),
+        Outlet { temperature: T_REFERENCE, pressure: P_REFERENCE },
+    );
     let flow = gas::gas_flow(&ideal, mass).as_m3_s();
     Ok(web::Json(OrificeReply { flow_l_min: tidy(flow * 60e3) }))
 }

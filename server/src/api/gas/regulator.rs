@@ -57,16 +57,17 @@ pub async fn regulator(body: Body<RegulatorRequest>) -> ApiResult<web::Json<Regu
     let flow = NumberField::new("flow_l_min", &withdrawal::FLOW, Kind::GasFlow);
     let flow = GasFlow::from_m3_s(fields.number(&flow, asked.flow_l_min.as_ref(), None));
     let torch = NumberField::new("torch_pressure_kpa", &PRESSURE, Kind::Pressure);
-    let torch =
+    let pressure =
         GaugePressure::from_pa(fields.number(&torch, asked.torch_pressure_kpa.as_ref(), None));
     let pipe = read_hose(&mut fields, "hose", Some(&asked.hose), None);
-    refuse_acetylene(&mut fields, "torch_pressure_kpa", gas, torch);
+    refuse_acetylene(&mut fields, "torch_pressure_kpa", gas, pressure);
     fields.done(())?;
-    let end = hose::regulator_end(gas.code(), &pipe, flow, (torch, P_REFERENCE))?;
+    let torch = hose::TorchEnd { pressure, ambient: P_REFERENCE };
+    let end = hose::regulator_end(gas.code(), &pipe, flow, torch)?;
     let mut fields = Fields::default();
     refuse_acetylene(&mut fields, "regulator_pressure_kpa", gas, end.pressure);
     fields.done(())?;
-    let drop = end.pressure.as_pa() - torch.as_pa();
+    let drop = end.pressure.as_pa() - pressure.as_pa();
     let notes = end.is_too_small().then(|| {
         let values = vec![
             ("gas", Measure::Word(gas.code())),

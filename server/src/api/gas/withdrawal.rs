@@ -5,7 +5,9 @@ use galvanon_core::code::Code;
 use galvanon_core::cut::limits;
 use galvanon_core::gas::cylinder;
 use galvanon_core::gas::fuel::{Fuel, characteristics};
-use galvanon_core::gas::withdrawal::{self, Demand, Draw, Rule, acetylene_limit, boil_off};
+use galvanon_core::gas::withdrawal::{
+    self, Air, Demand, Draw, Rule, Withdrawal, acetylene_limit, boil_off,
+};
 use galvanon_core::note::{Level, Note};
 use galvanon_core::quantity::{GasFlow, GasVolume, GaugePressure, Mass, P_REFERENCE, Temperature};
 use galvanon_core::trace::{Kind, Measure};
@@ -102,8 +104,8 @@ fn liquefied(
     if fields.errors.len() > before {
         return Ok(None);
     }
-    let air = (Temperature::from_k(t), P_REFERENCE);
-    Ok(Some(boil_off(fuel, Mass::from_kg(kg), air, (draw, setting))?))
+    let air = Air { temperature: Temperature::from_k(t), pressure: P_REFERENCE };
+    Ok(Some(boil_off(fuel, Mass::from_kg(kg), air, Withdrawal { draw, setting })?))
 }
 
 /// The most one cylinder of fuel gives, and how many a flow needs.

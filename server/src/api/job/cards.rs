@@ -53,8 +53,8 @@ pub async fn create(
     let (plan, new) = plans::put(
         &mut *pool.acquire().await?,
         key,
-        (&new_plan(&body.value)?, &body.json),
-        OffsetDateTime::now_utc(),
+        &new_plan(&body.value, OffsetDateTime::now_utc())?,
+        &body.json,
     )
     .await
     .map_err(|error| unknown("plans", error))?;
@@ -66,7 +66,7 @@ pub async fn create(
 ///
 /// # Errors
 /// [`ApiError::Invalid`] when the request is not possible.
-pub fn new_plan(body: &PlanRequest) -> ApiResult<NewPlan> {
+pub fn new_plan(body: &PlanRequest, made_at: OffsetDateTime) -> ApiResult<NewPlan> {
     let mut fields = Fields::default();
     let title = fields.text("title", &body.title, LONGEST_TITLE);
     if !fields.errors.is_empty() {
@@ -78,6 +78,7 @@ pub fn new_plan(body: &PlanRequest) -> ApiResult<NewPlan> {
     let trace = serde_json::to_value(&whole.trace)?;
     let result = serde_json::to_value(CutPlan { trace: Vec::new(), ..whole })?;
     Ok(NewPlan {
+        made_at,
         job_line_id: body.job_line_id,
         title,
         input: serde_json::to_value(&request)?,

@@ -17,7 +17,7 @@ use utoipa::ToSchema;
 use crate::api::layout::asked::Ways;
 use crate::api::layout::contour::{Place, place, refused};
 use crate::api::layout::marking::StripsReply;
-use crate::api::layout::path::PathWire;
+use crate::api::layout::path::{CutPart, PathWire};
 use crate::error::{ApiResult, faults};
 use crate::wire::note::{NoteWire, in_words};
 use crate::wire::unit::{fine, thousandths};
@@ -219,11 +219,10 @@ impl LaidOut {
         let told = planned.filter(|note| note.level > Level::Info);
         let notes: Vec<Note> = laid.notes.iter().chain(told).cloned().collect();
         let paths = laid.paths.iter().enumerate();
+        let whole = CutPart { part: &self.part, kerf: self.kerf };
         PathsReply {
             paths: paths
-                .map(|(i, path)| {
-                    PathWire::of(i, path, (&self.part, self.kerf), runs.map(|runs| &runs[i]))
-                })
+                .map(|(i, path)| PathWire::of(i, path, whole, runs.map(|runs| &runs[i])))
                 .collect(),
             left_standing: laid
                 .standing

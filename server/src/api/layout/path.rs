@@ -79,13 +79,22 @@ pub struct TabWire {
     pub lead_in: Vec<Place>,
 }
 
+/// A part with the kerf that it is cut by.
+#[derive(Clone, Copy, Debug)]
+pub struct CutPart<'a> {
+    /// The part.
+    pub part: &'a Part,
+    /// As wide as the jet burns.
+    pub kerf: Length,
+}
+
 impl PathWire {
     /// A path of a part that is laid out, with its run where it is planned.
     #[must_use]
     pub fn of(
         i: usize,
         path: &CutPath,
-        (part, kerf): (&Part, Length),
+        CutPart { part, kerf }: CutPart<'_>,
         run: Option<&RunPlan>,
     ) -> Self {
         let (of, index) = match path.of {

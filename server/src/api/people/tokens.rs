@@ -61,15 +61,25 @@ pub struct TokensReply {
     pub tokens: Vec<Token>,
 }
 
+/// A token that is wanted.
+#[derive(Clone, Copy, Debug)]
+pub struct Wanted<'a> {
+    /// Whose it is.
+    pub person: Uuid,
+    /// Who makes it; nobody at the server's own console.
+    pub by: Option<Uuid>,
+    /// What it is for, in words.
+    pub name: &'a str,
+    /// What it may do.
+    pub scope: Scope,
+}
+
 /// Makes a token for a person.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn made(
-    pool: &PgPool,
-    (person, by): (Uuid, Option<Uuid>),
-    (name, scope): (&str, Scope),
-) -> ApiResult<TokenReply> {
+pub async fn made(pool: &PgPool, wanted: Wanted<'_>) -> ApiResult<TokenReply> {
+    let Wanted { person, by, name, scope } = wanted;
     let (id, token) = (Uuid::now_v7(), secret::key()?);
     let scope = match scope {
         Scope::All => "all",
@@ -91,7 +101,7 @@ pub async fn at_the_server(pool: &PgPool, person: &str, name: &str) -> ApiResult
         let expected = "the name of one person of the shop";
         return Err(ApiError::Invalid(vec![wrong_shape("person", expected, json!(person))]));
     };
-    Ok(made(pool, (one.person, None), (name, Scope::All)).await?.token)
+    Ok(made(pool, Wanted { person: one.person, by: None, name, scope: Scope::All }).await?.token)
 }
 
 /// Makes a token; it is shown once.
@@ -113,7 +123,8 @@ pub async fn create(
     let name = fields.text("name", name, LONGEST_NAME);
     fields.done(())?;
     credentials::of(pool.get_ref(), person).await?.ok_or(ApiError::NotFound)?;
-    Ok(HttpResponse::Created().json(made(&pool, (person, Some(own)), (&name, *scope)).await?))
+    let wanted = Wanted { person, by: Some(own), name: &name, scope: *scope };
+    Ok(HttpResponse::Created().json(made(&pool, wanted).await?))
 }
 
 /// Lists one's tokens that hold.
