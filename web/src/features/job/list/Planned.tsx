@@ -33,7 +33,7 @@ export function Planned({ come, keeping, error, onKeep }: Props) {
           <strong>
             {come.rows.length} of {come.total}
           </strong>{" "}
-          rows, {clock(seconds)} in all
+          rows{seconds > 0 && `, ${clock(seconds)} in all`}
         </span>
         {(["ok", "caution", "stop"] as const).map((level) => (
           <span key={level} className="flex items-center gap-1 text-sm">
