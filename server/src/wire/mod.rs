@@ -1,6 +1,7 @@
 //! Types of core as JSON, each once; the only place that rounds.
 
 pub mod band;
+pub mod money;
 pub mod note;
 pub mod run_event;
 pub mod sentence;

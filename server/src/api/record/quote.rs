@@ -1,7 +1,6 @@
 //! What a list of cuts is worth: pure, nothing is kept.
 
 use actix_web::{post, web};
-use galvanon_core::band::Band;
 use galvanon_core::code::Code;
 use galvanon_core::cut::Prices;
 use galvanon_core::cut::prices::{PRICE, TIP_LIFE};
@@ -22,6 +21,7 @@ use crate::api::record::steel::piece_mass;
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::{Body, read};
 use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
+use crate::wire::money::{MoneyBand, MoneyParts, cents};
 
 /// What things cost; a price that no line needs may be missing.
 #[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
@@ -97,45 +97,6 @@ pub struct QuoteRequest {
     pub besides: Option<BesidesWire>,
 }
 
-/// Money with what it may come to.
-#[derive(Clone, Copy, Debug, Deserialize, PartialEq, Serialize, ToSchema)]
-pub struct MoneyBand {
-    /// Where all goes well.
-    pub low: f64,
-    /// As planned.
-    pub set: f64,
-    /// Where it does not.
-    pub high: f64,
-}
-
-/// Where the money of a line goes, all pieces.
-#[derive(Clone, Copy, Debug, PartialEq, Serialize, ToSchema)]
-pub struct MoneyParts {
-    /// Oxygen.
-    pub oxygen: f64,
-    /// Fuel.
-    pub fuel: f64,
-    /// The hand, while it heats and cuts.
-    pub burning: f64,
-    /// The hand, while it handles and repositions.
-    pub handling: f64,
-    /// The hand, at the grinder.
-    pub cleaning: f64,
-    /// Wear of tips.
-    pub tips: f64,
-    /// The machine, while it heats and cuts.
-    pub machine: f64,
-}
-
-impl From<Parts> for MoneyParts {
-    fn from(parts: Parts) -> Self {
-        let Parts { oxygen, fuel, burning, handling, cleaning, tips, machine } = parts;
-        let [oxygen, fuel, burning] = [oxygen, fuel, burning].map(cents);
-        let [handling, cleaning, tips] = [handling, cleaning, tips].map(cents);
-        Self { oxygen, fuel, burning, handling, cleaning, tips, machine: cents(machine) }
-    }
-}
-
 /// A quote.
 #[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
 pub struct QuoteReply {
@@ -159,16 +120,6 @@ pub struct QuoteReply {
 
 /// Lines of a quote at most. Source: `ours`.
 const MOST: usize = 1_000;
-
-fn cents(money: f64) -> f64 {
-    (money * 100.0).round() / 100.0
-}
-
-impl From<Band<f64>> for MoneyBand {
-    fn from(band: Band<f64>) -> Self {
-        Self { low: cents(band.low), set: cents(band.set), high: cents(band.high) }
-    }
-}
 
 /// The steel that is paid for.
 struct Bought {

@@ -11,7 +11,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::api::cut::planned::planned_untraced;
-use crate::api::record::quote::{MoneyBand, MoneyParts, QuotePrices, QuoteReply, QuoteRequest};
+use crate::api::record::quote::{QuotePrices, QuoteReply, QuoteRequest};
 use crate::error::{ApiError, ApiResult};
 use crate::http::body::read;
 use crate::http::caller::Caller;
@@ -20,6 +20,7 @@ use crate::plan::rig::Rigged;
 use crate::plan::shop::Shop;
 use crate::store::quotes::Quote;
 use crate::store::{burns, job_lines, jobs};
+use crate::wire::money::{MoneyBand, MoneyParts};
 use crate::wire::unit::hundredths;
 
 /// A lot so many times as large. Source: `ours`.
