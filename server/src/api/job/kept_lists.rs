@@ -8,7 +8,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::api::job::cut_lists::COLUMNS;
-use crate::api::job::lines::view;
+use crate::api::job::lines::{LineView, view};
 use crate::error::{ApiError, ApiResult, ErrorBody, FieldError};
 use crate::http::body::Body;
 use crate::http::caller::Caller;
@@ -19,6 +19,7 @@ use crate::plan::rig::Rigged;
 use crate::plan::shop::Shop;
 use crate::store::job_lines::{self, JobLine, NewLine};
 use crate::store::jobs;
+use crate::wire::band::BandWire;
 
 /// A cut to be kept.
 #[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
@@ -104,44 +105,38 @@ pub async fn write_list(
     let shop = Shop::read(&pool, caller.person).await?;
     let rigged = Rigged::of(&shop, &job);
     let cards = std::collections::BTreeMap::new();
-    let mut out = ::csv::Writer::from_writer(Vec::new());
-    let failed = |error: ::csv::Error| ApiError::Internal(error.to_string());
-    out.write_record(COLUMNS).map_err(failed)?;
+    let mut rows = vec![COLUMNS.map(str::to_owned)];
     for stored in job_lines::of_job(pool.get_ref(), job.record.id).await? {
-        let typed = stored.typed.clone();
-        let view = view(stored, &rigged, &cards)?;
-        let Some(plan) = view.plan else {
-            // a line that does not plan is written with its fault and without figures
-            let fault = view.fault.map_or(String::new(), |fault| fault.message);
-            let mut row = vec![typed, "stop".to_owned()];
-            row.resize(COLUMNS.len() - 1, String::new());
-            row.push(fault);
-            out.write_record(row).map_err(failed)?;
-            continue;
-        };
-        let told = plan.notes.iter().filter(|note| note.level != "info");
-        let notes: Vec<&str> = told.map(|note| note.code.as_ref()).collect();
-        let whole = |value: f64| format!("{value:.0}");
-        let pressure = |band: Option<crate::wire::band::BandWire>| {
-            band.map_or(String::new(), |band| whole(band.set))
-        };
-        out.write_record([
-            typed,
-            plan.verdict.to_string(),
-            plan.tip.bore_mm.to_string(),
-            pressure(plan.oxygen_pressure_kpa),
-            pressure(plan.fuel_pressure_kpa),
-            whole(plan.start_preheat_s.set),
-            whole(plan.travel_speed_mm_min.set),
-            whole(plan.line_total.time_s),
-            whole(plan.line_total.oxygen_l),
-            whole(plan.line_total.fuel_l),
-            plan.line_total.cost.map_or(String::new(), |cost| format!("{cost:.2}")),
-            notes.join(" "),
-        ])
-        .map_err(failed)?;
+        rows.push(row_of(view(stored, &rigged, &cards)?));
     }
-    let bytes = out.into_inner().map_err(|error| ApiError::Internal(error.to_string()))?;
-    let text = String::from_utf8(bytes).map_err(|error| ApiError::Internal(error.to_string()))?;
-    csv(&format!("{}.csv", job.name), &text)
+    csv(&format!("{}.csv", job.name), rows)
+}
+
+/// A cut with its figures; one that does not plan with its fault and without figures.
+fn row_of(line: LineView) -> [String; COLUMNS.len()] {
+    let Some(plan) = line.plan else {
+        let mut row = COLUMNS.map(|_| String::new());
+        row[0] = line.line.typed;
+        row[1] = "stop".to_owned();
+        row[COLUMNS.len() - 1] = line.fault.map_or(String::new(), |fault| fault.message);
+        return row;
+    };
+    let told = plan.notes.iter().filter(|note| note.level != "info");
+    let notes: Vec<&str> = told.map(|note| note.code.as_ref()).collect();
+    let whole = |value: f64| format!("{value:.0}");
+    let pressure = |band: Option<BandWire>| band.map_or(String::new(), |band| whole(band.set));
+    [
+        line.line.typed,
+        plan.verdict.to_string(),
+        plan.tip.bore_mm.to_string(),
+        pressure(plan.oxygen_pressure_kpa),
+        pressure(plan.fuel_pressure_kpa),
+        whole(plan.start_preheat_s.set),
+        whole(plan.travel_speed_mm_min.set),
+        whole(plan.line_total.time_s),
+        whole(plan.line_total.oxygen_l),
+        whole(plan.line_total.fuel_l),
+        plan.line_total.cost.map_or(String::new(), |cost| format!("{cost:.2}")),
+        notes.join(" "),
+    ]
 }

@@ -255,52 +255,57 @@ pub async fn change(
     Ok(web::Json(whole(&pool, changed).await?))
 }
 
+const HEAD: [&str; 10] = [
+    "cut",
+    "pieces",
+    "low",
+    "price",
+    "high",
+    "oxygen",
+    "fuel",
+    "labour and cleaning",
+    "tips",
+    "machine",
+];
+
 /// A quote's lines as CSV.
 #[utoipa::path(get, operation_id = "quotes_write", path = "/api/v1/quotes/{id}/lines.csv", params(("id" = String, Path)),
     responses((status = 200, content_type = "text/csv", body = String), (status = 404, body = ErrorBody)))]
 #[get("/quotes/{id}/lines.csv")]
 pub async fn write(pool: web::Data<PgPool>, path: web::Path<String>) -> ApiResult<HttpResponse> {
-    const HEAD: [&str; 10] = [
-        "cut",
-        "pieces",
-        "low",
-        "price",
-        "high",
-        "oxygen",
-        "fuel",
-        "labour and cleaning",
-        "tips",
-        "machine",
-    ];
     let quote: Quote = find(pool.get_ref(), id(&path)?).await?.ok_or(ApiError::NotFound)?;
-    let failed = |error: ::csv::Error| ApiError::Internal(error.to_string());
-    let mut out = ::csv::Writer::from_writer(Vec::new());
-    out.write_record(HEAD).map_err(failed)?;
-    let money = |value: &Value| format!("{:.2}", value.as_f64().unwrap_or(0.0));
-    let total = |band: &Value| ["low", "set", "high"].map(|end| money(&band[end]));
-    let none = Vec::new();
-    for line in quote.found["lines"].as_array().unwrap_or(&none) {
-        let (band, parts) = (total(&line["all"]), &line["parts"]);
-        if line["left_out"].is_string() {
-            out.write_record([&text(&line["typed"]), "", "", "", "", "", "", "", "", ""])
-                .map_err(failed)?;
-            continue;
-        }
+    let lines = quote.found["lines"].as_array().into_iter().flatten().map(row_of);
+    let [low, set, high] = ends(&quote.found["total"]);
+    let mut last = vec!["total".to_owned(), String::new(), low, set, high];
+    last.resize(HEAD.len(), String::new());
+    let rows = [HEAD.map(str::to_owned).to_vec()].into_iter().chain(lines).chain([last]);
+    csv(&format!("{}.csv", quote.name), rows)
+}
+
+fn money(value: &Value) -> String {
+    format!("{:.2}", value.as_f64().unwrap_or(0.0))
+}
+
+fn ends(band: &Value) -> [String; 3] {
+    ["low", "set", "high"].map(|end| money(&band[end]))
+}
+
+/// A line of a quote; one that is left out has no figures.
+fn row_of(line: &Value) -> Vec<String> {
+    let mut row = vec![text(&line["typed"])];
+    if !line["left_out"].is_string() {
+        let parts = &line["parts"];
         let labour = ["burning", "handling", "cleaning"];
         let labour = labour.iter().filter_map(|part| parts[*part].as_f64()).sum::<f64>();
-        let [low, set, high] = band;
-        let count = line["count"].to_string();
-        let cells = [text(&line["typed"]), count, low, set, high, money(&parts["oxygen"])];
-        let rest = [&parts["fuel"], &json!(labour), &parts["tips"], &parts["machine"]].map(money);
-        out.write_record(cells.iter().chain(&rest)).map_err(failed)?;
+        row.push(line["count"].to_string());
+        row.extend(ends(&line["all"]));
+        let labour = json!(labour);
+        let of_parts =
+            [&parts["oxygen"], &parts["fuel"], &labour, &parts["tips"], &parts["machine"]];
+        row.extend(of_parts.map(money));
     }
-    let [low, set, high] = total(&quote.found["total"]);
-    let last = ["total".to_owned(), String::new(), low, set, high];
-    let rest = vec![String::new(); HEAD.len() - last.len()];
-    out.write_record(last.iter().chain(&rest)).map_err(failed)?;
-    let bytes = out.into_inner().map_err(|error| ApiError::Internal(error.to_string()))?;
-    let text = String::from_utf8(bytes).map_err(|error| ApiError::Internal(error.to_string()))?;
-    csv(&format!("{}.csv", quote.name), &text)
+    row.resize(HEAD.len(), String::new());
+    row
 }
 
 fn text(value: &Value) -> String {

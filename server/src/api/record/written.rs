@@ -191,15 +191,9 @@ fn text(cell: &Value) -> String {
 }
 
 fn as_csv(head: &[LogColumn], rows: &[Vec<Value>]) -> ApiResult<HttpResponse> {
-    let failed = |error: ::csv::Error| ApiError::Internal(error.to_string());
-    let mut out = ::csv::Writer::from_writer(Vec::new());
-    out.write_record(head.iter().map(|column| column.heading())).map_err(failed)?;
-    for row in rows {
-        out.write_record(row.iter().map(text)).map_err(failed)?;
-    }
-    let bytes = out.into_inner().map_err(|error| ApiError::Internal(error.to_string()))?;
-    let text = String::from_utf8(bytes).map_err(|error| ApiError::Internal(error.to_string()))?;
-    csv("burns.csv", &text)
+    let head = head.iter().map(|column| column.heading().to_owned()).collect();
+    let rows = rows.iter().map(|row| row.iter().map(text).collect::<Vec<_>>());
+    csv("burns.csv", [head].into_iter().chain(rows))
 }
 
 fn workbook(head: &[LogColumn], rows: &[Vec<Value>]) -> Result<Vec<u8>, XlsxError> {

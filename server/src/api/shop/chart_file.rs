@@ -35,5 +35,9 @@ pub async fn write_chart(
         .into_iter()
         .map(|chart| ChartOf { bore: tip.bore, mark: mark.clone(), chart })
         .collect();
-    csv(&format!("tip {} mm chart.csv", tip.bore.as_mm()), &chart::write(&charts)?)
+    let text = chart::write(&charts)?;
+    let mut rows = ::csv::ReaderBuilder::new().has_headers(false).from_reader(text.as_bytes());
+    let rows: Result<Vec<_>, _> = rows.records().collect();
+    let rows = rows.map_err(|error| ApiError::Internal(error.to_string()))?;
+    csv(&format!("tip {} mm chart.csv", tip.bore.as_mm()), &rows)
 }

@@ -4,7 +4,8 @@ use galvanon_core::code::Code;
 use galvanon_core::layout::marks::Mark;
 
 use crate::api::layout::out::drawn::{Drawn, OutUnit};
-use crate::error::{ApiError, ApiResult};
+use crate::error::ApiResult;
+use crate::http::csv::table;
 use crate::wire::unit::fine;
 
 /// The file.
@@ -15,11 +16,8 @@ pub(super) fn written(drawn: &Drawn<'_>) -> ApiResult<Vec<u8>> {
     };
     let number = |m: f64| fine(m * drawn.unit.in_a_metre()).to_string();
     let found = drawn.marks(drawn.datum);
-    let mut writer = csv::Writer::from_writer(Vec::new());
-    let failed = |error: csv::Error| ApiError::Internal(error.to_string());
-    let head = ["order", "mark"].map(str::to_owned);
-    let measures = ["x", "y", "radius"].map(|name| format!("{name}_{unit}"));
-    writer.write_record(head.iter().chain(&measures)).map_err(failed)?;
+    let [x, y, radius] = ["x", "y", "radius"].map(|name| format!("{name}_{unit}"));
+    let head = ["order".to_owned(), "mark".to_owned(), x, y, radius];
     let row = |(i, mark): (usize, &Mark)| {
         let radius = mark.radius.map_or_else(String::new, number);
         [
@@ -30,9 +28,7 @@ pub(super) fn written(drawn: &Drawn<'_>) -> ApiResult<Vec<u8>> {
             radius,
         ]
     };
-    for one in found.marks.iter().enumerate().map(row) {
-        writer.write_record(&one).map_err(failed)?;
-    }
+    let marks = found.marks.iter().enumerate().map(row);
     let order = (found.marks.len() + 1).to_string();
     // both diagonals of the box are as long, or it is not square
     let check = [
@@ -42,6 +38,5 @@ pub(super) fn written(drawn: &Drawn<'_>) -> ApiResult<Vec<u8>> {
         number(found.size.y),
         number(found.diagonal),
     ];
-    writer.write_record(&check).map_err(failed)?;
-    writer.into_inner().map_err(|error| ApiError::Internal(error.to_string()))
+    table([head].into_iter().chain(marks).chain([check]))
 }
