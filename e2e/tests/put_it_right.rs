@@ -173,6 +173,7 @@ async fn a_diagnosis_is_kept_with_its_cut_and_a_photo_and_found_at_the_cut() -> 
         browser.click("uneven motion").await?;
         browser.reads("[data-kept] [data-verdict]", "neven motion").await?;
         browser.click("24x 1/2 plate").await?;
+        browser.reads("main", "Poor edges kept of this cut").await?;
         browser.reads("[data-kept]", "ran away at the corner").await?;
         browser.click("Delete").await?;
         browser.click("Undo").await?;
