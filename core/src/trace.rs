@@ -53,6 +53,12 @@ pub enum Measure {
 /// A named value inside a sentence.
 pub type Named = (&'static str, Measure);
 
+/// A number with its name.
+#[must_use]
+pub const fn number(name: &'static str, kind: Kind, value: f64) -> Named {
+    (name, Measure::Number(kind, value))
+}
+
 /// One link of the chain.
 #[derive(Clone, Debug, PartialEq)]
 pub struct Step {

@@ -61,6 +61,19 @@ async fn record(app: &App, job: &str) -> Result<()> {
     let started = Instant::now();
     learn_again(&app.pool).await?;
     println!("learned anew of the newest burns in {:.2} s", started.elapsed().as_secs_f64());
+    noted(app, job).await?;
+    for (name, path) in
+        [("poor edges", "/api/v1/record/poor-edges"), ("tips", "/api/v1/record/tips")]
+    {
+        let started = Instant::now();
+        app.get(path).await?;
+        println!("{name}: {:.0} ms (once)", started.elapsed().as_secs_f64() * 1e3);
+    }
+    priced(app).await
+}
+
+/// Burns noted one by one, each learned of before the answer.
+async fn noted(app: &App, job: &str) -> Result<()> {
     let lines = app.get(&format!("/api/v1/jobs/{job}")).await?["lines"].clone();
     let request = lines[0]["request"].clone();
     let mut all = Vec::new();
@@ -75,13 +88,11 @@ async fn record(app: &App, job: &str) -> Result<()> {
     }
     println!("one burn noted and learned: {:.0} ms (slowest of {BURNS})", slowest(all));
     println!("of that learning: {:.1} ms (slowest of {BURNS})", learning(app).await?);
-    for (name, path) in
-        [("poor edges", "/api/v1/record/poor-edges"), ("tips", "/api/v1/record/tips")]
-    {
-        let started = Instant::now();
-        app.get(path).await?;
-        println!("{name}: {:.0} ms (once)", started.elapsed().as_secs_f64() * 1e3);
-    }
+    Ok(())
+}
+
+/// A quote of 200 lines.
+async fn priced(app: &App) -> Result<()> {
     let line = json!({ "steel": { "thickness_mm": 20 }, "cut": { "length_mm": 400, "process": "guided" },
         "gas": { "fuel": "acetylene" }, "count": 3 });
     let prices = json!({ "oxygen_m3": 6, "acetylene_m3": 40, "labour_h": 60, "tip": 25, "tip_life_starts": 500 });

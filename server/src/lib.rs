@@ -45,6 +45,18 @@ const HSTS: &str = "max-age=31536000";
 
 pub use store::MIGRATIONS;
 
+/// What every answer says of itself to the browser.
+fn headers(secure: bool) -> DefaultHeaders {
+    let headers = DefaultHeaders::new()
+        .add(("Content-Security-Policy", CONTENT_SECURITY_POLICY))
+        .add(("X-Content-Type-Options", "nosniff"))
+        .add(("Referrer-Policy", "same-origin"))
+        .add(("Cross-Origin-Opener-Policy", "same-origin"))
+        .add(("Cross-Origin-Resource-Policy", "same-origin"))
+        .add(("Permissions-Policy", PERMISSIONS_POLICY));
+    if secure { headers.add(("Strict-Transport-Security", HSTS)) } else { headers }
+}
+
 /// Starts the application on a listener that is already bound.
 ///
 /// # Errors
@@ -58,15 +70,6 @@ pub fn serve(listener: TcpListener, pool: PgPool, config: &Config) -> std::io::R
     let turns = web::Data::new(Turns::default());
     let secure = doors.secure;
     let server = HttpServer::new(move || {
-        let headers = DefaultHeaders::new()
-            .add(("Content-Security-Policy", CONTENT_SECURITY_POLICY))
-            .add(("X-Content-Type-Options", "nosniff"))
-            .add(("Referrer-Policy", "same-origin"))
-            .add(("Cross-Origin-Opener-Policy", "same-origin"))
-            .add(("Cross-Origin-Resource-Policy", "same-origin"))
-            .add(("Permissions-Policy", PERMISSIONS_POLICY));
-        let headers =
-            if secure { headers.add(("Strict-Transport-Security", HSTS)) } else { headers };
         App::new()
             .app_data(pool.clone())
             .app_data(doors.clone())
@@ -76,7 +79,7 @@ pub fn serve(listener: TcpListener, pool: PgPool, config: &Config) -> std::io::R
             .wrap(from_fn(doors::enter::enter))
             .wrap(from_fn(http::guard::same_origin))
             .wrap(Compress::default())
-            .wrap(headers)
+            .wrap(headers(secure))
             .wrap(from_fn(http::metrics::counted))
             .wrap(TracingLogger::default())
             .route(doors::enter::METRICS, web::get().to(async || http::metrics::told()))

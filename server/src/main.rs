@@ -81,30 +81,13 @@ async fn main() -> ExitCode {
 async fn run() -> Result<(), Box<dyn std::error::Error>> {
     match Arguments::parse().command {
         Command::Serve { database, config, backups } => {
-            let filter = EnvFilter::try_from_default_env()
-                .unwrap_or_else(|_| EnvFilter::new("info,sqlx::postgres::notice=warn"));
-            tracing_subscriber::fmt().json().with_env_filter(filter).init();
-            config.check()?;
-            let listener = TcpListener::bind((config.listen, config.port))?;
-            let pool = migrated(&database.address()?, &backups).await?;
-            if let Some(code) = api::people::doors::set_up_code(&pool).await? {
-                // to whoever starts it, once, and into no log
-                eprintln!(
-                    "This shop has no owner yet. Open its page and claim it with the set-up code {code}"
-                );
-            }
-            tracing::info!(address = %listener.local_addr()?, "serving");
-            let behind = tokio::spawn(work::figures::keep_up(pool.clone()));
-            serve(listener, pool, &config)?.await?;
-            behind.abort();
+            served(&database.address()?, &config, &backups).await?;
         }
         Command::LoadDemo { database, from, backups } => {
             let pool = migrated(&database.address()?, &backups).await?;
             let loaded = demo::load(&pool, &from).await?;
-            println!(
-                "{}",
-                if loaded { "Demo shop loaded." } else { "The shop has data; left as it is." }
-            );
+            let left = "The shop has data; left as it is.";
+            println!("{}", if loaded { "Demo shop loaded." } else { left });
         }
         Command::Backup { database, file } => {
             let pool = galvanon_server::config::pool().connect(&database.address()?).await?;
@@ -123,6 +106,31 @@ async fn run() -> Result<(), Box<dyn std::error::Error>> {
         }
         Command::Openapi => println!("{}", api::openapi::openapi_json()?),
     }
+    Ok(())
+}
+
+/// Serves until it is told to end, with the log as JSON on the standard output.
+async fn served(
+    database: &str,
+    config: &Config,
+    backups: &Backups,
+) -> Result<(), Box<dyn std::error::Error>> {
+    let filter = EnvFilter::try_from_default_env()
+        .unwrap_or_else(|_| EnvFilter::new("info,sqlx::postgres::notice=warn"));
+    tracing_subscriber::fmt().json().with_env_filter(filter).init();
+    config.check()?;
+    let listener = TcpListener::bind((config.listen, config.port))?;
+    let pool = migrated(database, backups).await?;
+    if let Some(code) = api::people::doors::set_up_code(&pool).await? {
+        // to whoever starts it, once, and into no log
+        eprintln!(
+            "This shop has no owner yet. Open its page and claim it with the set-up code {code}"
+        );
+    }
+    tracing::info!(address = %listener.local_addr()?, "serving");
+    let behind = tokio::spawn(work::figures::keep_up(pool.clone()));
+    serve(listener, pool, config)?.await?;
+    behind.abort();
     Ok(())
 }
 

@@ -9,7 +9,6 @@ use crate::error::Error;
 use crate::gas::fuel::{Fuel, characteristics};
 use crate::gas::gear::{Gear, misfits};
 use crate::note::Note;
-use crate::physics::compressible::Pipe;
 use crate::quantity::{Length, Temperature};
 use crate::steel::surface::Surface;
 use crate::tip::choose::{generic_series, would_suit};
@@ -119,63 +118,70 @@ fn changed(request: &Request, change: impl FnOnce(&mut Request)) -> Request {
     other
 }
 
+/// One input changed to each of some values, each with its code.
+fn each<T>(
+    request: &Request,
+    input: Input,
+    values: impl IntoIterator<Item = (T, &'static str)>,
+    set: impl Fn(&mut Request, T),
+) -> impl Iterator<Item = Variation> {
+    values
+        .into_iter()
+        .map(move |(value, code)| (input, code, changed(request, |other| set(other, value))))
+}
+
+/// The values of a choice, each with its code.
+fn coded<T: Code + Copy, const N: usize>(values: [T; N]) -> [(T, &'static str); N] {
+    values.map(|value| (value, value.code()))
+}
+
 /// What a shop may find or do differently, one input at a time. Source: `ours`.
 fn variations(request: &Request, price_m3: &impl Fn(Fuel) -> Option<f64>) -> Vec<Variation> {
-    let mut all: Vec<Variation> = Vec::with_capacity(40);
     let scaled = |length: Length, by: f64| Length::from_m(length.as_m() * by);
-    for (by, code) in [(1.0 - OFF_BY, "a_tenth_less"), (1.0 + OFF_BY, "a_tenth_more")] {
-        let thickness = scaled(request.steel.thickness, by);
-        let length = scaled(request.cut.length, by);
-        all.push((Input::Thickness, code, changed(request, |r| r.steel.thickness = thickness)));
-        all.push((Input::Length, code, changed(request, |r| r.cut.length = length)));
-    }
-    for fuel in Fuel::ALL.iter().copied() {
-        all.push((Input::Fuel, fuel.code(), at_price(with_fuel(request, fuel), price_m3)));
-    }
-    for process in [Process::Freehand, Process::Guided, Process::Machine] {
-        let other = changed(request, |r| r.cut.process = process);
-        all.push((Input::Process, process.code(), other));
-    }
-    for quality in [Quality::Fine, Quality::Standard, Quality::Severance] {
-        let other = changed(request, |r| r.cut.quality = quality);
-        all.push((Input::Quality, quality.code(), other));
-    }
-    for surface in [Surface::Clean, Surface::LightRust, Surface::HeavyRust, Surface::Paint] {
-        let other = changed(request, |r| r.steel.surface = surface);
-        all.push((Input::Surface, surface.code(), other));
-    }
-    for (celsius, code) in
-        [(0.0, "plate_at_0_c"), (20.0, "plate_at_20_c"), (150.0, "plate_at_150_c")]
-    {
-        let t = Temperature::from_c(celsius);
-        all.push((
-            Input::PlateTemperature,
-            code,
-            changed(request, |r| r.steel.plate_temperature = t),
-        ));
-    }
-    for start in [Start::Edge, Start::DrilledHole, Start::Pierce] {
-        all.push((Input::Start, start.code(), changed(request, |r| r.cut.start = start)));
-    }
-    for (purity, code) in [(0.98, "purity_98"), (0.995, "purity_99_5")] {
-        all.push((Input::Purity, code, changed(request, |r| r.gas.oxygen_purity = purity)));
-    }
-    for (school, code) in [
+    let off = [(1.0 - OFF_BY, "a_tenth_less"), (1.0 + OFF_BY, "a_tenth_more")];
+    let doubled = |r: &mut Request, by: f64| {
+        r.gas.oxygen_hose.length = scaled(r.gas.oxygen_hose.length, by);
+        r.gas.fuel_hose.length = scaled(r.gas.fuel_hose.length, by);
+    };
+    let fuels = Fuel::ALL
+        .iter()
+        .copied()
+        .map(|fuel| (Input::Fuel, fuel.code(), at_price(with_fuel(request, fuel), price_m3)));
+    let mut all: Vec<Variation> = Vec::with_capacity(40);
+    all.extend(each(request, Input::Thickness, off, |r, by| {
+        r.steel.thickness = scaled(r.steel.thickness, by);
+    }));
+    all.extend(each(request, Input::Length, off, |r, by| {
+        r.cut.length = scaled(r.cut.length, by);
+    }));
+    all.extend(fuels);
+    all.extend(choices(request));
+    all.extend(each(request, Input::Hose, [(2.0, "hose_twice_as_long")], doubled));
+    all.extend(other_tips(request));
+    all
+}
+
+/// What is chosen or found of cut, steel and gas.
+fn choices(request: &Request) -> impl Iterator<Item = Variation> {
+    let processes = coded([Process::Freehand, Process::Guided, Process::Machine]);
+    let qualities = coded([Quality::Fine, Quality::Standard, Quality::Severance]);
+    let surfaces = coded([Surface::Clean, Surface::LightRust, Surface::HeavyRust, Surface::Paint]);
+    let starts = coded([Start::Edge, Start::DrilledHole, Start::Pierce]);
+    let plates = [(0.0, "plate_at_0_c"), (20.0, "plate_at_20_c"), (150.0, "plate_at_150_c")];
+    let purities = [(0.98, "purity_98"), (0.995, "purity_99_5")];
+    let schools = [
         (PressureSchool::Low, "school_low"),
         (PressureSchool::Chart, "school_chart"),
         (PressureSchool::High, "school_high"),
-    ] {
-        let other = changed(request, |r| r.policy.pressure_school = school);
-        all.push((Input::Policy, code, other));
-    }
-    let double = |hose: Pipe| Pipe { length: scaled(hose.length, 2.0), ..hose };
-    let longer = changed(request, |r| {
-        r.gas.oxygen_hose = double(r.gas.oxygen_hose);
-        r.gas.fuel_hose = double(r.gas.fuel_hose);
-    });
-    all.push((Input::Hose, "hose_twice_as_long", longer));
-    all.extend(other_tips(request));
-    all
+    ];
+    let celsius = |r: &mut Request, at| r.steel.plate_temperature = Temperature::from_c(at);
+    each(request, Input::Process, processes, |r, it| r.cut.process = it)
+        .chain(each(request, Input::Quality, qualities, |r, it| r.cut.quality = it))
+        .chain(each(request, Input::Surface, surfaces, |r, it| r.steel.surface = it))
+        .chain(each(request, Input::PlateTemperature, plates, celsius))
+        .chain(each(request, Input::Start, starts, |r, it| r.cut.start = it))
+        .chain(each(request, Input::Purity, purities, |r, it| r.gas.oxygen_purity = it))
+        .chain(each(request, Input::Policy, schools, |r, it| r.policy.pressure_school = it))
 }
 
 /// The smallest and the largest of the tips that would do.

@@ -105,35 +105,20 @@ pub fn cost(prices: &Prices, spent: Spent<'_>, one_pressure: bool) -> (Cost, Tra
     let time = |s: f64| ("time", Measure::Number(Kind::Duration, s));
     let money = |amount: f64| Measure::Number(Kind::Money, amount);
     let mut trace = Tracer::new(Quantity::Cost, with_hose(INPUTS, one_pressure));
+    let oxygen = vec![volume(gas.oxygen.as_m3()), price(prices.oxygen_m3)];
+    let fuel = vec![volume(gas.fuel.as_m3()), price(prices.fuel_m3)];
+    let labour = vec![time(at_torch), price(prices.labour_h)];
+    let count = |n: f64| Measure::Number(Kind::Count, n);
+    let wear = vec![
+        price(prices.tip),
+        ("count", count(f64::from(starts))),
+        ("life", count(prices.tip_life_starts)),
+    ];
     trace
-        .step(
-            "cost_oxygen",
-            money(cost.oxygen),
-            source,
-            vec![volume(gas.oxygen.as_m3()), price(prices.oxygen_m3)],
-        )
-        .step(
-            "cost_fuel",
-            money(cost.fuel),
-            source,
-            vec![volume(gas.fuel.as_m3()), price(prices.fuel_m3)],
-        )
-        .step(
-            "cost_labour",
-            money(cost.labour),
-            source,
-            vec![time(at_torch), price(prices.labour_h)],
-        )
-        .step(
-            "cost_tip",
-            money(cost.tip_wear),
-            source,
-            vec![
-                price(prices.tip),
-                ("count", Measure::Number(Kind::Count, f64::from(starts))),
-                ("life", Measure::Number(Kind::Count, prices.tip_life_starts)),
-            ],
-        );
+        .step("cost_oxygen", money(cost.oxygen), source, oxygen)
+        .step("cost_fuel", money(cost.fuel), source, fuel)
+        .step("cost_labour", money(cost.labour), source, labour)
+        .step("cost_tip", money(cost.tip_wear), source, wear);
     if clean_up > 0.0 {
         let values = vec![time(clean_up), price(prices.labour_h)];
         trace.step("cost_clean_up", money(cost.clean_up), source, values);

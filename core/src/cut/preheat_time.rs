@@ -30,6 +30,18 @@ const LEAST_PLATE_FACTOR: f64 = 0.15;
 /// A start in the hot end of the same cut. Source: `ours`.
 pub const RESTART_FACTOR: f64 = 0.5;
 
+const PREHEAT_INPUTS: &[Input] = &[
+    Input::Thickness,
+    Input::Fuel,
+    Input::Tip,
+    Input::Quality,
+    Input::Surface,
+    Input::Start,
+    Input::PlateTemperature,
+    Input::Policy,
+    Input::Learned,
+];
+
 /// Seconds of preheat.
 #[derive(Clone, Copy, Debug, PartialEq)]
 pub struct StartPreheat {
@@ -149,6 +161,66 @@ fn combined(set: f64, parts: &[Factor]) -> Band<f64> {
     Band { low: set * (-down).exp(), set, high: set * up.exp() }
 }
 
+/// What the seconds of the table are taken times, each by itself.
+struct Factors {
+    fuel: Factor,
+    tip: Factor,
+    surface: Factor,
+    heat: Factor,
+    start: Factor,
+    /// By [`plate_factor`].
+    plate: f64,
+    /// What the shop's own burns say.
+    learned: f64,
+}
+
+impl Factors {
+    fn of(request: &Request, kind: TipKind) -> Result<Self> {
+        Ok(Self {
+            fuel: fuel_factor(request)?,
+            tip: match kind {
+                TipKind::HighPreheat => factor("tip_high_preheat")?,
+                TipKind::General | TipKind::Gouging | TipKind::Sheet => Factor::ONE,
+            },
+            surface: surface_factor(faces(request).near)?,
+            heat: heat_factor(request.policy.how_hot)?,
+            start: start_factor(request.cut.start)?,
+            plate: plate_factor(request.steel.plate_temperature),
+            learned: request.factors.start_preheat.factor,
+        })
+    }
+
+    /// Those of a start at an edge, multiplied.
+    fn at_edge(&self) -> f64 {
+        let of_tables = self.fuel.value * self.tip.value * self.surface.value * self.heat.value;
+        of_tables * self.plate * self.learned
+    }
+
+    /// Those that change something, each with what it is of.
+    fn told(&self, request: &Request, kind: TipKind, trace: &mut Tracer) {
+        let near = faces(request).near;
+        let words: [(Factor, &'static str, Named); 5] = [
+            (self.tip, "times_tip", ("tip", Measure::Word(kind.code()))),
+            (self.fuel, "times_fuel", ("fuel", Measure::Word(request.gas.fuel.code()))),
+            (self.surface, "times_near_face", ("surface", Measure::Word(near.code()))),
+            (self.heat, "times_heat", ("heat", Measure::Word(request.policy.how_hot.code()))),
+            (self.start, "times_start", ("start", Measure::Word(request.cut.start.code()))),
+        ];
+        for (factor, code, named) in words {
+            if factor != Factor::ONE {
+                let value = Measure::Number(Kind::Ratio, factor.value);
+                trace.step(code, value, COMMON_PRACTICE, vec![named]);
+            }
+        }
+        if self.plate != 1.0 {
+            let temperature = request.steel.plate_temperature.as_k();
+            let named = vec![("temperature", Measure::Number(Kind::Temperature, temperature))];
+            trace.step("times_plate", Measure::Number(Kind::Ratio, self.plate), HEATING, named);
+        }
+        request.factors.start_preheat.step(trace);
+    }
+}
+
 /// Seconds of preheat for a request at a path thickness.
 /// Source: `common_practice` (start-preheat.csv and its factors).
 ///
@@ -161,75 +233,23 @@ pub fn start_preheat(
 ) -> Result<(StartPreheat, Trace)> {
     let (low, high) = read(&SECONDS)?.at(path.as_m());
     let base = Factor { value: (low * high).sqrt(), low, high };
-    let fuel = fuel_factor(request)?;
-    let near = faces(request).near;
-    let surface = surface_factor(near)?;
-    let heat = heat_factor(request.policy.how_hot)?;
-    let start = start_factor(request.cut.start)?;
-    let tip = match kind {
-        TipKind::HighPreheat => factor("tip_high_preheat")?,
-        TipKind::General | TipKind::Gouging | TipKind::Sheet => Factor::ONE,
-    };
-    let plate = plate_factor(request.steel.plate_temperature);
-    let learned = request.factors.start_preheat.factor;
-    let at_edge =
-        base.value * fuel.value * tip.value * surface.value * heat.value * plate * learned;
+    let factors = Factors::of(request, kind)?;
+    let Factors { fuel, tip, surface, heat, start, .. } = factors;
+    let at_edge = base.value * factors.at_edge();
     let band = combined(at_edge * start.value, &[base, fuel, tip, surface, heat, start]);
+
+    let mut trace = Tracer::new(Quantity::StartPreheat, PREHEAT_INPUTS);
+    let thickness = vec![("thickness", Measure::Number(Kind::Length, path.as_m()))];
+    let of_table = Measure::List(Kind::Duration, vec![low, high]);
+    trace.step("preheat_band", of_table, COMMON_PRACTICE, thickness);
+    trace.number("preheat_middle", Kind::Duration, base.value, COMPUTED);
+    factors.told(request, kind, &mut trace);
+    let spread = Measure::List(Kind::Duration, vec![band.low, band.high]);
+    trace.step("preheat_spread", spread, COMPUTED, vec![]);
+    trace.number("result_preheat", Kind::Duration, band.set, COMPUTED);
     let result = StartPreheat {
         first: band.map(Duration::from_s),
         restart: Duration::from_s(at_edge * RESTART_FACTOR),
     };
-
-    let mut trace = Tracer::new(
-        Quantity::StartPreheat,
-        &[
-            Input::Thickness,
-            Input::Fuel,
-            Input::Tip,
-            Input::Quality,
-            Input::Surface,
-            Input::Start,
-            Input::PlateTemperature,
-            Input::Policy,
-            Input::Learned,
-        ],
-    );
-    trace.step(
-        "preheat_band",
-        Measure::List(Kind::Duration, vec![low, high]),
-        COMMON_PRACTICE,
-        vec![("thickness", Measure::Number(Kind::Length, path.as_m()))],
-    );
-    trace.number("preheat_middle", Kind::Duration, base.value, COMPUTED);
-    let words: [(Factor, &'static str, Named); 5] = [
-        (tip, "times_tip", ("tip", Measure::Word(kind.code()))),
-        (fuel, "times_fuel", ("fuel", Measure::Word(request.gas.fuel.code()))),
-        (surface, "times_near_face", ("surface", Measure::Word(near.code()))),
-        (heat, "times_heat", ("heat", Measure::Word(request.policy.how_hot.code()))),
-        (start, "times_start", ("start", Measure::Word(request.cut.start.code()))),
-    ];
-    for (factor, code, named) in words {
-        if factor != Factor::ONE {
-            let value = Measure::Number(Kind::Ratio, factor.value);
-            trace.step(code, value, COMMON_PRACTICE, vec![named]);
-        }
-    }
-    if plate != 1.0 {
-        let temperature = request.steel.plate_temperature.as_k();
-        trace.step(
-            "times_plate",
-            Measure::Number(Kind::Ratio, plate),
-            HEATING,
-            vec![("temperature", Measure::Number(Kind::Temperature, temperature))],
-        );
-    }
-    request.factors.start_preheat.step(&mut trace);
-    trace.step(
-        "preheat_spread",
-        Measure::List(Kind::Duration, vec![band.low, band.high]),
-        COMPUTED,
-        vec![],
-    );
-    trace.number("result_preheat", Kind::Duration, band.set, COMPUTED);
     Ok((result, trace.done()))
 }

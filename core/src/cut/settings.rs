@@ -7,11 +7,12 @@ use crate::cut::consumption::{Amounts, Flows, Starts, Times, amounts, starts, ti
 use crate::cut::cost::{Cost, Spent, cost};
 use crate::cut::cue::{Cue, cues};
 use crate::cut::flame_flow::flame;
+use crate::cut::kerf::Distance;
 use crate::cut::policy::Direction;
-use crate::cut::preheat_time::start_preheat;
+use crate::cut::preheat_time::{StartPreheat, start_preheat};
 use crate::cut::pressure::{fuel_setting, oxygen_setting};
 use crate::cut::request::Request;
-use crate::cut::speed::{drag, travel_speed};
+use crate::cut::speed::{Pace, drag, travel_speed};
 use crate::cut::stands::has_no_setting;
 use crate::cut::tip_plan::{TipPlan, tip_plan};
 use crate::cut::{kerf, limits, steel_notes};
@@ -195,90 +196,130 @@ fn balance_note(balance: &Balance) -> Option<Note> {
     (!balance.plausible).then(|| Note::new(Level::Caution, "balance_inconsistent", ratio))
 }
 
+/// Tip, flows and pressures.
+struct Gases {
+    tip: TipPlan,
+    flows: Flows,
+    oxygen: Band<GaugePressure>,
+    fuel: Band<GaugePressure>,
+}
+
+fn gases(request: &Request, path: Length) -> Result<(Gases, Vec<Note>, [Trace; 6])> {
+    let (tip, mut notes, [of_tip, of_oxygen_flow]) = tip_plan(request, path)?;
+    let ((fuel_flow, preheat_oxygen), [of_fuel_flow, of_flame]) = flame(request.gas.fuel, path)?;
+    let flows = Flows { oxygen: tip.flow.set, preheat_oxygen, fuel: fuel_flow };
+    let (oxygen, oxygen_notes, of_oxygen) = oxygen_setting(request, &tip, &flows)?;
+    let (fuel, fuel_notes, of_fuel) = fuel_setting(request, path, &tip, fuel_flow)?;
+    notes.extend(oxygen_notes.into_iter().chain(fuel_notes));
+    notes.extend(gear_notes(request, &tip.tip, fuel.set, oxygen.set)?);
+    let traces = [of_tip, of_oxygen, of_fuel, of_oxygen_flow, of_flame, of_fuel_flow];
+    Ok((Gases { tip, flows, oxygen, fuel }, notes, traces))
+}
+
+/// The torch at the plate: heating, pace, distance, and what the jet leaves.
+struct AtPlate {
+    path: Length,
+    preheat: StartPreheat,
+    pace: Pace,
+    kerf: Length,
+    drag: Length,
+    heat_affected: Length,
+    distance: Distance,
+}
+
+fn at_plate(request: &Request, path: Length, tip: &TipPlan) -> Result<(AtPlate, [Trace; 7])> {
+    let (preheat, of_preheat) = start_preheat(request, path, tip.tip.kind)?;
+    let (pace, of_speed) = travel_speed(request, path, tip.chart.as_ref().map(|(row, _)| row))?;
+    let (kerf, of_kerf) = kerf::kerf(request, path, tip.tip.bore);
+    let (drag, of_drag) = drag(path, &pace, request.has_charts());
+    let (heat_affected, of_heat) = heat_affected(path);
+    let (distance, [of_standoff, of_tip_to_plate]) = kerf::distance(request)?;
+    let traces = [of_preheat, of_speed, of_kerf, of_drag, of_heat, of_standoff, of_tip_to_plate];
+    Ok((AtPlate { path, preheat, pace, kerf, drag, heat_affected, distance }, traces))
+}
+
+/// What one cut takes, and whether the oxygen is in balance with the iron.
+struct Consumed {
+    starts: Starts,
+    time: Times,
+    gas: Amounts,
+    cost: Option<Cost>,
+    balance: Balance,
+}
+
+fn consumed(request: &Request, gases: &Gases, plate: &AtPlate) -> Result<(Consumed, Vec<Trace>)> {
+    let (flows, one) = (&gases.flows, request.policy.fixed_pressure().is_some());
+    let burnt = Kerf { width: plate.kerf, path: plate.path, base: plate.pace.base };
+    let (balance, of_balance) = balance(&burnt, flows.oxygen, request.has_charts(), one)?;
+    let (starts, of_starts) = starts(request);
+    let (time, of_time) = times(request, &plate.preheat, starts.count, plate.pace.speed.set);
+    let (gas, of_used) = amounts(&time, flows, &request.factors, one);
+    let spent = Spent { times: &time, starts: starts.count, gas: &gas };
+    let (cost, of_cost) = request.prices.map(|prices| cost(&prices, spent, one)).unzip();
+    let traces = [of_starts, of_time].into_iter().chain(of_used).chain([of_balance]);
+    Ok((Consumed { starts, time, gas, cost, balance }, traces.chain(of_cost).collect()))
+}
+
 fn compute(request: &Request) -> Result<Settings> {
     let (path, too_thick, of_path) = path_thickness(request);
     let mut notes: Vec<Note> = too_thick.into_iter().collect();
     notes.extend(steel_notes::steel_notes(request, path)?);
-
-    let (tip, tip_notes, [of_tip, of_oxygen_flow]) = tip_plan(request, path)?;
-    let ((fuel, preheat_oxygen), [of_fuel_flow, of_flame]) = flame(request.gas.fuel, path)?;
-    let flows = Flows { oxygen: tip.flow.set, preheat_oxygen, fuel };
-    let (oxygen_pressure, oxygen_notes, of_oxygen) = oxygen_setting(request, &tip, &flows)?;
-    let (fuel_pressure, fuel_notes, of_fuel) = fuel_setting(request, path, &tip, fuel)?;
-    notes.extend(tip_notes.into_iter().chain(oxygen_notes).chain(fuel_notes));
-    notes.extend(gear_notes(request, &tip.tip, fuel_pressure.set, oxygen_pressure.set)?);
-
-    let (pace, of_speed) = travel_speed(request, path, tip.chart.as_ref().map(|(row, _)| row))?;
-    let (preheat, of_preheat) = start_preheat(request, path, tip.tip.kind)?;
-    let (width, of_kerf) = kerf::kerf(request, path, tip.tip.bore);
-    let (drag, of_drag) = drag(path, &pace, request.has_charts());
-    let (heat_affected, of_heat) = heat_affected(path);
-    let (distance, [of_standoff, of_tip_to_plate]) = kerf::distance(request)?;
-    let one = request.policy.fixed_pressure().is_some();
-    let burnt = Kerf { width, path, base: pace.base };
-    let (balance, of_balance) = balance(&burnt, flows.oxygen, request.has_charts(), one)?;
-    let (starts, of_starts) = starts(request);
-    notes.extend(balance_note(&balance).into_iter().chain(stop_note(request, &starts)));
+    let (gases, gas_notes, gas_traces) = gases(request, path)?;
+    notes.extend(gas_notes);
+    let (plate, plate_traces) = at_plate(request, path, &gases.tip)?;
+    let (used, used_traces) = consumed(request, &gases, &plate)?;
+    notes.extend(balance_note(&used.balance).into_iter().chain(stop_note(request, &used.starts)));
     notes.push(Note::new(Level::Info, "closing_rise", vec![]));
-    let (time, of_time) = times(request, &preheat, starts.count, pace.speed.set);
-    let (gas, of_used) = amounts(&time, &flows, &request.factors, one);
-    let spent = Spent { times: &time, starts: starts.count, gas: &gas };
-    let costed = request.prices.map(|prices| cost(&prices, spent, one));
-
-    let (cost, of_cost) = costed.unzip();
-    let traces = [
-        of_path,
-        of_tip,
-        of_oxygen,
-        of_fuel,
-        of_oxygen_flow,
-        of_flame,
-        of_fuel_flow,
-        of_preheat,
-        of_speed,
-        of_kerf,
-        of_drag,
-        of_heat,
-        of_standoff,
-        of_tip_to_plate,
-        of_starts,
-        of_time,
-    ];
-    let of_gas_and_cost = of_used.into_iter().chain([of_balance]).chain(of_cost);
+    let settings = settled(request, gases, plate, used);
+    let told = [of_path].into_iter().chain(gas_traces).chain(plate_traces).chain(used_traces);
     Ok(Settings {
+        oxygen_pressure: settings.oxygen_pressure.and_then(|it| stands(it, &notes, OXYGEN)),
+        fuel_pressure: settings
+            .fuel_pressure
+            .and_then(|it| stands(it, &notes, request.gas.fuel.code())),
+        notes,
+        traces: told.collect(),
+        ..settings
+    })
+}
+
+/// What was found, with nothing said of it yet.
+fn settled(request: &Request, gases: Gases, plate: AtPlate, used: Consumed) -> Settings {
+    let Gases { tip, flows, oxygen, fuel } = gases;
+    Settings {
         heats: false,
-        path,
+        path: plate.path,
         bore: tip.tip.bore,
         face: tip.face,
         tip_kind: tip.tip.kind,
         by_chart: tip.chart.is_some(),
         chart_from: chart_from(&tip, request.gas.fuel),
         tip_label: tip.tip.label,
-        oxygen_pressure: stands(oxygen_pressure, &notes, OXYGEN),
-        fuel_pressure: stands(fuel_pressure, &notes, request.gas.fuel.code()),
+        oxygen_pressure: Some(oxygen),
+        fuel_pressure: Some(fuel),
         tip_pressure: tip.pressure.set,
         wanted_at_tip: tip.wanted,
         oxygen_flow: flows.oxygen,
         preheat_oxygen_flow: flows.preheat_oxygen,
         fuel_flow: flows.fuel,
-        start_preheat: preheat.first,
-        travel_speed: pace.speed,
-        kerf: width,
-        drag,
-        heat_affected,
-        standoff: distance.standoff,
-        tip_to_plate: distance.tip_to_plate,
-        starts,
+        start_preheat: plate.preheat.first,
+        travel_speed: plate.pace.speed,
+        kerf: plate.kerf,
+        drag: plate.drag,
+        heat_affected: plate.heat_affected,
+        standoff: plate.distance.standoff,
+        tip_to_plate: plate.distance.tip_to_plate,
+        starts: used.starts,
         direction: Direction::of(request.cut.handedness),
-        time,
-        gas,
-        cost,
+        time: used.time,
+        gas: used.gas,
+        cost: used.cost,
         count: request.cut.count,
-        balance,
-        notes,
+        balance: used.balance,
+        notes: Vec::new(),
         cues: cues(request.gas.fuel, request.policy.how_hot),
-        traces: traces.into_iter().chain(of_gas_and_cost).collect(),
-    })
+        traces: Vec::new(),
+    }
 }
 
 /// A setting, unless a stop is about it.

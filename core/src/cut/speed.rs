@@ -6,6 +6,7 @@ use crate::cut::practice::faces::faces;
 use crate::cut::request::{Process, Quality, Request};
 use crate::error::Result;
 use crate::quantity::{Length, Speed};
+use crate::source::SourceKey;
 use crate::source::{COMMON_PRACTICE, COMPUTED, CUTTING_DATA, MAKERS_CHART, OURS};
 use crate::steel::surface::{Surface, speed_factors};
 use crate::tip::chart::ChartRow;
@@ -111,48 +112,39 @@ pub fn travel_speed(
 
     let mut trace =
         Tracer::new(Quantity::TravelSpeed, fuel_by_chart(SPEED_INPUTS, request.has_charts()));
-    trace.step(
-        match (by_chart.is_some(), request.steel.is_told()) {
-            (true, _) => "speed_chart",
-            (false, true) => "speed_band",
-            (false, false) => "speed_band_mild",
-        },
-        Measure::List(Kind::Speed, vec![low, high]),
-        if by_chart.is_some() { MAKERS_CHART } else { CUTTING_DATA },
-        vec![("thickness", Measure::Number(Kind::Length, path.as_m()))],
-    );
-    trace.step(
-        "speed_set_point",
-        Measure::Number(Kind::Speed, base),
-        OURS,
-        vec![
-            ("process", Measure::Word(request.cut.process.code())),
-            ("quality", Measure::Word(request.cut.quality.code())),
-        ],
-    );
+    let (code, source) = band_from(by_chart.is_some(), request);
+    let thickness = vec![("thickness", Measure::Number(Kind::Length, path.as_m()))];
+    trace.step(code, Measure::List(Kind::Speed, vec![low, high]), source, thickness);
+    let process = ("process", Measure::Word(request.cut.process.code()));
+    let wanted = vec![process.clone(), ("quality", Measure::Word(request.cut.quality.code()))];
+    trace.step("speed_set_point", Measure::Number(Kind::Speed, base), OURS, wanted);
     if purity < 1.0 {
         trace.number("times_purity", Kind::Ratio, purity, OURS);
     }
-    let faces = [(met.near, front, "times_near_face"), (met.far, back, "times_far_face")];
-    for (surface, factor, code) in faces {
-        if surface != Surface::Clean {
-            trace.step(
-                code,
-                Measure::Number(Kind::Ratio, factor),
-                OURS,
-                vec![("surface", Measure::Word(surface.code()))],
-            );
-        }
-    }
+    face_told("times_near_face", met.near, front, &mut trace);
+    face_told("times_far_face", met.far, back, &mut trace);
     request.factors.speed.step(&mut trace);
-    trace.step(
-        "speed_part",
-        Measure::List(Kind::Speed, vec![speed.low, speed.high]),
-        OURS,
-        vec![("process", Measure::Word(request.cut.process.code()))],
-    );
+    let ends = Measure::List(Kind::Speed, vec![speed.low, speed.high]);
+    trace.step("speed_part", ends, OURS, vec![process]);
     trace.number("result_speed", Kind::Speed, speed.set, COMPUTED);
     Ok((pace, trace.done()))
+}
+
+/// What the band of paces comes from.
+const fn band_from(by_chart: bool, request: &Request) -> (&'static str, SourceKey) {
+    match (by_chart, request.steel.is_told()) {
+        (true, _) => ("speed_chart", MAKERS_CHART),
+        (false, true) => ("speed_band", CUTTING_DATA),
+        (false, false) => ("speed_band_mild", CUTTING_DATA),
+    }
+}
+
+/// A face that is not clean, with what it leaves of the pace.
+fn face_told(code: &'static str, surface: Surface, factor: f64, trace: &mut Tracer) {
+    if surface != Surface::Clean {
+        let of = vec![("surface", Measure::Word(surface.code()))];
+        trace.step(code, Measure::Number(Kind::Ratio, factor), OURS, of);
+    }
 }
 
 /// How far the bottom of the cut lags its top.

@@ -50,25 +50,9 @@ pub fn tip_plan(request: &Request, path: Length) -> Result<(TipPlan, Vec<Note>, 
     let published = Band::at(low, high, part).map(GasFlow::from_m3_s);
     let wanted = characteristics(request.gas.fuel)?.tip_face;
     let (owned, lacking) = at_hand(request, wanted)?;
-    let need = Need {
-        thickness: path,
-        fuel: request.gas.fuel,
-        flow: published.set,
-        part,
-        wanted: policy
-            .fixed_pressure()
-            .map_or_else(|| comfortable(path), |one| less_loss(request, one)),
-        discharge: policy.discharge,
-        ambient: policy.ambient,
-        kind: wanted_kind(request),
-        school: policy.tip_school,
-    };
     let tip = match &request.tip {
         Some(given) => known(given, &request.drawer),
-        None => choose(&owned, &need)?.cloned().ok_or(Error::Reference {
-            file: "tip-bores.csv",
-            what: "the series is empty".into(),
-        })?,
+        None => best(&owned, request, path, published.set)?,
     };
     let chart =
         tip.chart(request.gas.fuel).and_then(|chart| Some((chart.at(path)?, chart.read_at)));
@@ -96,6 +80,30 @@ pub fn tip_plan(request: &Request, path: Length) -> Result<(TipPlan, Vec<Note>, 
     notes.extend(one.map(|one| cost_note(at_chart, one, by_chart, plan.flow.set)));
     let traces = [tip_trace(request, &plan, path)?, flow_trace(request, &published, &plan, path)];
     Ok((plan, notes, traces))
+}
+
+/// The tip of those at hand that suits best.
+fn best(owned: &[Tip], request: &Request, path: Length, flow: GasFlow) -> Result<Tip> {
+    let policy = &request.policy;
+    let wanted = match policy.fixed_pressure() {
+        Some(one) => less_loss(request, one),
+        None => comfortable(path),
+    };
+    let need = Need {
+        thickness: path,
+        fuel: request.gas.fuel,
+        flow,
+        part: policy.pressure_school.part(),
+        wanted,
+        discharge: policy.discharge,
+        ambient: policy.ambient,
+        kind: wanted_kind(request),
+        school: policy.tip_school,
+    };
+    choose(owned, &need)?.cloned().ok_or_else(|| Error::Reference {
+        file: "tip-bores.csv",
+        what: "the series is empty".into(),
+    })
 }
 
 /// A tip that was named by its bore, with what the drawer knows of it.

@@ -285,13 +285,8 @@ pub fn diagnose(present: &[&str], absent: &[&str], evidence: &[Evidence]) -> Res
     diagnose_with(network()?, &Told { present, absent, evidence, fuel: None })
 }
 
-/// [`diagnose`] with the weights of a shop, and with the fuel where it is known.
-///
-/// # Errors
-/// As [`diagnose`].
-pub fn diagnose_with(network: &Network, told: &Told<'_>) -> Result<Diagnosis> {
-    let (evidence, sets) = (told.evidence, SETS.as_ref().map_err(Clone::clone)?);
-    let (mut seen, mut missed) = (places(network, told.present)?, places(network, told.absent)?);
+/// Something must have been told, and nothing both seen and not.
+fn told_something(seen: &[usize], missed: &[usize], evidence: &[Evidence]) -> Result<()> {
     if seen.is_empty() && missed.is_empty() && evidence.is_empty() {
         return Err(Error::Missing { input: "findings", needed_for: "diagnosis" });
     }
@@ -300,6 +295,37 @@ pub fn diagnose_with(network: &Network, told: &Told<'_>) -> Result<Diagnosis> {
         let code = "seen_and_not";
         return Err(Error::Contradiction { input: "findings", code, value, against, unit: "1" });
     }
+    Ok(())
+}
+
+/// Every cause with the weight of the sets it is in, and that nothing is wrong; the likeliest first.
+fn suspects(network: &Network, sets: &Sets, weights: &[f64], known: &Known<'_>) -> Vec<Suspect> {
+    let mut marginals = vec![0.0; network.causes.len()];
+    for (set, weight) in sets.iter().zip(weights) {
+        set.iter().for_each(|&cause| marginals[cause] += weight);
+    }
+    let of_causes = marginals.iter().enumerate();
+    let mut all: Vec<Suspect> =
+        of_causes.map(|(cause, p)| suspect(network, cause, *p, known)).collect();
+    all.push(Suspect {
+        code: ALL_WELL,
+        probability: weights[0],
+        speaks_for: Vec::new(),
+        speaks_against: Vec::new(),
+        records: Vec::new(),
+    });
+    all.sort_by(|a, b| b.probability.total_cmp(&a.probability));
+    all
+}
+
+/// [`diagnose`] with the weights of a shop, and with the fuel where it is known.
+///
+/// # Errors
+/// As [`diagnose`].
+pub fn diagnose_with(network: &Network, told: &Told<'_>) -> Result<Diagnosis> {
+    let (evidence, sets) = (told.evidence, SETS.as_ref().map_err(Clone::clone)?);
+    let (mut seen, mut missed) = (places(network, told.present)?, places(network, told.absent)?);
+    told_something(&seen, &missed, evidence)?;
     // a sign that means another thing with another fuel weighs nothing without it
     let by_fuel = |at: &usize| told.fuel.is_none() && network.findings[*at].by_fuel;
     let asks_fuel = seen.iter().chain(&missed).any(by_fuel);
@@ -308,24 +334,8 @@ pub fn diagnose_with(network: &Network, told: &Told<'_>) -> Result<Diagnosis> {
     let priors: Vec<f64> =
         (0..network.causes.len()).map(|cause| prior(network, cause, evidence)).collect();
     let weights = weigh(network, sets, (&seen, &missed), &priors);
-    let mut marginals = vec![0.0; network.causes.len()];
-    for (set, weight) in sets.iter().zip(&weights) {
-        set.iter().for_each(|&cause| marginals[cause] += weight);
-    }
     let known = Known { present: &seen, absent: &missed, evidence };
-    let mut suspects: Vec<Suspect> = marginals
-        .iter()
-        .enumerate()
-        .map(|(cause, p)| suspect(network, cause, *p, &known))
-        .collect();
-    suspects.push(Suspect {
-        code: ALL_WELL,
-        probability: weights[0],
-        speaks_for: Vec::new(),
-        speaks_against: Vec::new(),
-        records: Vec::new(),
-    });
-    suspects.sort_by(|a, b| b.probability.total_cmp(&a.probability));
+    let suspects = suspects(network, sets, &weights, &known);
     let never = |at: &usize| match told.fuel {
         Some(fuel) => !shows_with(&network.findings[*at].code, fuel),
         None => network.findings[*at].by_fuel,
@@ -336,12 +346,9 @@ pub fn diagnose_with(network: &Network, told: &Told<'_>) -> Result<Diagnosis> {
     let held = likely(sets, &weights);
     let first = underside(network, &seen, &passed_over);
     let code = |code: &str| seen.iter().any(|&at| network.findings[at].code == code);
+    let looks = Looks { passed_over: &passed_over, first, suspects: &suspects };
     Ok(Diagnosis {
-        next_check: next_check(
-            network,
-            &held,
-            &Looks { passed_over: &passed_over, first, suspects: &suspects },
-        ),
+        next_check: next_check(network, &held, &looks),
         asks_fuel,
         suspects,
         contradictions: CONTRADICT.into_iter().filter(|(a, b)| code(a) && code(b)).collect(),

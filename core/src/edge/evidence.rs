@@ -103,16 +103,34 @@ pub fn evidence(record: &Record) -> Vec<Evidence> {
         ("tip_too_large", "tip_too_small"),
         ("record_bore", "record_bore"),
     ));
-    if let Some(cuts) = record.cuts_since_cleaned {
-        let ratio = match cuts {
-            0..=1 => HARDLY,
-            cuts if cuts >= 2 * CLEAN_AFTER => PLAINLY,
-            cuts if cuts >= CLEAN_AFTER => SOMEWHAT,
-            _ => 1.0,
-        };
-        let count = vec![("count", Measure::Number(Kind::Count, f64::from(cuts)))];
-        all.push(say("tip_bore_dirty", ratio, "record_cuts", count));
+    all.extend(record.cuts_since_cleaned.map(of_the_bore));
+    all.extend(of_the_supply(record));
+    all.extend(of_flags(record));
+    all.extend(record.by_carriage.into_iter().flat_map(of_the_motion));
+    if let Some(slow) = record.every_cut_slow {
+        let (ratio, code) =
+            if slow { (ALL_SLOW, "record_all_slow") } else { (HARDLY, "record_not_all_slow") };
+        all.push(say("impure_oxygen", ratio, code, vec![]));
     }
+    all.retain(|it| (it.likelihood_ratio - 1.0).abs() > 1e-9);
+    all
+}
+
+/// A bore that was cleaned so many cuts ago.
+fn of_the_bore(cuts: u32) -> Evidence {
+    let ratio = match cuts {
+        0..=1 => HARDLY,
+        cuts if cuts >= 2 * CLEAN_AFTER => PLAINLY,
+        cuts if cuts >= CLEAN_AFTER => SOMEWHAT,
+        _ => 1.0,
+    };
+    let count = vec![("count", Measure::Number(Kind::Count, f64::from(cuts)))];
+    say("tip_bore_dirty", ratio, "record_cuts", count)
+}
+
+/// What is left in the cylinder, and whether more is drawn than it gives.
+fn of_the_supply(record: &Record) -> Vec<Evidence> {
+    let mut all = Vec::new();
     if let Some(left) = record.cylinder_left {
         let value = vec![("left", Measure::Number(Kind::Percent, left))];
         let (starved, low) = if left < NEAR_END { (PLAINLY, SOMEWHAT) } else { (HARDLY, 1.0) };
@@ -123,38 +141,32 @@ pub fn evidence(record: &Record) -> Vec<Evidence> {
         let value = vec![("ratio", Measure::Number(Kind::Percent, draw))];
         all.push(say("supply_starved", PLAINLY, "record_draw", value));
     }
+    all
+}
+
+/// A carriage shakes and does not wander; a hand the other way round.
+fn of_the_motion(carriage: bool) -> [Evidence; 2] {
+    let (shakes, uneven, code) = if carriage {
+        (SHAKES.0, UNEVEN_ON_CARRIAGE, "record_carriage")
+    } else {
+        (SHAKES.1, 1.0, "record_by_hand")
+    };
+    [say("machine_vibration", shakes, code, vec![]), say("uneven_motion", uneven, code, vec![])]
+}
+
+/// What is on record as yes or no.
+fn of_flags(record: &Record) -> impl Iterator<Item = Evidence> {
+    let set_dry = record.set_flowing.map(|flowing| !flowing);
     let flags = [
         (record.seat_dinged, "tip_worn_or_seat_damaged", 2.0 * PLAINLY, "record_seat"),
-        (
-            record.set_flowing.map(|flowing| !flowing),
-            "oxygen_too_low",
-            PLAINLY,
-            "record_not_flowing",
-        ),
+        (set_dry, "oxygen_too_low", PLAINLY, "record_not_flowing"),
         (record.near_face_dirty, "surface_dirty", PLAINLY, "record_near_face"),
         (record.far_face_dirty, "back_dirty", PLAINLY, "record_far_face"),
         (record.layered, "layered_or_gap", 2.0 * PLAINLY, "record_layers"),
         (record.steel_stops, "not_oxygen_cuttable", 4.0 * PLAINLY, "record_steel"),
     ];
-    for (flag, cause, ratio, code) in flags {
-        match flag {
-            Some(true) => all.push(say(cause, ratio, code, vec![])),
-            Some(false) => all.push(say(cause, HARDLY, code, vec![])),
-            None => {}
-        }
-    }
-    if let Some(carriage) = record.by_carriage {
-        let (shakes, uneven) =
-            if carriage { (SHAKES.0, UNEVEN_ON_CARRIAGE) } else { (SHAKES.1, 1.0) };
-        let code = if carriage { "record_carriage" } else { "record_by_hand" };
-        all.push(say("machine_vibration", shakes, code, vec![]));
-        all.push(say("uneven_motion", uneven, code, vec![]));
-    }
-    if let Some(slow) = record.every_cut_slow {
-        let (ratio, code) =
-            if slow { (ALL_SLOW, "record_all_slow") } else { (HARDLY, "record_not_all_slow") };
-        all.push(say("impure_oxygen", ratio, code, vec![]));
-    }
-    all.retain(|it| (it.likelihood_ratio - 1.0).abs() > 1e-9);
-    all
+    flags.into_iter().filter_map(|(flag, cause, plainly, code)| {
+        let ratio = if flag? { plainly } else { HARDLY };
+        Some(say(cause, ratio, code, vec![]))
+    })
 }

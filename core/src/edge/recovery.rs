@@ -221,49 +221,100 @@ fn at_the_stop(lost: &Lost, side: Side) -> Recovery {
     }
 }
 
-fn alongside(lost: &Lost, side: Side) -> Recovery {
-    let (a, kerf) = (lost.thickness.as_m(), lost.kerf.as_m());
-    let bad = lost.not_through.map_or(USUALLY_NOT_THROUGH * a, Length::as_m);
-    let wanted = bad + GOOD_KERF * a;
-    // behind the start and beyond the end there is no plate
-    let done = lost.done.map_or(f64::INFINITY, Length::as_m);
-    let (at_edge, back) = (done <= wanted, done.min(wanted));
-    let ahead = lost.done.map_or(f64::INFINITY, |done| (lost.line.as_m() - done.as_m()).max(0.0));
-    let (beside, past) = (BESIDE * kerf, (PAST * a).min(ahead));
-    let rejoin = (SLANT * beside).min(ahead - past);
-    // what stays on the part: the old kerf's wall lies on the line, slag and the strip beyond it go
-    let width = beside - kerf / 2.0;
-    let length = back + past + rejoin;
-    let values = [("back", Kind::Gap, back)];
-    let mut steps = vec![step("lever_off_flame_on", &[]), step("never_chase_the_slag", &[])];
-    if at_edge {
-        steps.push(step("go_back_to_the_edge", &values));
-        steps.push(step("heat_the_edge_beside", &heating(lost)));
-    } else {
-        steps.push(step("go_back_to_good_kerf", &values));
-        steps.push(step("heat_scrap_wall", &heating(lost)));
-    }
-    steps.push(step("cut_alongside", &[("beside", Kind::Gap, beside), ("past", Kind::Gap, past)]));
-    if rejoin > 0.0 {
-        steps.push(step("back_to_the_line", &[("over", Kind::Gap, rejoin)]));
-    }
-    let strip = [("length", Kind::Gap, length), ("width", Kind::Gap, width)];
-    steps.push(step("grind_the_strip", &strip));
-    let swing = if at_edge { 0.0 } else { (SLANT * beside / 2.0).min(back) };
-    let drawn = [
-        (-back, if at_edge { beside } else { 0.0 }),
-        (swing - back, beside),
-        (past, beside),
-        (past + rejoin, if rejoin > 0.0 { 0.0 } else { beside }),
-        ((past + rejoin + a).min(ahead), if rejoin > 0.0 { 0.0 } else { beside }),
-    ];
-    // where the plate ends the path ends
-    let mut path: Vec<(f64, f64)> = Vec::with_capacity(drawn.len());
-    for point in drawn {
-        if path.last().is_none_or(|last| point.0 > last.0) {
-            path.push(point);
+/// The way beside a kerf that is not through, m along the line from the stop.
+struct Beside {
+    /// How much behind the stop is not through.
+    bad: f64,
+    /// Whether it begins at the edge, for want of good kerf.
+    at_edge: bool,
+    /// How far behind the stop it begins.
+    back: f64,
+    /// How far from the old line.
+    aside: f64,
+    /// How far past the stop it stays aside.
+    past: f64,
+    /// Over how much it comes back to the line; 0 where the plate ends before.
+    rejoin: f64,
+    /// What is left of the line beyond the stop.
+    ahead: f64,
+}
+
+impl Beside {
+    fn of(lost: &Lost) -> Self {
+        let a = lost.thickness.as_m();
+        let bad = lost.not_through.map_or(USUALLY_NOT_THROUGH * a, Length::as_m);
+        let wanted = bad + GOOD_KERF * a;
+        // behind the start and beyond the end there is no plate
+        let done = lost.done.map_or(f64::INFINITY, Length::as_m);
+        let ahead =
+            lost.done.map_or(f64::INFINITY, |done| (lost.line.as_m() - done.as_m()).max(0.0));
+        let (aside, past) = (BESIDE * lost.kerf.as_m(), (PAST * a).min(ahead));
+        Self {
+            bad: bad.min(done),
+            at_edge: done <= wanted,
+            back: done.min(wanted),
+            aside,
+            past,
+            rejoin: (SLANT * aside).min(ahead - past),
+            ahead,
         }
     }
+
+    /// What stays on the part: the old kerf's wall lies on the line, slag and the strip beyond it go.
+    fn strip(&self, kerf: Length) -> [f64; 2] {
+        [self.back + self.past + self.rejoin, self.aside - kerf.as_m() / 2.0]
+    }
+
+    fn steps(&self, lost: &Lost) -> Vec<Step> {
+        let [length, width] = self.strip(lost.kerf);
+        let (to, heat) = if self.at_edge {
+            ("go_back_to_the_edge", "heat_the_edge_beside")
+        } else {
+            ("go_back_to_good_kerf", "heat_scrap_wall")
+        };
+        let beside = [("beside", Kind::Gap, self.aside), ("past", Kind::Gap, self.past)];
+        let mut steps = vec![
+            step("lever_off_flame_on", &[]),
+            step("never_chase_the_slag", &[]),
+            step(to, &[("back", Kind::Gap, self.back)]),
+            step(heat, &heating(lost)),
+            step("cut_alongside", &beside),
+        ];
+        if self.rejoin > 0.0 {
+            steps.push(step("back_to_the_line", &[("over", Kind::Gap, self.rejoin)]));
+        }
+        let strip = [("length", Kind::Gap, length), ("width", Kind::Gap, width)];
+        steps.push(step("grind_the_strip", &strip));
+        steps
+    }
+
+    /// As it is drawn, x along the line and y toward the scrap.
+    fn path(&self, thickness: f64) -> Vec<(f64, f64)> {
+        let Self { at_edge, back, aside, past, rejoin, ahead, .. } = *self;
+        let swing = if at_edge { 0.0 } else { (SLANT * aside / 2.0).min(back) };
+        let (first, last) =
+            (if at_edge { aside } else { 0.0 }, if rejoin > 0.0 { 0.0 } else { aside });
+        let drawn = [
+            (-back, first),
+            (swing - back, aside),
+            (past, aside),
+            (past + rejoin, last),
+            ((past + rejoin + thickness).min(ahead), last),
+        ];
+        // where the plate ends the path ends
+        let mut path: Vec<(f64, f64)> = Vec::with_capacity(drawn.len());
+        for point in drawn {
+            if path.last().is_none_or(|last| point.0 > last.0) {
+                path.push(point);
+            }
+        }
+        path
+    }
+}
+
+fn alongside(lost: &Lost, side: Side) -> Recovery {
+    let beside = Beside::of(lost);
+    let [length, width] = beside.strip(lost.kerf);
     let clean_up = clean_up(lost, length, width);
     let mut cautions = cautions(lost);
     if clean_up.time > lost.new_cut {
@@ -272,12 +323,12 @@ fn alongside(lost: &Lost, side: Side) -> Recovery {
     Recovery {
         way: Way::Alongside,
         side,
-        steps,
-        path,
-        slag_from: -bad.min(done),
+        steps: beside.steps(lost),
+        path: beside.path(lost.thickness.as_m()),
+        slag_from: -beside.bad,
         clean_up,
         cautions,
-        offers: offers(lost, ahead),
+        offers: offers(lost, beside.ahead),
     }
 }
 

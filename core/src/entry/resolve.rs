@@ -7,7 +7,7 @@ use crate::cut::Process;
 use crate::entry::measure::{Measured, System, TypedLength, measure};
 use crate::entry::reader::{Face, FoundFace, FoundLength, Reader, Role};
 use crate::entry::resolve_section::SHAPES_OFFERED;
-use crate::entry::said::{Line, Mark, Problem};
+use crate::entry::said::{Line, Mark, Problem, SaidSection};
 use crate::entry::shape::NoShape;
 use crate::entry::token::{Form, Number, Token, TokenKind};
 use crate::entry::words::{Says, near, says};
@@ -77,48 +77,39 @@ impl Reader<'_> {
         };
         let span = self.span(from, taken);
         self.at += taken;
+        let slant = self.is_slant(from, taken);
         match measured {
             Measured::Length(value, bare) => {
                 self.length(value, span, bare.then_some("bare_fraction_is_inches"))
             }
             Measured::Gauge(_, value) => self.length(value, span, Some("gauge_is_sheet_steel")),
-            Measured::Angle(angle) => {
-                self.take(Mark { part: "bevel", span, assumed: None }, angle, |l| {
-                    &mut l.understood.bevel
-                })
-            }
-            Measured::Temperature(t) => {
-                self.take(Mark { part: "plate_temperature", span, assumed: None }, t, |l| {
-                    &mut l.understood.plate_temperature
-                });
-            }
-            Measured::Percent(p) => {
-                self.take(Mark { part: "oxygen_purity", span, assumed: None }, p, |l| {
-                    &mut l.understood.oxygen_purity
-                })
-            }
-            Measured::Bare(number) if self.is_slant(from, taken) => {
-                let assumed = Some("bare_slant_is_degrees");
-                let angle = Angle::from_deg(number.value);
-                self.take(Mark { part: "bevel", span, assumed }, angle, |l| {
-                    &mut l.understood.bevel
-                });
-            }
-            Measured::Bare(number) => {
-                let value = TypedLength { amount: number.value, system: System::Inch };
-                let found = FoundLength {
-                    value,
-                    span,
-                    next: self.at,
-                    role: None,
-                    assumed: None,
-                    bare: true,
-                };
-                self.lengths.push(found);
-            }
+            Measured::Bare(number) => self.bare(number, span, slant),
             Measured::UnknownGauge => self.problem("unknown_gauge", span, Vec::new()),
             Measured::Unclear => self.problem("unclear_number", span, Vec::new()),
+            Measured::Angle(angle) => {
+                self.take(Mark::plain("bevel", span), angle, |l| &mut l.understood.bevel);
+            }
+            Measured::Temperature(t) => {
+                let mark = Mark::plain("plate_temperature", span);
+                self.take(mark, t, |l| &mut l.understood.plate_temperature);
+            }
+            Measured::Percent(p) => {
+                let mark = Mark::plain("oxygen_purity", span);
+                self.take(mark, p, |l| &mut l.understood.oxygen_purity);
+            }
         }
+    }
+
+    /// A number without a unit: degrees beside a slant, else a length whose system the line tells.
+    fn bare(&mut self, number: Number, span: Range<usize>, slant: bool) {
+        if slant {
+            let mark = Mark { part: "bevel", span, assumed: Some("bare_slant_is_degrees") };
+            let angle = Angle::from_deg(number.value);
+            return self.take(mark, angle, |l| &mut l.understood.bevel);
+        }
+        let value = TypedLength { amount: number.value, system: System::Inch };
+        let (next, role, assumed) = (self.at, None, None);
+        self.lengths.push(FoundLength { value, span, next, role, assumed, bare: true });
     }
 
     /// `4x`, `4 off`, `4 pcs`: a whole number before its counting word, at the head of the line.
@@ -195,7 +186,7 @@ impl Reader<'_> {
     }
 
     fn apply(&mut self, says: Says, span: Range<usize>) {
-        let plain = |part| Mark { part, span: span.clone(), assumed: None };
+        let plain = |part| Mark::plain(part, span.clone());
         match says {
             Says::Process(p) => self.take(plain("process"), p, |l| &mut l.understood.process),
             Says::Start(s) => self.take(plain("start"), s, |l| &mut l.understood.start),
@@ -218,24 +209,9 @@ impl Reader<'_> {
                 self.problem("unknown_word", span, Vec::new());
             }
             Says::Kind(_) => {}
-            Says::Flanges(which) => {
-                if let Some(section) = &mut self.line.understood.section {
-                    section.flanges = Some(which);
-                    self.line.marks.push(Mark { span, part: "flanges", assumed: None });
-                }
-            }
-            Says::OneSide => {
-                if let Some(section) = &mut self.line.understood.section {
-                    section.one_side = true;
-                    self.line.marks.push(Mark { span, part: "access", assumed: None });
-                }
-            }
-            Says::EndsOpen(open) => {
-                if let Some(section) = &mut self.line.understood.section {
-                    section.ends_open = Some(open);
-                    self.line.marks.push(Mark { span, part: "ends", assumed: None });
-                }
-            }
+            Says::Flanges(which) => self.of_shape("flanges", span, |it| it.flanges = Some(which)),
+            Says::OneSide => self.of_shape("access", span, |it| it.one_side = true),
+            Says::EndsOpen(open) => self.of_shape("ends", span, |it| it.ends_open = Some(open)),
             Says::Stroke(stroke) => {
                 self.take(plain("stroke"), stroke, |l| &mut l.understood.stroke)
             }
@@ -243,6 +219,19 @@ impl Reader<'_> {
             Says::LaidOut => self.problem("laid_out_later", span, vec![String::new()]),
             Says::Measure(measure) => self.name_length(Role::Of(measure)),
             Says::Bevel | Says::Slant | Says::Pieces | Says::Filler => {}
+        }
+    }
+
+    /// A word that says something of the shape, where there is one.
+    fn of_shape(
+        &mut self,
+        part: &'static str,
+        span: Range<usize>,
+        set: impl FnOnce(&mut SaidSection),
+    ) {
+        if let Some(section) = &mut self.line.understood.section {
+            set(section);
+            self.line.marks.push(Mark::plain(part, span));
         }
     }
 

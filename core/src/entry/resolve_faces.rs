@@ -1,6 +1,6 @@
 //! Which face is what: the near one, the far one, or both.
 
-use crate::entry::reader::{Face, Reader};
+use crate::entry::reader::{Face, FoundFace, Reader};
 use crate::entry::said::Mark;
 use crate::steel::surface::Surface;
 
@@ -9,46 +9,30 @@ impl Reader<'_> {
     pub fn assign_faces(&mut self) {
         let faces = std::mem::take(&mut self.faces);
         let mut used = vec![false; faces.len()];
-        for (i, found) in faces.iter().enumerate() {
-            if found.says == Face::Back {
-                let after = (i + 1 < faces.len() && matches!(faces[i + 1].says, Face::Is(..)))
-                    .then_some(i + 1)
-                    .filter(|next| !used[*next]);
-                match after {
-                    Some(next) => {
-                        used[next] = true;
-                        let Face::Is(surface, light) = faces[next].says else { continue };
-                        let span = found.span.start..faces[next].span.end;
-                        self.take(
-                            Mark {
-                                part: "back_surface",
-                                span,
-                                assumed: assumption(surface, light),
-                            },
-                            surface,
-                            |l| &mut l.understood.back_surface,
-                        );
-                    }
-                    None => self.problem("back_of_what", found.span.clone(), Vec::new()),
-                }
+        for (i, found) in faces.iter().enumerate().filter(|(_, it)| it.says == Face::Back) {
+            let next = faces.get(i + 1).filter(|_| !used[i + 1]);
+            if let Some(FoundFace { says: Face::Is(surface, light), span }) = next {
+                used[i + 1] = true;
+                let span = found.span.start..span.end;
+                let assumed = assumption(*surface, *light);
+                self.back(Mark { part: "back_surface", span, assumed }, *surface);
+            } else {
+                self.problem("back_of_what", found.span.clone(), Vec::new());
             }
         }
-        for (i, found) in faces.iter().enumerate() {
+        for (i, found) in faces.iter().enumerate().filter(|(i, _)| !used[*i]) {
             let Face::Is(surface, light) = found.says else { continue };
-            if used[i] {
-                continue;
-            }
             let (span, assumed) = (found.span.clone(), assumption(surface, light));
-            self.take(Mark { part: "surface", span, assumed }, surface, |l| {
-                &mut l.understood.surface
-            });
-            if faces.get(i + 1).is_some_and(|next| next.says == Face::Both) {
-                let span = faces[i + 1].span.clone();
-                self.take(Mark { part: "back_surface", span, assumed: None }, surface, |l| {
-                    &mut l.understood.back_surface
-                });
+            let mark = Mark { part: "surface", span, assumed };
+            self.take(mark, surface, |l| &mut l.understood.surface);
+            if let Some(both) = faces.get(i + 1).filter(|next| next.says == Face::Both) {
+                self.back(Mark::plain("back_surface", both.span.clone()), surface);
             }
         }
+    }
+
+    fn back(&mut self, mark: Mark, surface: Surface) {
+        self.take(mark, surface, |l| &mut l.understood.back_surface);
     }
 }
 

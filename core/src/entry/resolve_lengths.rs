@@ -1,7 +1,7 @@
 //! Which number is a length, in which system, and which length is the thickness.
 
 use crate::entry::measure::{System, TypedLength};
-use crate::entry::reader::{Reader, Role};
+use crate::entry::reader::{FoundLength, Reader, Role};
 use crate::entry::said::Mark;
 use crate::entry::token::TokenKind;
 use crate::entry::words::{Says, says};
@@ -62,16 +62,20 @@ impl Reader<'_> {
         }
     }
 
-    pub fn assign_lengths(&mut self) {
-        let mut lengths = std::mem::take(&mut self.lengths);
-        for at in 1..lengths.len() {
-            let (one, two) = (&lengths[at - 1], &lengths[at]);
-            let between = self.text[one.span.end..two.span.start].trim().is_empty();
-            if between && one.value.system != two.value.system {
-                let span = one.span.start..two.span.end;
-                self.problem("two_systems", span, Vec::new());
+    /// Two lengths side by side in two systems: one of them is likely a slip.
+    fn two_systems(&mut self, lengths: &[FoundLength]) {
+        for pair in lengths.windows(2) {
+            let (one, two) = (&pair[0], &pair[1]);
+            let beside = self.text[one.span.end..two.span.start].trim().is_empty();
+            if beside && one.value.system != two.value.system {
+                self.problem("two_systems", one.span.start..two.span.end, Vec::new());
             }
         }
+    }
+
+    pub fn assign_lengths(&mut self) {
+        let mut lengths = std::mem::take(&mut self.lengths);
+        self.two_systems(&lengths);
         if let Some(section) = self.line.understood.section.take() {
             let section = self.of_section(section, lengths);
             self.line.understood.section = Some(section);
@@ -85,22 +89,17 @@ impl Reader<'_> {
             }
         }
         for length in lengths {
-            let (value, mark) = (length.value, (length.span.clone(), length.assumed));
+            let (value, assumed, span) = (length.value, length.assumed, length.span);
+            let mark = |part| Mark { part, span: span.clone(), assumed };
             match length.role {
                 Some(Role::Thickness) => {
-                    self.take(
-                        Mark { part: "thickness", span: mark.0, assumed: mark.1 },
-                        value,
-                        |l| &mut l.understood.thickness,
-                    );
+                    self.take(mark("thickness"), value, |l| &mut l.understood.thickness);
                 }
                 Some(Role::Length) => {
-                    self.take(Mark { part: "length", span: mark.0, assumed: mark.1 }, value, |l| {
-                        &mut l.understood.length
-                    });
+                    self.take(mark("length"), value, |l| &mut l.understood.length);
                 }
                 Some(Role::Of(_)) | None => {
-                    self.problem("extra_length", length.span, vec![String::new()]);
+                    self.problem("extra_length", span, vec![String::new()]);
                 }
             }
         }

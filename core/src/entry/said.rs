@@ -134,6 +134,13 @@ pub struct Mark {
     pub assumed: Option<&'static str>,
 }
 
+impl Mark {
+    /// Taken for a part, with nothing assumed.
+    pub(super) const fn plain(part: &'static str, span: Range<usize>) -> Self {
+        Self { part, span, assumed: None }
+    }
+}
+
 /// Something that must be asked or mended.
 #[derive(Clone, Debug, PartialEq)]
 pub struct Problem {

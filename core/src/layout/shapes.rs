@@ -216,21 +216,7 @@ impl Shape {
             Self::Disc { diameter } | Self::Ring { diameter, .. } => {
                 Contour::circle(Point::default(), diameter.as_m() / 2.0)
             }
-            Self::Lug { width, height, .. } => {
-                let (w, r) = (width.as_m(), width.as_m() / 2.0);
-                let shoulder = height.as_m() - r;
-                let arc = Arc { centre: at(r, shoulder), turn: Turn::Left };
-                let top = Segment::arc(at(w, shoulder), at(0.0, shoulder), arc);
-                let mut segments = vec![Segment::line(at(0.0, 0.0), at(w, 0.0))];
-                if shoulder > 1e-9 {
-                    segments.push(Segment::line(at(w, 0.0), at(w, shoulder)));
-                    segments.push(top);
-                    segments.push(Segment::line(at(0.0, shoulder), at(0.0, 0.0)));
-                } else {
-                    segments.push(Segment { from: at(w, 0.0), to: at(0.0, 0.0), ..top });
-                }
-                Contour { closed: true, segments }
-            }
+            Self::Lug { width, height, .. } => lug(width.as_m(), height.as_m()),
             Self::Gusset { width, height, snipe } => {
                 let (w, h) = (width.as_m(), height.as_m());
                 match snipe.map(Length::as_m) {
@@ -238,26 +224,47 @@ impl Shape {
                     Some(s) => Contour::polygon(&[at(s, 0.0), at(w, 0.0), at(0.0, h), at(0.0, s)]),
                 }
             }
-            Self::Bracket { width, height, radius } => {
-                let (a, b) = bracket_side(width, height);
-                let chord = a.distance(b);
-                let radius = radius.map_or(chord, Length::as_m).max(chord / 2.0);
-                // a side that bends to the right: into the bracket
-                let half = (chord / 2.0 / radius).min(1.0).asin();
-                let side = Segment::bulged(a, b, -(half / 2.0).tan());
-                let (w, h) = (width.as_m(), height.as_m());
-                let segments = vec![
-                    Segment::line(at(0.0, 0.0), at(w, 0.0)),
-                    Segment::line(at(w, 0.0), a),
-                    side,
-                    Segment::line(b, at(0.0, h)),
-                    Segment::line(at(0.0, h), at(0.0, 0.0)),
-                ];
-                Contour { closed: true, segments }
-            }
+            Self::Bracket { width, height, radius } => bracket(width, height, radius),
             Self::Polygon { diameter, sides } => polygon(diameter.as_m() / 2.0, sides),
         }
     }
+}
+
+/// A plate of a width whose top is half a circle.
+fn lug(width: f64, height: f64) -> Contour {
+    let at = |x: f64, y: f64| Point::new(x, y);
+    let radius = width / 2.0;
+    let shoulder = height - radius;
+    let arc = Arc { centre: at(radius, shoulder), turn: Turn::Left };
+    let top = Segment::arc(at(width, shoulder), at(0.0, shoulder), arc);
+    let mut segments = vec![Segment::line(at(0.0, 0.0), at(width, 0.0))];
+    if shoulder > 1e-9 {
+        segments.push(Segment::line(at(width, 0.0), at(width, shoulder)));
+        segments.push(top);
+        segments.push(Segment::line(at(0.0, shoulder), at(0.0, 0.0)));
+    } else {
+        segments.push(Segment { from: at(width, 0.0), to: at(0.0, 0.0), ..top });
+    }
+    Contour { closed: true, segments }
+}
+
+/// Two sides square to each other, and one that bends into the bracket by a radius.
+fn bracket(width: Length, height: Length, radius: Option<Length>) -> Contour {
+    let at = |x: f64, y: f64| Point::new(x, y);
+    let (w, h) = (width.as_m(), height.as_m());
+    let (a, b) = bracket_side(width, height);
+    let chord = a.distance(b);
+    let radius = radius.map_or(chord, Length::as_m).max(chord / 2.0);
+    // a side that bends to the right: into the bracket
+    let half = (chord / 2.0 / radius).min(1.0).asin();
+    let segments = vec![
+        Segment::line(at(0.0, 0.0), at(w, 0.0)),
+        Segment::line(at(w, 0.0), a),
+        Segment::bulged(a, b, -(half / 2.0).tan()),
+        Segment::line(b, at(0.0, h)),
+        Segment::line(at(0.0, h), at(0.0, 0.0)),
+    ];
+    Contour { closed: true, segments }
 }
 
 /// Where the curved side of a bracket begins and ends.

@@ -10,6 +10,20 @@ pub const BY_HAND: &str = "request";
 /// Density of steel, kg/m³. Source: `en_1993_1_2`.
 const DENSITY: f64 = 7_850.0;
 
+/// So many walls of a thickness leave something between them, or beside the one.
+fn room_for(walls: f64, thickness: Length, outside: Length) -> Result<()> {
+    if walls * thickness.as_m() < outside.as_m() {
+        return Ok(());
+    }
+    Err(Error::Contradiction {
+        input: "wall",
+        code: "wall_thicker_than_outside",
+        value: thickness.as_m(),
+        against: outside.as_m(),
+        unit: "m",
+    })
+}
+
 impl Profile {
     /// A shape by hand: family and sizes, no fillets.
     ///
@@ -25,25 +39,15 @@ impl Profile {
         SIZE.check(width.as_m())?;
         WALL.check(web.as_m())?;
         WALL.check(flange.as_m())?;
-        let across = if family.is_hollow() { 2.0 * web.as_m() } else { web.as_m() };
-        let down = match family {
-            Family::I | Family::Channel | Family::RectangularTube => 2.0 * flange.as_m(),
-            Family::Tee | Family::Angle => flange.as_m(),
+        let webs = if family.is_hollow() { 2.0 } else { 1.0 };
+        let flanges = match family {
+            Family::I | Family::Channel | Family::RectangularTube => 2.0,
+            Family::Tee | Family::Angle => 1.0,
             _ => 0.0,
         };
-        let solid = matches!(family, Family::Flat | Family::RoundBar);
-        let thick = |value: f64, against: f64| Error::Contradiction {
-            input: "wall",
-            code: "wall_thicker_than_outside",
-            value,
-            against,
-            unit: "m",
-        };
-        if !solid && across >= width.as_m() {
-            return Err(thick(web.as_m(), width.as_m()));
-        }
-        if !solid && down >= depth.as_m() {
-            return Err(thick(flange.as_m(), depth.as_m()));
+        if !matches!(family, Family::Flat | Family::RoundBar) {
+            room_for(webs, web, width)?;
+            room_for(flanges, flange, depth)?;
         }
         let none = Length::from_m(0.0);
         let mut made = Self {

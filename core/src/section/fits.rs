@@ -5,8 +5,8 @@ use crate::error::{Error, Result};
 use crate::quantity::Length;
 use crate::range::Range;
 use crate::section::asked::{
-    ALONG, BAR, BEVEL, Cut, DEPTH, Flanges, HEADER, LEFT, MITRE, OFFSET, OPENING, Opening, PIECE,
-    RADIUS, SADDLE, WEB_LEFT, kinds, web_of,
+    ALONG, BAR, BEVEL, Cut, CutKind, DEPTH, Flanges, HEADER, LEFT, MITRE, OFFSET, OPENING, Opening,
+    PIECE, RADIUS, SADDLE, WEB_LEFT, kinds, web_of,
 };
 use crate::section::panel::{Panel, at_web};
 use crate::section::profile::{Family, Profile};
@@ -34,20 +34,25 @@ impl Notch {
     }
 }
 
+fn is_offered(family: Family, kind: CutKind) -> Result<()> {
+    let offered = kinds(family);
+    if offered.contains(&kind) {
+        return Ok(());
+    }
+    Err(Error::UnknownChoice {
+        input: "cut.kind",
+        value: kind.code().to_owned(),
+        allowed: offered.iter().map(|kind| kind.code()).collect(),
+    })
+}
+
 /// Whether a cut can be made in a shape.
 ///
 /// # Errors
 /// `UnknownChoice` for a cut that the family is not offered, `OutOfRange` for a measure that is no measure of its
 /// kind, `Contradiction` for one that this shape has no room for.
 pub fn check(profile: &Profile, panels: &[Panel], cut: &Cut) -> Result<()> {
-    let offered = kinds(profile.family);
-    if !offered.contains(&cut.kind()) {
-        return Err(Error::UnknownChoice {
-            input: "cut.kind",
-            value: cut.kind().code().to_owned(),
-            allowed: offered.iter().map(|kind| kind.code()).collect(),
-        });
-    }
+    is_offered(profile.family, cut.kind())?;
     if profile.family == Family::RoundBar {
         BAR.check(profile.depth.as_m())?;
     }
@@ -59,14 +64,7 @@ pub fn check(profile: &Profile, panels: &[Panel], cut: &Cut) -> Result<()> {
         Cut::Saddle { header, angle } => {
             HEADER.check(header.as_m())?;
             SADDLE.check(angle.as_rad())?;
-            // the branch cannot be wider than what it stands on
-            let (branch, header) = (profile.depth.as_m(), header.as_m());
-            let fits = branch <= header * (1.0 + 1e-9);
-            if fits {
-                Ok(())
-            } else {
-                Err(contradiction("cut.header", "header_too_small", header, branch))
-            }
+            stands_on(profile.depth.as_m(), header.as_m())
         }
         Cut::Cope { length, depth, radius, flanges } => {
             ALONG.check(length.as_m())?;
@@ -89,6 +87,14 @@ pub fn check(profile: &Profile, panels: &[Panel], cut: &Cut) -> Result<()> {
             Range::new("cut.offset", "m", -room, room).check(offset.as_m()).map(|_| ())
         }
     }
+}
+
+/// A branch cannot be wider than what it stands on.
+fn stands_on(branch: f64, header: f64) -> Result<()> {
+    if branch <= header * (1.0 + 1e-9) {
+        return Ok(());
+    }
+    Err(contradiction("cut.header", "header_too_small", header, branch))
 }
 
 fn longer_than_radius(length: f64, radius: f64) -> Result<()> {

@@ -8,9 +8,10 @@ use std::f64::consts::PI;
 use crate::quantity::Angle;
 use crate::section::asked::{Cut, Flanges, Opening, web_of};
 use crate::section::fits::{Notch, into_web};
+use crate::section::outline::Point;
 use crate::section::panel::Panel;
 use crate::section::profile::{Family, Profile};
-use crate::section::reach::{Lie, Lying, Side, Wish, approach};
+use crate::section::reach::{Lying, Wish, approach};
 use crate::section::stroke::{Drawn, Held, Line, Stroke, StrokeStart, stroke};
 
 /// A line, where it begins and why it has its place.
@@ -232,8 +233,6 @@ fn from_the_ends(runs: usize) -> impl Iterator<Item = usize> {
 
 /// The strokes of a cut that does not part the shape across.
 pub(super) fn notch(profile: &Profile, panels: &[Panel], cut: &Cut, lying: Lying) -> Vec<Stroke> {
-    let Lying { lie, wish, .. } = lying;
-    let square = Angle::from_rad(0.0);
     let mut strokes: Vec<Stroke> = Vec::new();
     for spec in specs(profile, panels, cut) {
         let panel = &panels[spec.panel];
@@ -241,46 +240,29 @@ pub(super) fn notch(profile: &Profile, panels: &[Panel], cut: &Cut, lying: Lying
         let straight = spec.line.len() == 2;
         let whole = straight && spans(0.0) && spans(panel.width());
         let way = approach(panel, profile.family, whole, lying);
-        let outward = lie.turn(panel.outward());
-        let facing = if way.inside { (-outward.0, -outward.1) } else { outward };
-        let middle = panel.width() / 2.0;
-        let halves = way.parts.len() == 2;
-        let mut parts = way.parts.clone();
-        if halves && parts[0].1 == Side::Near {
-            // across the work first
-            parts.reverse();
-        }
-        for ((low, _), from) in &parts {
-            let line = match (halves, *low > 0.0) {
+        let to_the_middle = |from: Point| vec![from, (panel.width() / 2.0, from.1)];
+        for ((low, _), from) in way.in_order() {
+            let line = match (way.in_halves(), low > 0.0) {
                 (false, _) => spec.line.clone(),
-                (true, false) => vec![spec.line[0], (middle, spec.line[0].1)],
-                (true, true) => vec![spec.line[1], (middle, spec.line[1].1)],
+                (true, false) => to_the_middle(spec.line[0]),
+                (true, true) => to_the_middle(spec.line[1]),
             };
             // a web lies under its flange's kerf
             let kerf_of = (spec.start == StrokeStart::Kerf).then(|| strokes.len().checked_sub(1));
-            strokes.push(stroke(
-                Drawn {
-                    panel: (panel, spec.panel),
-                    line,
-                    bevel: square,
-                    start: (spec.start, kerf_of.flatten()),
-                    why: if way.reached { spec.why } else { "side_out_of_reach" },
-                },
-                &Held {
-                    attitude: way.attitude,
-                    inside: way.inside,
-                    face: if wish == Wish::Turned { Side::Above } else { Side::facing(facing) },
-                    from: *from,
-                    reached: way.reached,
-                    turned: false,
-                    lie: if wish == Wish::Turned { Lie::with_up(panel.outward()) } else { lie },
-                },
-            ));
+            let drawn = Drawn {
+                panel: (panel, spec.panel),
+                line,
+                bevel: Angle::from_rad(0.0),
+                start: (spec.start, kerf_of.flatten()),
+                why: if way.reached { spec.why } else { "side_out_of_reach" },
+            };
+            strokes.push(stroke(drawn, &Held::of(&way, panel, from, lying)));
         }
     }
     // a piece that is turned is turned whenever another panel comes
     for at in 1..strokes.len() {
-        strokes[at].turned = wish == Wish::Turned && strokes[at].panel != strokes[at - 1].panel;
+        strokes[at].turned =
+            lying.wish == Wish::Turned && strokes[at].panel != strokes[at - 1].panel;
     }
     strokes
 }

@@ -130,6 +130,9 @@ impl Lie {
     }
 }
 
+/// Stretches of a panel, each with the side that it is reached from.
+type Parts = Vec<((f64, f64), Side)>;
+
 /// One way of coming to a panel.
 #[derive(Clone, Debug, PartialEq)]
 pub struct Approach {
@@ -138,7 +141,7 @@ pub struct Approach {
     /// Where the flame is, seen from the panel: its outer or inner face.
     pub inside: bool,
     /// The parts of the panel, each with the side that it is reached from.
-    pub parts: Vec<((f64, f64), Side)>,
+    pub parts: Parts,
     /// Whether those sides are in reach.
     pub reached: bool,
     burden: f64,
@@ -162,27 +165,20 @@ fn approaches(panel: &Panel, family: Family, lie: Lie) -> Vec<Approach> {
         family,
         Family::RectangularTube | Family::RoundTube | Family::Pipe | Family::RoundBar
     );
-    let face = side(outward);
-    let mut all = vec![Approach {
-        attitude: Attitude::from(face),
-        inside: false,
-        parts: vec![(whole, face)],
+    let way = |inside: bool, from: Side, parts: Parts, awkward: f64| Approach {
+        attitude: Attitude::from(from),
+        inside,
+        parts,
         reached: true,
-        burden: face.burden(),
-    }];
-    let inner = side(opposite(outward));
-    let attitude = Attitude::from(inner);
+        burden: from.burden() + awkward,
+    };
+    let (face, inner) = (side(outward), side(opposite(outward)));
+    let mut all = vec![way(false, face, vec![(whole, face)], 0.0)];
     if panel.carries.is_some() {
-        let (first, last) = (opposite(tangent(panel)), tangent(panel));
+        let (first, last) = (side(opposite(tangent(panel))), side(tangent(panel)));
         let middle = width / 2.0;
-        let parts = vec![((0.0, middle), side(first)), ((middle, width), side(last))];
-        all.push(Approach {
-            attitude,
-            inside: true,
-            parts,
-            reached: true,
-            burden: inner.burden() + 2.0,
-        });
+        let halves = vec![((0.0, middle), first), ((middle, width), last)];
+        all.push(way(true, inner, halves, 2.0));
     } else if !hollow {
         // a channel's flange is come at from inside through the mouth
         let mouth = match (panel.element, panel.ends) {
@@ -190,13 +186,7 @@ fn approaches(panel: &Panel, family: Family, lie: Lie) -> Vec<Approach> {
             (Element::Flange, _) => side(tangent(panel)),
             _ => inner,
         };
-        all.push(Approach {
-            attitude,
-            inside: true,
-            parts: vec![(whole, mouth)],
-            reached: true,
-            burden: inner.burden() + 0.25,
-        });
+        all.push(way(true, inner, vec![(whole, mouth)], 0.25));
     }
     all
 }
@@ -232,6 +222,25 @@ pub enum Wish {
     Outside,
     /// The piece is turned until the outer face is up.
     Turned,
+}
+
+impl Approach {
+    /// The stretches in the order in which they are cut: of two halves the one across the work comes before the one near
+    /// by.
+    #[must_use]
+    pub fn in_order(&self) -> Parts {
+        let mut parts = self.parts.clone();
+        if self.in_halves() && parts[0].1 == Side::Near {
+            parts.reverse();
+        }
+        parts
+    }
+
+    /// Whether it is come at from both sides.
+    #[must_use]
+    pub fn in_halves(&self) -> bool {
+        self.parts.len() == 2
+    }
 }
 
 /// How a shape lies, what is asked for there, and what is in reach.

@@ -6,7 +6,7 @@
 use crate::quantity::{Angle, Area, Length};
 use crate::section::outline::Point;
 use crate::section::panel::{Element, Panel};
-use crate::section::reach::{Attitude, Lie, Side};
+use crate::section::reach::{Approach, Attitude, Lie, Lying, Side, Wish};
 
 /// A line over an unfolded panel: `u` and `z`, m.
 pub type Line = Vec<Point>;
@@ -236,6 +236,24 @@ pub(super) struct Held {
     pub reached: bool,
     pub turned: bool,
     pub lie: Lie,
+}
+
+impl Held {
+    /// As a panel is come at from a side; a piece that may be turned is turned until the panel is up.
+    pub(super) fn of(way: &Approach, panel: &Panel, from: Side, lying: Lying) -> Self {
+        let outward = lying.lie.turn(panel.outward());
+        let facing = if way.inside { (-outward.0, -outward.1) } else { outward };
+        let up = lying.wish == Wish::Turned;
+        Self {
+            attitude: way.attitude,
+            inside: way.inside,
+            face: if up { Side::Above } else { Side::facing(facing) },
+            from,
+            reached: way.reached,
+            turned: false,
+            lie: if up { Lie::with_up(panel.outward()) } else { lying.lie },
+        }
+    }
 }
 
 /// Measures a line and makes it a stroke.

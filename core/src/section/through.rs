@@ -12,7 +12,7 @@ use crate::section::development::{RoundEnd, height};
 use crate::section::outline::Point;
 use crate::section::panel::{End, Panel};
 use crate::section::profile::{Family, Profile};
-use crate::section::reach::{Approach, Attitude, Lie, Lying, Side, Wish, approach};
+use crate::section::reach::{Approach, Attitude, Lie, Lying, Wish, approach};
 use crate::section::stroke::{Drawn, Held, Line, Stroke, StrokeStart, stroke};
 
 /// The line of a cut over a whole panel.
@@ -175,49 +175,37 @@ pub(super) fn through(profile: &Profile, panels: &[Panel], cut: &Cut, lying: Lyi
         let line = line_over(profile, panel, cut);
         let (start, end, kerf) = begin(panels, *at, &order[..turn]);
         let kerf_of = kerf.and_then(|other| strokes.iter().position(|it| it.panel == other));
-        let mut parts = way.parts.clone();
-        if parts.len() == 2 && parts[0].1 == Side::Near {
-            // across the work first, the half near by last
-            parts.reverse();
-        }
-        for (span, from) in &parts {
-            let mut run = between(&line, *span);
+        for (span, from) in way.in_order() {
             // a half is begun at its own edge, a whole panel where `begin` says
-            let backward = if parts.len() == 2 { span.0 > 0.0 } else { end == 1 };
+            let backward = if way.in_halves() { span.0 > 0.0 } else { end == 1 };
+            let mut run = between(&line, span);
             if backward {
                 run.reverse();
             }
-            let outward = lie.turn(panel.outward());
-            let facing = if way.inside { (-outward.0, -outward.1) } else { outward };
-            strokes.push(stroke(
-                Drawn {
-                    panel: (panel, *at),
-                    line: run,
-                    bevel: tilt(profile, panel, cut),
-                    start: (start, kerf_of),
-                    why: "",
-                },
-                &Held {
-                    attitude: way.attitude,
-                    inside: way.inside,
-                    face: if by_turning { *from } else { Side::facing(facing) },
-                    from: *from,
-                    reached: way.reached,
-                    turned: by_turning && turn > 0,
-                    lie: if by_turning { Lie::with_up(panel.outward()) } else { lie },
-                },
-            ));
+            let drawn = Drawn {
+                panel: (panel, *at),
+                line: run,
+                bevel: tilt(profile, panel, cut),
+                start: (start, kerf_of),
+                why: "",
+            };
+            let held = Held::of(way, panel, from, lying);
+            strokes.push(stroke(drawn, &Held { turned: by_turning && turn > 0, ..held }));
         }
     }
     if profile.family == Family::RoundBar {
-        // set for where the path is longest, all the way
-        for stroke in &mut strokes {
-            stroke.through = profile.depth;
-            stroke.slow.clear();
-        }
+        as_thick_all_the_way(&mut strokes, profile.depth);
     }
     reasons(&mut strokes);
     strokes
+}
+
+/// Set for where the path is longest, all the way.
+fn as_thick_all_the_way(strokes: &mut [Stroke], depth: Length) {
+    for stroke in strokes {
+        stroke.through = depth;
+        stroke.slow.clear();
+    }
 }
 
 /// Why each has its place.

@@ -7,12 +7,12 @@
 use std::f64::consts::PI;
 
 use crate::code::Code;
-use crate::cut::{Process, Request, Start, plan as plan_cut};
+use crate::cut::{Process, Request, Settings, Start, plan as plan_cut};
 use crate::error::Error;
 use crate::note::{Level, Note};
 use crate::quantity::{Duration, Length};
 use crate::range::{Range, all};
-use crate::trace::{Kind, Measure};
+use crate::trace::{Kind, Measure, number};
 use crate::work::jet::Jet;
 use crate::work::stage::{Stage, WorkKind, WorkPlan};
 use crate::work::whole::as_one;
@@ -122,6 +122,35 @@ impl Circle {
     }
 }
 
+impl Circle {
+    /// Centre or bar, once round without a flame, heat in the scrap, the way round in thirds.
+    fn stages(&self, settings: &Settings, jet: &Jet) -> Vec<Stage> {
+        let (pivot, pace) = (self.pivot(settings.kerf), settings.travel_speed.set);
+        let scrap = match self.kept {
+            Kept::Disc => Kept::Hole,
+            Kept::Hole => Kept::Disc,
+        };
+        let set_up = match self.turned {
+            Turned::Pivot => Stage::by_hand("circle_pivot", 120.0),
+            Turned::Carriage => Stage::by_hand("circle_bar", 300.0),
+        };
+        let mut heat = jet.pressures();
+        heat.push(("scrap", Measure::Word(scrap.code())));
+        let mut stages = vec![
+            set_up.with(vec![number("pivot", Kind::Bore, pivot.as_m())]),
+            Stage::by_hand("circle_turn", 2.0 * PI * pivot.as_m() / DRY),
+            Stage::heating("circle_heat", settings.time.preheat).with(heat),
+        ];
+        let third = Duration::from_s(settings.time.cutting.as_s() / 3.0);
+        stages.extend(
+            ["circle_first", "circle_second", "circle_last"]
+                .map(|code| Stage::burning(code, third).with(jet.at_pace(pace))),
+        );
+        stages.push(Stage::by_hand("circle_out", settings.time.handling.as_s()));
+        stages
+    }
+}
+
 /// Plans the way round.
 ///
 /// # Errors
@@ -131,39 +160,7 @@ pub fn plan(asked: &Circle, base: &Request) -> Result<WorkPlan, Vec<Error>> {
     let like = asked.like(base);
     let settings = plan_cut(&like)?;
     let jet = Jet::of_cut(&settings);
-    let number = |name, kind, value| (name, Measure::Number(kind, value));
-    let (pivot, pace) = (asked.pivot(settings.kerf), settings.travel_speed.set);
-    let round = 2.0 * PI * pivot.as_m();
-    let scrap = match asked.kept {
-        Kept::Disc => Kept::Hole,
-        Kept::Hole => Kept::Disc,
-    };
-    let third = || {
-        let mut set = jet.pressures();
-        set.push(number("pace", Kind::Speed, pace.as_m_s()));
-        let time = Duration::from_s(settings.time.cutting.as_s() / 3.0);
-        (time, set)
-    };
-    let thirds = ["circle_first", "circle_second", "circle_last"].map(|code| {
-        let (time, set) = third();
-        Stage::burning(code, time).with(set)
-    });
-    let set_up = match asked.turned {
-        Turned::Pivot => ("circle_pivot", 120.0),
-        Turned::Carriage => ("circle_bar", 300.0),
-    };
-    let mut stages = vec![
-        Stage::by_hand(set_up.0, set_up.1).with(vec![number("pivot", Kind::Bore, pivot.as_m())]),
-        Stage::by_hand("circle_turn", round / DRY),
-        Stage::heating("circle_heat", settings.time.preheat).with({
-            let mut set = jet.pressures();
-            set.push(("scrap", Measure::Word(scrap.code())));
-            set
-        }),
-    ];
-    stages.extend(thirds);
-    let out = Stage::by_hand("circle_out", settings.time.handling.as_s());
-    stages.push(out);
+    let stages = asked.stages(&settings, &jet);
     let mut made = WorkPlan::of(WorkKind::Circle, stages, &jet.flows, &base.factors);
     made.notes.clone_from(&jet.notes);
     made.notes.extend(asked.notes());

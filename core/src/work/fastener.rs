@@ -9,14 +9,14 @@ use std::sync::LazyLock;
 
 use serde::Deserialize;
 
-use crate::cut::{Note, Process, Quality, Request, Stroke, plan as plan_cut};
+use crate::cut::{Note, Process, Quality, Request, Settings, Stroke, plan as plan_cut};
 use crate::error::Error;
 use crate::note::Level;
 use crate::quantity::{Duration, Length};
 use crate::range::Range;
 use crate::reference::{Table, read, table};
 use crate::steel::surface::Surface;
-use crate::trace::{Kind, Measure, Named};
+use crate::trace::{Kind, number};
 use crate::work::head::{ACROSS, Head};
 use crate::work::jet::Jet;
 use crate::work::oxygen::time_to_remove;
@@ -238,52 +238,60 @@ impl Fastener {
     }
 }
 
+impl Fastener {
+    /// Freed, heated, cut by what it takes, washed clean and driven out.
+    fn stages(
+        &self,
+        settings: &Settings,
+        jet: &Jet,
+        like: &Request,
+    ) -> crate::error::Result<Vec<Stage>> {
+        let cuts = self.cuts();
+        let (across, high) = self.size();
+        let threaded = self.what != What::Rivet && self.save.thread();
+        let axis = threaded.then(|| self.off_the_axis(settings.kerf)).transpose()?;
+        let axis = axis.map(|off| number("off_the_axis", Kind::Gap, off));
+        let mut last = jet.pressures();
+        last.extend(axis.clone());
+        let mut set = jet.at_pace(settings.travel_speed.set);
+        set.extend([
+            number("across", Kind::Gap, across.as_m()),
+            number("high", Kind::Gap, high.as_m()),
+            number("count", Kind::Count, cuts.count),
+        ]);
+        set.extend(axis);
+        let washing = like.factors.speed.at_pace(time_to_remove(cuts.left, jet.flows.oxygen));
+        let again = (cuts.count - 1.0).max(0.0);
+        let moving = settings.time.handling.as_s() + again * like.policy.reposition.as_s();
+        let hands = Duration::from_s(moving);
+        let code = if threaded { "wash_to_thread" } else { "fastener_wash_skin" };
+        let mut stages = vec![
+            Stage::by_hand("fastener_free", 60.0),
+            Stage::heating("fastener_heat", settings.time.preheat).with(jet.pressures()),
+        ];
+        if cuts.count < 1.0 {
+            let code = if threaded { code } else { cuts.code };
+            stages.push(Stage { hands, ..Stage::burning(code, washing) }.with(set));
+        } else {
+            let cutting = Duration::from_s(settings.time.cutting.as_s() * cuts.count);
+            stages.push(Stage { hands, ..Stage::burning(cuts.code, cutting) }.with(set));
+            stages.push(Stage::burning(code, washing).with(last));
+        }
+        stages.push(Stage::by_hand("fastener_out", 30.0));
+        Ok(stages)
+    }
+}
+
 /// Plans a fastener's end.
 ///
 /// # Errors
 /// Every input that is not possible.
 pub fn plan(asked: &Fastener, base: &Request) -> Result<WorkPlan, Vec<Error>> {
     DIAMETER.check(asked.diameter.as_m()).map_err(|error| vec![error])?;
-    let cuts = asked.cuts();
     let like = asked.like(base);
     let settings = plan_cut(&like)?;
     let jet = Jet::of_cut(&settings);
-    let number = |name, kind, value| (name, Measure::Number(kind, value));
-    let cutting = Duration::from_s(settings.time.cutting.as_s() * cuts.count);
-    let heat = Duration::from_s(settings.time.preheat.as_s());
-    let again = (cuts.count - 1.0).max(0.0);
-    let moving = settings.time.handling.as_s() + again * base.policy.reposition.as_s();
-    let (across, high) = asked.size();
-    let sizes: Vec<Named> = vec![
-        number("across", Kind::Gap, across.as_m()),
-        number("high", Kind::Gap, high.as_m()),
-        number("count", Kind::Count, cuts.count),
-    ];
-    let threaded = asked.what != What::Rivet && asked.save.thread();
-    let mut last = jet.pressures();
-    if threaded {
-        let off = asked.off_the_axis(settings.kerf).map_err(|error| vec![error])?;
-        last.push(number("off_the_axis", Kind::Gap, off));
-    }
-    let mut set = jet.pressures();
-    set.push(number("pace", Kind::Speed, settings.travel_speed.set.as_m_s()));
-    set.extend(sizes);
-    set.extend(last.iter().filter(|(name, _)| *name == "off_the_axis").cloned());
-    let washing = like.factors.speed.at_pace(time_to_remove(cuts.left, jet.flows.oxygen));
-    let code = if threaded { "wash_to_thread" } else { "fastener_wash_skin" };
-    let mut stages = vec![
-        Stage::by_hand("fastener_free", 60.0),
-        Stage::heating("fastener_heat", heat).with(jet.pressures()),
-    ];
-    let hands = Duration::from_s(moving);
-    if cuts.count < 1.0 {
-        let code = if threaded { code } else { cuts.code };
-        stages.push(Stage { hands, ..Stage::burning(code, washing) }.with(set));
-    } else {
-        stages.push(Stage { hands, ..Stage::burning(cuts.code, cutting) }.with(set));
-        stages.push(Stage::burning(code, washing).with(last));
-    }
-    stages.push(Stage::by_hand("fastener_out", 30.0));
+    let stages = asked.stages(&settings, &jet, &like).map_err(|error| vec![error])?;
     let mut made = WorkPlan::of(WorkKind::Fastener, stages, &jet.flows, &base.factors);
     made.notes = asked.notes();
     // the stages say how a head or a nut comes off

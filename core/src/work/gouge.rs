@@ -17,7 +17,7 @@ use crate::quantity::{Duration, GaugePressure, Length, Speed};
 use crate::range::{Range, all};
 use crate::tip::owned::{Tip, TipKind};
 use crate::tip::pressure::flow;
-use crate::trace::{Kind, Measure};
+use crate::trace::{Kind, Named, number};
 use crate::work::jet::Jet;
 use crate::work::oxygen::time_to_remove;
 use crate::work::stage::{Stage, WorkKind, WorkPlan};
@@ -116,6 +116,48 @@ fn pass(bore: Length) -> (f64, f64) {
     (width, DEPTH * width)
 }
 
+/// The torch's angle to the plate, degrees, as a stage says it.
+fn from_to([from, to]: [f64; 2]) -> Vec<Named> {
+    let angle = |name, degrees: f64| number(name, Kind::Angle, degrees.to_radians());
+    vec![angle("angle_from", from), angle("angle_to", to)]
+}
+
+/// A groove by its passes.
+struct Groove {
+    /// m.
+    width: f64,
+    passes: f64,
+    /// m³.
+    volume: f64,
+}
+
+impl Gouge {
+    /// Marked, heated for each pass, washed out and measured.
+    fn stages(&self, groove: &Groove, jet: &Jet, running: Duration) -> Vec<Stage> {
+        let Groove { width, passes, volume } = *groove;
+        let (depth, length) = (self.depth.as_m(), self.length.as_m());
+        let heat = Duration::from_s(jet.heat.as_s() * passes);
+        let mut heating = from_to(ANGLES.0);
+        heating.extend(jet.pressures());
+        let mut run = jet.pressures();
+        run.extend([
+            number("passes", Kind::Count, passes),
+            number("width", Kind::Gap, width),
+            number("depth_a_pass", Kind::Gap, depth / passes),
+            number("pace", Kind::Speed, passes * length / running.as_s()),
+        ]);
+        run.extend(from_to(ANGLES.1));
+        let measured =
+            [number("depth", Kind::Gap, depth), number("volume_mm3", Kind::Ratio, volume * 1e9)];
+        vec![
+            Stage::by_hand("gouge_mark", 60.0),
+            Stage::heating("gouge_heat", heat).with(heating),
+            Stage::burning("gouge_run", running).with(run),
+            Stage::by_hand("gouge_measure", 30.0).with(measured.to_vec()),
+        ]
+    }
+}
+
 /// Plans a groove.
 ///
 /// # Errors
@@ -132,31 +174,8 @@ pub fn plan(asked: &Gouge, base: &Request) -> std::result::Result<WorkPlan, Vec<
     let running = Duration::from_s(own.at_pace(by_oxygen).as_s().max(passes * length / FASTEST));
     let along = |time: Duration| Speed::from_m_s(length / time.as_s());
     let jet = jet.paced(along(by_oxygen), along(running), own);
-    let number = |name, kind, value| (name, Measure::Number(kind, value));
-    let degrees = |[from, to]: [f64; 2]| {
-        let angle = |name, degrees: f64| number(name, Kind::Angle, degrees.to_radians());
-        [angle("angle_from", from), angle("angle_to", to)]
-    };
-    let mut settings = jet.pressures();
-    settings.extend([
-        number("passes", Kind::Count, passes),
-        number("width", Kind::Gap, width),
-        number("depth_a_pass", Kind::Gap, depth / passes),
-        number("pace", Kind::Speed, passes * length / running.as_s()),
-    ]);
-    settings.extend(degrees(ANGLES.1));
-    let heat = Duration::from_s(jet.heat.as_s() * passes);
-    let mut heating = degrees(ANGLES.0).to_vec();
-    heating.extend(jet.pressures());
-    let stages = vec![
-        Stage::by_hand("gouge_mark", 60.0),
-        Stage::heating("gouge_heat", heat).with(heating),
-        Stage::burning("gouge_run", running).with(settings),
-        Stage::by_hand("gouge_measure", 30.0).with(vec![
-            number("depth", Kind::Gap, depth),
-            number("volume_mm3", Kind::Ratio, volume * 1e9),
-        ]),
-    ];
+    let groove = Groove { width, passes, volume };
+    let stages = asked.stages(&groove, &jet, running);
     let mut made = WorkPlan::of(WorkKind::Gouge, stages, &jet.flows, &base.factors);
     made.notes.clone_from(&jet.notes);
     if !owned {
@@ -164,8 +183,8 @@ pub fn plan(asked: &Gouge, base: &Request) -> std::result::Result<WorkPlan, Vec<
         made.notes.push(Note::new(Level::Caution, "work_no_gouging_tip", vec![bore]));
     }
     made.notes.push(Note::new(Level::Info, "work_by_oxygen", vec![]));
-    let width = Length::from_m(width);
-    made.cut = Some(Box::new(of_its_own(&made, &asked.like(base), &jet, width)?));
+    let like = asked.like(base);
+    made.cut = Some(Box::new(of_its_own(&made, &like, &jet, Length::from_m(width))?));
     made.tip = Some(jet.tip);
     Ok(made)
 }

@@ -13,7 +13,7 @@ use crate::error::Result;
 use crate::gas::OXYGEN;
 use crate::quantity::{Duration, GaugePressure, Length, Speed};
 use crate::source::{COMPUTED, FROM_MEMORY, OURS};
-use crate::trace::{Input, Kind, Measure, Named, Quantity, Trace, Tracer};
+use crate::trace::{Input, Kind, Measure, Named, Quantity, Trace, Tracer, number};
 use crate::work::stage::Fitted;
 
 /// What the pace of a jet of its own hangs on.
@@ -103,5 +103,12 @@ impl Jet {
         };
         let all = [named("oxygen_pressure", self.oxygen), named("fuel_pressure", self.fuel)];
         all.into_iter().flatten().collect()
+    }
+
+    /// [`Self::pressures`] with the pace of a stage that burns.
+    pub(super) fn at_pace(&self, pace: Speed) -> Vec<Named> {
+        let mut set = self.pressures();
+        set.push(number("pace", Kind::Speed, pace.as_m_s()));
+        set
     }
 }

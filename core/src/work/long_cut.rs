@@ -8,7 +8,7 @@ use crate::error::Error;
 use crate::note::Level;
 use crate::quantity::{Duration, Length};
 use crate::range::{Range, all};
-use crate::trace::{Kind, Measure};
+use crate::trace::{Kind, number};
 use crate::work::jet::Jet;
 use crate::work::stage::{Stage, WorkKind, WorkPlan};
 use crate::work::whole::as_one;
@@ -78,7 +78,6 @@ pub fn plan(asked: &LongCut, base: &Request) -> std::result::Result<WorkPlan, Ve
     let pace = settings.travel_speed.set.as_m_s() * PACE;
     let running = Duration::from_s(passes * asked.length.as_m() / pace);
     let heat = Duration::from_s(passes * settings.time.preheat.as_s());
-    let number = |name, kind, value| (name, Measure::Number(kind, value));
     let mut set = jet.pressures();
     set.extend([
         number("pace", Kind::Speed, pace),

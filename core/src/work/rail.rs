@@ -9,7 +9,7 @@ use crate::error::Error;
 use crate::note::Level;
 use crate::quantity::{Angle, Duration, Length, Speed};
 use crate::range::{Range, all};
-use crate::trace::{Kind, Measure};
+use crate::trace::{Kind, Measure, number};
 use crate::work::dial::{Dial, Timed};
 use crate::work::jet::Jet;
 use crate::work::stage::{Stage, WorkKind, WorkPlan};
@@ -107,6 +107,44 @@ impl Rail {
     }
 }
 
+impl Rail {
+    /// Track, head and height, a dry run, the cut with the weld it crosses, and out at the far edge.
+    fn stages(
+        &self,
+        settings: &Settings,
+        jet: &Jet,
+        crossing: Option<(Length, Speed)>,
+    ) -> Vec<Stage> {
+        let (length, highest) = (self.length.as_m(), self.highest.as_m());
+        let (pace, high) = (settings.travel_speed.set, settings.standoff.set.as_m());
+        let over = crossing.map_or(0.0, |(length, _)| length.as_m());
+        let running = Duration::from_s((length - over) / pace.as_m_s());
+        let track = number("length", Kind::Length, length);
+        let head = number("angle", Kind::Angle, self.bevel.as_rad());
+        let heights =
+            [number("standoff", Kind::Gap, high), number("lowest", Kind::Gap, high + highest)];
+        let mut stages = vec![
+            Stage::by_hand("rail_set", 180.0).with(vec![track]),
+            Stage::by_hand("rail_head", 60.0).with(vec![head]),
+            Stage::by_hand("rail_height", 60.0).with(heights.to_vec()),
+            Stage::by_hand("rail_dry_run", 2.0 * length / DRY),
+            Stage::heating("rail_heat", jet.heat).with(jet.pressures()),
+            Stage::burning("rail_travel", running).with(jet.at_pace(pace)),
+        ];
+        if let Some((weld, slow)) = crossing {
+            let time = Duration::from_s(weld.as_m() / slow.as_m_s());
+            let thick = self.thickness.as_m() + highest;
+            let set = vec![
+                number("pace", Kind::Speed, slow.as_m_s()),
+                number("thickness", Kind::Length, thick),
+            ];
+            stages.push(Stage::burning("rail_weld", time).with(set));
+        }
+        stages.push(Stage::by_hand("rail_run_out", 20.0));
+        stages
+    }
+}
+
 /// Plans a cut by carriage.
 ///
 /// # Errors
@@ -117,42 +155,7 @@ pub fn plan(asked: &Rail, base: &Request) -> std::result::Result<WorkPlan, Vec<E
     let settings = plan_cut(&like)?;
     let jet = Jet::of_cut(&settings);
     let pace = settings.travel_speed.set;
-    let crossing = asked.crossing(base)?;
-    let over = crossing.map_or(0.0, |(length, _)| length.as_m());
-    let number = |name, kind, value| (name, Measure::Number(kind, value));
-    let high = settings.standoff.set.as_m();
-    let mut set = jet.pressures();
-    set.push(number("pace", Kind::Speed, pace.as_m_s()));
-    let mut stages = vec![
-        Stage::by_hand("rail_set", 180.0).with(vec![number(
-            "length",
-            Kind::Length,
-            asked.length.as_m(),
-        )]),
-        Stage::by_hand("rail_head", 60.0).with(vec![number(
-            "angle",
-            Kind::Angle,
-            asked.bevel.as_rad(),
-        )]),
-        Stage::by_hand("rail_height", 60.0).with(vec![
-            number("standoff", Kind::Gap, high),
-            number("lowest", Kind::Gap, high + asked.highest.as_m()),
-        ]),
-        Stage::by_hand("rail_dry_run", 2.0 * asked.length.as_m() / DRY),
-        Stage::heating("rail_heat", jet.heat).with(jet.pressures()),
-        Stage::burning(
-            "rail_travel",
-            Duration::from_s((asked.length.as_m() - over) / pace.as_m_s()),
-        )
-        .with(set),
-    ];
-    if let Some((length, pace)) = crossing {
-        let time = Duration::from_s(length.as_m() / pace.as_m_s());
-        let mut set = vec![number("pace", Kind::Speed, pace.as_m_s())];
-        set.push(number("thickness", Kind::Length, asked.thickness.as_m() + asked.highest.as_m()));
-        stages.push(Stage::burning("rail_weld", time).with(set));
-    }
-    stages.push(Stage::by_hand("rail_run_out", 20.0));
+    let stages = asked.stages(&settings, &jet, asked.crossing(base)?);
     let mut made = WorkPlan::of(WorkKind::Rail, stages, &jet.flows, &base.factors);
     made.notes.clone_from(&jet.notes);
     made.notes.extend(asked.height_note(&settings));

@@ -9,7 +9,7 @@ use crate::error::{Error, Result};
 use crate::note::Level;
 use crate::quantity::{Duration, Length, Speed};
 use crate::range::{Range, all};
-use crate::trace::{Kind, Measure};
+use crate::trace::{Kind, Measure, number};
 use crate::work::jet::Jet;
 use crate::work::oxygen::time_to_remove;
 use crate::work::stage::{Stage, WorkKind, WorkPlan};
@@ -104,7 +104,6 @@ pub fn plan(asked: &Wash, base: &Request) -> std::result::Result<WorkPlan, Vec<E
     let running = own.at_pace(by_oxygen);
     let along = |time: Duration| Speed::from_m_s(length / time.as_s());
     let jet = jet.paced(along(by_oxygen), along(running), own);
-    let number = |name, kind, value| (name, Measure::Number(kind, value));
     let left = number("leave", Kind::Gap, leave);
     let mut settings = jet.pressures();
     let pace = number("pace", Kind::Speed, along(running).as_m_s());

@@ -12,7 +12,7 @@ use crate::doors::enter::only_judged;
 use crate::error::{ApiError, ApiResult};
 use crate::http::body::Limit;
 
-/// What is computed, looked up and kept of a run and an edge.
+/// What is computed of a cut, a job, a shape and a piece of gear, and what is read of words.
 fn worked(v1: Scope) -> Scope {
     v1.service(cut::preview::preview)
         .service(job::draft::draft)
@@ -24,37 +24,7 @@ fn worked(v1: Scope) -> Scope {
         .service(job::nest::nest_job)
         .service(job::kept_lists::write_list)
         .service(shop::chart_file::write_chart)
-        .service(edge::signs::list_findings)
-        .service(edge::signs::list_causes)
-        .service(edge::diagnosis::diagnoses)
-        .service(edge::grade::grade)
-        .service(edge::trouble::list_troubles)
-        .service(edge::recovery::recovery)
-        .service(edge::weights::list_weights)
-        .service(edge::prediction::prediction)
-        .service(setup::run_sheet::write_sheet)
         .service(work::plan::plan_torch_work)
-        .service(run::show)
-        .service(run::keep)
-        .service(run::show_record)
-        .service(run::runs::list)
-        .service(run::runs::begin)
-        .service(run::runs::show)
-        .service(run::runs::show_record)
-        .service(run::job_record::show_job_record)
-        .service(run::shop_runs::shop_runs)
-        .service(run::runs::keep)
-        .configure(record::routes)
-        .service(edge::kept::list)
-        .service(edge::kept::create)
-        .service(edge::kept::change)
-        .service(edge::kept::delete)
-        .service(edge::kept::restore)
-        .service(edge::photos::add)
-        .service(edge::photos::show)
-        .service(edge::photos::show_small)
-        .service(edge::photos::delete)
-        .service(edge::photos::restore)
         .service(section::profiles::list_profiles)
         .service(section::profiles::outline)
         .service(cut::strokes::strokes)
@@ -71,6 +41,44 @@ fn worked(v1: Scope) -> Scope {
         .service(entry::typed::field)
         .service(entry::part::part)
         .service(reference::reference)
+}
+
+/// What is said and kept of a run at the torch.
+fn at_the_torch(v1: Scope) -> Scope {
+    v1.service(setup::run_sheet::write_sheet)
+        .service(run::show)
+        .service(run::keep)
+        .service(run::show_record)
+        .service(run::runs::list)
+        .service(run::runs::begin)
+        .service(run::runs::show)
+        .service(run::runs::show_record)
+        .service(run::job_record::show_job_record)
+        .service(run::shop_runs::shop_runs)
+        .service(run::runs::keep)
+        .configure(record::routes)
+}
+
+/// What is said and kept of an edge.
+fn of_an_edge(v1: Scope) -> Scope {
+    v1.service(edge::signs::list_findings)
+        .service(edge::signs::list_causes)
+        .service(edge::diagnosis::diagnoses)
+        .service(edge::grade::grade)
+        .service(edge::trouble::list_troubles)
+        .service(edge::recovery::recovery)
+        .service(edge::weights::list_weights)
+        .service(edge::prediction::prediction)
+        .service(edge::kept::list)
+        .service(edge::kept::create)
+        .service(edge::kept::change)
+        .service(edge::kept::delete)
+        .service(edge::kept::restore)
+        .service(edge::photos::add)
+        .service(edge::photos::show)
+        .service(edge::photos::show_small)
+        .service(edge::photos::delete)
+        .service(edge::photos::restore)
 }
 
 /// What people make and change.
@@ -135,6 +143,10 @@ fn people_and_doors(v1: Scope) -> Scope {
         .service(people::trail::list)
 }
 
+fn every_path(v1: Scope) -> Scope {
+    people_and_doors(kept(of_an_edge(at_the_torch(worked(v1)))))
+}
+
 /// Registers every path.
 pub fn routes(app: &mut web::ServiceConfig) {
     // these take whole files
@@ -165,7 +177,7 @@ pub fn routes(app: &mut web::ServiceConfig) {
             .service(health::health)
             .service(health::ready)
             .service(openapi::document)
-            .service(people_and_doors(kept(worked(v1))).default_service(web::to(nothing)))
+            .service(every_path(v1).default_service(web::to(nothing)))
             .default_service(web::to(nothing)),
     );
 }

@@ -12,7 +12,7 @@ use crate::api::record::quotes::{NewQuoteRequest, offered};
 use crate::api::record::trials::{NewTrialRequest, designed};
 use crate::api::run::cut_by::To;
 use crate::api::run::event::keep_all;
-use crate::demo::known::{DemoError, Known, ago, named, read};
+use crate::demo::known::{DemoError, Known, ago, named, read, written};
 use crate::http::body::read as read_body;
 use crate::http::caller::Caller;
 use crate::store::job_lines::JobLine;
@@ -155,7 +155,6 @@ fn told(
     person: Option<Uuid>,
     known: &Known<'_>,
 ) -> Result<Vec<Value>, DemoError> {
-    use time::format_description::well_known::Rfc3339;
     let bottle = gear(known, &entry.oxygen.cylinder)?;
     let gauge = |kpa: f64| json!({ "gas": "oxygen", "where": "contents", "pressure_kpa": kpa, "gear_id": bottle });
     let mut all = vec![("reading", gauge(entry.oxygen.before_kpa))];
@@ -175,8 +174,7 @@ fn told(
     all.into_iter()
         .zip(1_u32..)
         .map(|((kind, body), place)| {
-            let at = (begun + step * place).format(&Rfc3339);
-            let at = at.map_err(|error| DemoError::Line("a time".into(), error.to_string()))?;
+            let at = written(begun + step * place)?;
             Ok(json!({ "id": Uuid::now_v7(), "happened_at": at, "person_id": person, "kind": kind, "body": body }))
         })
         .collect()

@@ -2,6 +2,7 @@
 
 use std::path::Path;
 
+use time::format_description::well_known::Rfc3339;
 use time::{Duration, OffsetDateTime};
 use uuid::Uuid;
 
@@ -41,9 +42,15 @@ pub fn named(all: &Named, name: &str) -> Option<Uuid> {
 /// # Errors
 /// Only for a year that no calendar has.
 pub fn moment(days: i64) -> Result<String, DemoError> {
-    use time::format_description::well_known::Rfc3339;
-    let text = ago(days).format(&Rfc3339);
-    text.map_err(|error| DemoError::Line("a time".into(), error.to_string()))
+    written(ago(days))
+}
+
+/// A time of day, as the interface takes it.
+///
+/// # Errors
+/// Only for a year that no calendar has.
+pub fn written(at: OffsetDateTime) -> Result<String, DemoError> {
+    at.format(&Rfc3339).map_err(|error| DemoError::Line("a time".into(), error.to_string()))
 }
 
 /// Why a demo cannot be loaded.

@@ -126,33 +126,40 @@ pub(super) async fn load_line(
     let request = serde_json::to_value(&planned).map_err(crate::error::ApiError::from)?;
     let settings = planned.to_work()?.settings();
     let settings = settings.map_err(|errors| crate::error::faults(&errors))?;
-    let mut loaded = Loaded {
+    let card = match entry.card_days_ago {
+        None => None,
+        Some(days) => {
+            let title = format!("{}: {}", job.name, echo);
+            let plan = PlanRequest { job_line_id: Some(id), title, request: request.clone() };
+            Some(load_card(pool, &plan, by, days).await?)
+        }
+    };
+    Ok(Loaded {
         line: id,
-        card: None,
+        card,
         pace_mm_min: plan.travel_speed_mm_min.set,
         oxygen_kpa: plan.oxygen_pressure_kpa.map_or(0.0, |at| at.set),
         start_s: plan.start_preheat_s.set,
         kerf_mm: plan.kerf_mm,
         clean_up_s: settings.time.clean_up.as_s(),
-        tip: plan.tip.name.clone().flatten(),
-        request: request.clone(),
-    };
-    if let Some(days) = entry.card_days_ago {
-        let title = format!("{}: {}", job.name, echo);
-        let plan = PlanRequest { job_line_id: Some(id), title, request };
-        let body = json!({ "job_line_id": id, "title": plan.title, "request": plan.request });
-        let card = Uuid::now_v7();
-        // written with its age at once: a plan is never changed afterwards
-        plans::put(
-            &mut *pool.acquire().await?,
-            RowKey { id: card, by },
-            &new_plan(&plan, ago(days))?,
-            &body,
-        )
-        .await?;
-        loaded.card = Some(card);
-    }
-    Ok(loaded)
+        tip: plan.tip.name.flatten(),
+        request,
+    })
+}
+
+/// A card, written with its age at once: a plan is never changed afterwards.
+async fn load_card(
+    pool: &PgPool,
+    plan: &PlanRequest,
+    by: Option<Uuid>,
+    days_ago: i64,
+) -> Result<Uuid, DemoError> {
+    let body =
+        json!({ "job_line_id": plan.job_line_id, "title": plan.title, "request": plan.request });
+    let card = Uuid::now_v7();
+    let new = new_plan(plan, ago(days_ago))?;
+    plans::put(&mut *pool.acquire().await?, RowKey { id: card, by }, &new, &body).await?;
+    Ok(card)
 }
 
 /// Makes the cards anew whose figures the shop's burns have moved, as a planner would.

@@ -17,7 +17,7 @@ use time::{Duration, OffsetDateTime};
 use uuid::Uuid;
 
 use crate::api::people::clearances::{ClearanceRequest, checked as clearance};
-use crate::demo::known::{Known, Loaded, Named, ago, read};
+use crate::demo::known::{Known, Loaded, Named, ago, read, written};
 use crate::demo::lines::{LineEntry, LinePlace, cards_anew, load_line};
 use crate::http::body::read as read_body;
 use crate::plan::gear_checked::{GearSaid, checked};
@@ -179,41 +179,13 @@ async fn load_rack(
     pool: &PgPool,
     entries: Vec<GearEntry>,
 ) -> Result<Vec<(String, Uuid)>, DemoError> {
-    use time::format_description::well_known::Rfc3339;
-    let moment = |hours: i64| {
-        let then = OffsetDateTime::now_utc() - Duration::hours(hours);
-        then.format(&Rfc3339).map_err(|error| DemoError::Line("a time".into(), error.to_string()))
-    };
     let mut labels = Vec::new();
     for entry in entries {
-        let mut fields = entry.fields;
-        if let Some(days) = entry.inspected_days_ago {
-            fields["inspected_on"] = json!(ago(days).date().to_string());
-        }
-        if let Some(hours) = entry.read_hours_ago {
-            fields["read_at"] = json!(moment(hours)?);
-        }
-        if let Some(hours) = entry.upright_hours_ago {
-            fields["upright_since"] = json!(moment(hours)?);
-        }
-        let new = NewGear {
-            kind: entry.kind,
-            label: entry.label,
-            fields,
-            in_service: entry.out_because.is_empty(),
-            out_because: entry.out_because,
-        };
-        let said = GearSaid {
-            label: Some(&new.label),
-            fields: Some(&new.fields),
-            in_service: new.in_service,
-            out_because: &new.out_because,
-        };
-        checked(&new.kind, &said)?;
+        let (new, read_before) = entry.gear()?;
         let body = serde_json::to_value(&new).map_err(crate::error::ApiError::from)?;
         let id = Uuid::now_v7();
         gear::put(&mut *pool.acquire().await?, RowKey { id, by: None }, &new, &body).await?;
-        for before in entry.read_before {
+        for before in read_before {
             let mut fields = new.fields.clone();
             for (key, value) in before.fields {
                 fields[key] = value;
@@ -223,6 +195,38 @@ async fn load_rack(
         labels.push((new.label, id));
     }
     Ok(labels)
+}
+
+impl GearEntry {
+    /// The piece, with its days and hours counted back from now, and how it was read before.
+    fn gear(self) -> Result<(NewGear, Vec<ReadBefore>), DemoError> {
+        let hours = |hours: i64| written(OffsetDateTime::now_utc() - Duration::hours(hours));
+        let mut fields = self.fields;
+        if let Some(days) = self.inspected_days_ago {
+            fields["inspected_on"] = json!(ago(days).date().to_string());
+        }
+        if let Some(read) = self.read_hours_ago {
+            fields["read_at"] = json!(hours(read)?);
+        }
+        if let Some(stood) = self.upright_hours_ago {
+            fields["upright_since"] = json!(hours(stood)?);
+        }
+        let new = NewGear {
+            kind: self.kind,
+            label: self.label,
+            fields,
+            in_service: self.out_because.is_empty(),
+            out_because: self.out_because,
+        };
+        let said = GearSaid {
+            label: Some(&new.label),
+            fields: Some(&new.fields),
+            in_service: new.in_service,
+            out_because: &new.out_because,
+        };
+        checked(&new.kind, &said)?;
+        Ok((new, self.read_before))
+    }
 }
 
 async fn load_job(

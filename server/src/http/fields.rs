@@ -210,6 +210,21 @@ impl Fields {
         });
     }
 
+    /// A count; the `default` when it is left out. 6.0 is one, 2.9 is refused.
+    #[allow(
+        clippy::cast_possible_truncation,
+        clippy::cast_sign_loss,
+        reason = "whole, of a range that begins at 0 or above"
+    )]
+    pub fn whole(
+        &mut self,
+        field: &NumberField<'_>,
+        given: Option<&Given>,
+        default: Option<u32>,
+    ) -> u32 {
+        self.number(field, given, default.map(f64::from)) as u32
+    }
+
     /// A number in SI where one was said.
     pub fn number_if_said(
         &mut self,

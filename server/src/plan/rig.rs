@@ -165,51 +165,73 @@ impl Rig {
         if let Some(parts) = said.as_object_mut() {
             parts.remove("rack");
         }
+        let found = Standing::of(shop, rig);
+        let hose = |place: &str| {
+            let told = || rig["gas"][place]["length_m"].as_f64();
+            found.at(place, "length_m").as_f64().or_else(told)
+        };
+        let hoses = ["oxygen_hose", "fuel_hose"].into_iter().filter_map(hose);
+        Self {
+            notes: found.0.iter().flat_map(|(_, view)| view.notes.iter().cloned()).collect(),
+            gauges: found.gauges(),
+            build_of_torch: found.at("torch", "build").as_str().map(str::to_owned),
+            longest_hose: hoses.reduce(f64::max),
+            gear: if rig["rack"].is_object() { found.gear(shop) } else { Value::Null },
+            said,
+        }
+    }
+}
+
+/// The gear that a rig names, each by its place.
+struct Standing<'a>(Vec<(&'a str, &'a GearView)>);
+
+impl<'a> Standing<'a> {
+    fn of(shop: &'a Shop, rig: &'a Value) -> Self {
         let places = rig["rack"].as_object().into_iter().flatten();
-        let found: Vec<(&str, &GearView)> = places
-            .filter_map(|(place, id)| {
-                let view = shop.rack.iter().find(|view| *id == json!(view.gear.record.id))?;
-                Some((place.as_str(), view))
-            })
-            .collect();
-        let mut gear = if rig["rack"].is_object() { json!({ "gear": {} }) } else { Value::Null };
-        for (place, view) in &found {
+        let found = places.filter_map(|(place, id)| {
+            let view = shop.rack.iter().find(|view| *id == json!(view.gear.record.id))?;
+            Some((place.as_str(), view))
+        });
+        Self(found.collect())
+    }
+
+    /// What is kept of the piece at a place.
+    fn at(&self, place: &str, field: &str) -> &Value {
+        let view = self.0.iter().find(|(known, _)| *known == place);
+        view.map_or(&Value::Null, |(_, view)| &view.gear.fields[field])
+    }
+
+    fn face(&self, place: &str) -> GaugeFace {
+        let printed = self.at(place, "printed_in").as_str();
+        GaugeFace {
+            major_kpa: self.at(place, "major_kpa").as_f64(),
+            minor_kpa: self.at(place, "minor_kpa").as_f64(),
+            red_from_kpa: self.at(place, "red_from_kpa").as_f64(),
+            printed_in: printed.and_then(GaugeUnit::of).map(Code::code),
+        }
+    }
+
+    fn gauges(&self) -> Gauges {
+        Gauges {
+            oxygen_kpa: self.at("oxygen_regulator", "scale_kpa").as_f64(),
+            fuel_kpa: self.at("fuel_regulator", "scale_kpa").as_f64(),
+            oxygen_face: self.face("oxygen_regulator"),
+            fuel_face: self.face("fuel_regulator"),
+        }
+    }
+
+    /// The gear as a request names it.
+    fn gear(&self, shop: &Shop) -> Value {
+        let mut gear = json!({ "gear": {} });
+        for (place, view) in &self.0 {
             json_patch::merge(&mut gear, &part_of(place, view));
         }
-        if let Some(there) = arrestors(shop).filter(|_| gear.is_object()) {
+        if let Some(there) = arrestors(shop) {
             let demanded = shop.settings.get("arrestors").is_some_and(|told| told == "demanded");
             gear["gear"]["arrestors"] = json!(there);
             gear["gear"]["arrestors_demanded"] = json!(demanded);
         }
-        let at = |place: &str, field: &str| {
-            let view = found.iter().find(|(known, _)| *known == place);
-            view.map_or(&Value::Null, |(_, view)| &view.gear.fields[field])
-        };
-        let face = |place: &str| GaugeFace {
-            major_kpa: at(place, "major_kpa").as_f64(),
-            minor_kpa: at(place, "minor_kpa").as_f64(),
-            red_from_kpa: at(place, "red_from_kpa").as_f64(),
-            printed_in: at(place, "printed_in").as_str().and_then(GaugeUnit::of).map(Code::code),
-        };
-        let hose = |place: &str| {
-            at(place, "length_m").as_f64().or_else(|| rig["gas"][place]["length_m"].as_f64())
-        };
-        Self {
-            notes: found.iter().flat_map(|(_, view)| view.notes.iter().cloned()).collect(),
-            gauges: Gauges {
-                oxygen_kpa: at("oxygen_regulator", "scale_kpa").as_f64(),
-                fuel_kpa: at("fuel_regulator", "scale_kpa").as_f64(),
-                oxygen_face: face("oxygen_regulator"),
-                fuel_face: face("fuel_regulator"),
-            },
-            build_of_torch: at("torch", "build").as_str().map(str::to_owned),
-            longest_hose: ["oxygen_hose", "fuel_hose"]
-                .into_iter()
-                .filter_map(hose)
-                .reduce(f64::max),
-            gear,
-            said,
-        }
+        gear
     }
 }
 

@@ -168,39 +168,15 @@ pub async fn keep(
     event: &RunEvent,
     with: &With<'_>,
 ) -> ApiResult<Arrived> {
-    let (kind, body) = event.columns()?;
     let mut work = conn.begin().await?;
     // one after the other within a job, so that what is asked for since a moment misses nothing
     sqlx::query("SELECT pg_advisory_xact_lock(hashtextextended($1::text, 0))")
         .bind(job)
         .execute(&mut *work)
         .await?;
-    let sql =
-        "INSERT INTO run_events (id, job_id, run_id, happened_at, person_id, kind, body, made_from, verified, device_id, from_revoked)
-               VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11) ON CONFLICT (id) DO NOTHING";
-    let added = sqlx::query(sql)
-        .bind(event.id)
-        .bind(job)
-        .bind(run)
-        .bind(event.happened_at)
-        .bind(event.person_id)
-        .bind(&kind)
-        .bind(&body)
-        .bind(&event.made_from)
-        .bind(event.verified)
-        .bind(event.device_id)
-        .bind(event.from_revoked)
-        .execute(&mut *work)
-        .await?;
-    if added.rows_affected() == 0 {
-        let known = "SELECT made_from = $2 AND job_id = $3 FROM run_events WHERE id = $1";
-        let same: Option<bool> = sqlx::query_scalar(known)
-            .bind(event.id)
-            .bind(&event.made_from)
-            .bind(job)
-            .fetch_optional(&mut *work)
-            .await?;
-        return Ok(if same == Some(true) { Arrived::Again } else { Arrived::Different });
+    if !insert(&mut work, (job, run), event).await? {
+        let same = is_known(&mut work, job, event).await?;
+        return Ok(if same { Arrived::Again } else { Arrived::Different });
     }
     let key = RowKey { id: event.id, by: event.person_id };
     if let Some(burn) = with.burn {
@@ -219,6 +195,45 @@ pub async fn keep(
     }
     work.commit().await?;
     Ok(Arrived::New)
+}
+
+/// Adds the row of an event; false where its id is known.
+async fn insert(
+    conn: &mut PgConnection,
+    (job, run): (Uuid, Uuid),
+    event: &RunEvent,
+) -> ApiResult<bool> {
+    let (kind, body) = event.columns()?;
+    let sql = "INSERT INTO run_events
+                   (id, job_id, run_id, happened_at, person_id, kind, body, made_from, verified, device_id, from_revoked)
+               VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11) ON CONFLICT (id) DO NOTHING";
+    let added = sqlx::query(sql)
+        .bind(event.id)
+        .bind(job)
+        .bind(run)
+        .bind(event.happened_at)
+        .bind(event.person_id)
+        .bind(&kind)
+        .bind(&body)
+        .bind(&event.made_from)
+        .bind(event.verified)
+        .bind(event.device_id)
+        .bind(event.from_revoked)
+        .execute(conn)
+        .await?;
+    Ok(added.rows_affected() > 0)
+}
+
+/// Whether the same was sent before.
+async fn is_known(conn: &mut PgConnection, job: Uuid, event: &RunEvent) -> ApiResult<bool> {
+    let known = "SELECT made_from = $2 AND job_id = $3 FROM run_events WHERE id = $1";
+    let same: Option<bool> = sqlx::query_scalar(known)
+        .bind(event.id)
+        .bind(&event.made_from)
+        .bind(job)
+        .fetch_optional(conn)
+        .await?;
+    Ok(same == Some(true))
 }
 
 /// The oxygen delivery gauge as it was read last in a run before a moment, kPa.

@@ -11,6 +11,21 @@ mod gas;
 
 pub use gas::{Amounts, Flows, amounts};
 
+const TIME_INPUTS: &[Input] = &[
+    Input::Thickness,
+    Input::Length,
+    Input::Fuel,
+    Input::Process,
+    Input::Quality,
+    Input::Surface,
+    Input::Start,
+    Input::PlateTemperature,
+    Input::Purity,
+    Input::Tip,
+    Input::Policy,
+    Input::Learned,
+];
+
 /// Where a hand cut is stopped on purpose.
 #[derive(Clone, Debug, PartialEq)]
 pub struct Starts {
@@ -96,72 +111,66 @@ pub fn times(
     pace: Speed,
 ) -> (Times, Trace) {
     let again = f64::from(starts - 1);
-    let first = preheat.first.set.as_s();
     let cutting = request.cut.length.as_m() / pace.as_m_s();
     let ground = grinding(request).as_s();
     let handling =
         request.policy.handling.as_s() + again * request.policy.reposition.as_s() + ground;
-    let own = request.factors.clean_up;
-    let clean_up = request.policy.clean_up_per_m.as_s() * request.cut.length.as_m() * own.factor;
+    let clean_up = request.policy.clean_up_per_m.as_s()
+        * request.cut.length.as_m()
+        * request.factors.clean_up.factor;
     let times = Times {
-        preheat: Duration::from_s(first + again * preheat.restart.as_s()),
+        preheat: Duration::from_s(preheat.first.set.as_s() + again * preheat.restart.as_s()),
         cutting: Duration::from_s(cutting),
         handling: Duration::from_s(handling),
         clean_up: Duration::from_s(clean_up),
     };
-    let mut trace = Tracer::new(
-        Quantity::Time,
-        &[
-            Input::Thickness,
-            Input::Length,
-            Input::Fuel,
-            Input::Process,
-            Input::Quality,
-            Input::Surface,
-            Input::Start,
-            Input::PlateTemperature,
-            Input::Purity,
-            Input::Tip,
-            Input::Policy,
-            Input::Learned,
-        ],
-    );
-    trace.number("time_first_preheat", Kind::Duration, first, COMPUTED);
-    if starts > 1 {
-        trace.step(
-            "time_restarts",
-            Measure::Number(Kind::Duration, again * preheat.restart.as_s()),
-            OURS,
-            vec![
-                ("count", Measure::Number(Kind::Count, again)),
-                ("factor", Measure::Number(Kind::Ratio, RESTART_FACTOR)),
-            ],
-        );
-    }
+
+    let mut trace = Tracer::new(Quantity::Time, TIME_INPUTS);
+    trace.number("time_first_preheat", Kind::Duration, preheat.first.set.as_s(), COMPUTED);
+    restarts_told(again, preheat.restart, &mut trace);
+    let of_cutting = vec![
+        ("length", Measure::Number(Kind::Length, request.cut.length.as_m())),
+        ("speed", Measure::Number(Kind::Speed, pace.as_m_s())),
+    ];
     trace
-        .step(
-            "time_cutting",
-            Measure::Number(Kind::Duration, cutting),
-            COMPUTED,
-            vec![
-                ("length", Measure::Number(Kind::Length, request.cut.length.as_m())),
-                ("speed", Measure::Number(Kind::Speed, pace.as_m_s())),
-            ],
-        )
+        .step("time_cutting", Measure::Number(Kind::Duration, cutting), COMPUTED, of_cutting)
         .number("time_handling", Kind::Duration, handling - ground, SHOP);
-    if ground > 0.0 {
+    grinding_told(request, ground, &mut trace);
+    clean_up_told(request, times.clean_up, &mut trace);
+    trace.number("result_time", Kind::Duration, times.total().as_s(), COMPUTED);
+    (times, trace.done())
+}
+
+/// Heating again after each of so many stops, if there are any.
+fn restarts_told(again: f64, restart: Duration, trace: &mut Tracer) {
+    if again > 0.0 {
+        let value = Measure::Number(Kind::Duration, again * restart.as_s());
+        let of = vec![
+            ("count", Measure::Number(Kind::Count, again)),
+            ("factor", Measure::Number(Kind::Ratio, RESTART_FACTOR)),
+        ];
+        trace.step("time_restarts", value, OURS, of);
+    }
+}
+
+/// Grinding the faces, where any are ground.
+fn grinding_told(request: &Request, seconds: f64, trace: &mut Tracer) {
+    if seconds > 0.0 {
         let count = Measure::Number(Kind::Count, f64::from(faces(request).ground));
-        let value = Measure::Number(Kind::Duration, ground);
+        let value = Measure::Number(Kind::Duration, seconds);
         trace.step("time_grinding", value, OURS, vec![("count", count)]);
     }
-    if clean_up > 0.0 {
-        let told = vec![
+}
+
+/// Chipping and grinding the edge, where the shop counts it.
+fn clean_up_told(request: &Request, time: Duration, trace: &mut Tracer) {
+    let own = request.factors.clean_up;
+    if time.as_s() > 0.0 {
+        let of = vec![
             ("n", Measure::Number(Kind::Count, f64::from(own.n))),
             ("factor", Measure::Number(Kind::Ratio, own.factor)),
         ];
         let code = if own.is_told() { "time_clean_up_learned" } else { "time_clean_up" };
-        trace.step(code, Measure::Number(Kind::Duration, clean_up), SHOP, told);
+        trace.step(code, Measure::Number(Kind::Duration, time.as_s()), SHOP, of);
     }
-    trace.number("result_time", Kind::Duration, times.total().as_s(), COMPUTED);
-    (times, trace.done())
 }

@@ -13,10 +13,11 @@ use crate::cut::section::strokes::{requests_of, way_plan};
 use crate::cut::settings::Settings;
 use crate::error::Error;
 use crate::quantity::Length;
-use crate::section::balance::part;
+use crate::section::balance::{Part, part};
 use crate::section::carry::YIELD;
-use crate::section::freed::{BeingCut, freed};
-use crate::section::held::Holding;
+use crate::section::freed::{BeingCut, Freed, freed};
+use crate::section::held::{Hold, Holding};
+use crate::section::panel::Panel;
 use crate::section::{Way, strokes};
 use crate::steel::grade::grade;
 use crate::tip::owned::Tip;
@@ -63,37 +64,48 @@ pub fn plan_section(asked: &SectionRequest) -> std::result::Result<SectionPlan, 
         // every family has a way without turning
         return Err(vec![Error::Missing { input: "way", needed_for: "section" }]);
     };
-    let cut = &asked.asked.cut;
-    let of = |length: Length, is_drop| (length, part(&asked.profile, cut, length, is_drop));
+    let Parted { piece, drop, freed, holds } = parted(asked, &found.panels, &way);
+    let mut made = SectionPlan {
+        panels: found.panels,
+        way,
+        holds,
+        freed,
+        strokes: planned,
+        totals: sum,
+        ways,
+        one_tip,
+        piece,
+        drop,
+        notes: Vec::new(),
+    };
+    made.notes = section_notes(asked, &made);
+    Ok(made)
+}
+
+/// What a cut parts the shape into, and what holds it.
+struct Parted {
+    piece: Option<Part>,
+    drop: Option<Part>,
+    freed: Vec<Freed>,
+    holds: Vec<Hold>,
+}
+
+fn parted(asked: &SectionRequest, panels: &[Panel], way: &Way) -> Parted {
+    let (profile, cut) = (&asked.profile, &asked.asked.cut);
+    let of = |length: Length, is_drop| (length, part(profile, cut, length, is_drop));
     let piece = asked.piece.map(|length| of(length, false));
     let drop = asked.drop.filter(|_| cut.is_across()).map(|length| of(length, true));
-    let (profile, panels) = (&asked.profile, &found.panels);
-    let shape = BeingCut { profile, panels, strokes: &way.strokes };
-    let loose = freed(shape, cut, drop);
+    let freed = freed(BeingCut { profile, panels, strokes: &way.strokes }, cut, drop);
     let holding = Holding {
-        shape: (&asked.profile, &found.panels),
+        shape: (profile, panels),
         cut,
         strokes: &way.strokes,
         piece,
         drop,
         strength: strength(&asked.base),
     };
-    let holds = holding.holds(&loose);
-    let mut made = SectionPlan {
-        panels: found.panels,
-        way,
-        holds,
-        freed: loose,
-        strokes: planned,
-        totals: sum,
-        ways,
-        one_tip,
-        piece: piece.map(|(_, part)| part),
-        drop: drop.map(|(_, part)| part),
-        notes: Vec::new(),
-    };
-    made.notes = section_notes(asked, &made);
-    Ok(made)
+    let holds = holding.holds(&freed);
+    Parted { piece: piece.map(|(_, part)| part), drop: drop.map(|(_, part)| part), freed, holds }
 }
 
 impl SectionPlan {

@@ -116,58 +116,66 @@ fn cells(table: &Table, at: usize) -> impl Iterator<Item = Place<'_>> {
     })
 }
 
+/// What the columns leave unclear; what a comma stands for is asked once.
 fn asked(table: &Table, columns: &[Column<Role>], answered: &Answered) -> Vec<Ask> {
     let mut asks = Vec::new();
     for (at, column) in columns.iter().enumerate() {
         if column.role == Role::Date && answered.dates.is_none() {
-            let unclear = |(_, cell): Place<'_>| {
-                let (written, _) = date::day(cell)?;
-                matches!(written, date::Written::Unclear(_)).then_some((cell.to_owned(), written))
-            };
-            let all: Vec<_> = cells(table, at).filter_map(unclear).collect();
-            let unread =
-                |order: &Order| all.iter().filter(|(_, it)| it.day(*order).is_none()).count();
-            if let Some((example, _)) = all.first() {
-                let choices = Order::ALL.iter().map(|order| (order.code(), unread(order)));
-                let (example, choices) = (example.clone(), choices.collect());
-                asks.push(Ask { what: What::Dates, column: at, example, choices });
-            }
+            asks.extend(dates_asked(table, at));
         }
         if column.role.units().is_empty() {
             continue;
         }
-        let comma = |decimal| {
-            let unread = |&(_, cell): &Place<'_>| figure::figure(cell, Some(decimal)).is_err();
-            cells(table, at).filter(unread).count()
-        };
-        let first = cells(table, at)
-            .find(|(_, cell)| figure::figure(cell, answered.decimal) == Err("decimal_unclear"));
-        if let Some((_, cell)) = first
-            && !asks.iter().any(|ask| ask.what == What::Decimal)
-        {
-            let choices = Decimal::ALL.iter().map(|it| (it.code(), comma(*it))).collect();
-            asks.push(Ask { what: What::Decimal, column: at, example: cell.to_owned(), choices });
+        if !asks.iter().any(|ask: &Ask| ask.what == What::Decimal) {
+            asks.extend(decimal_asked(table, at, answered));
         }
-        let bare = cells(table, at).find(|(_, cell)| {
-            let ways = [answered.decimal, Some(Decimal::Comma), Some(Decimal::Point)];
-            let bare = |way| figure::figure(cell, way).is_ok_and(|figure| figure.unit.is_none());
-            ways.into_iter().any(bare)
-        });
-        if let Some((_, cell)) = bare
-            && column.unit.is_none()
-        {
-            let mut choices: Vec<(&str, usize)> = Vec::new();
-            let mut seen = Vec::new();
-            for (name, si) in column.role.units() {
-                if !seen.contains(&si) {
-                    seen.push(si);
-                    choices.push((name, 0));
-                }
-            }
-            asks.push(Ask { what: What::Unit, column: at, example: cell.to_owned(), choices });
+        if column.unit.is_none() {
+            asks.extend(unit_asked(table, at, column.role, answered.decimal));
         }
     }
     asks
+}
+
+/// Asks for the order of days where one may be read in two ways.
+fn dates_asked(table: &Table, at: usize) -> Option<Ask> {
+    let unclear = |(_, cell): Place<'_>| {
+        let (written, _) = date::day(cell)?;
+        matches!(written, date::Written::Unclear(_)).then_some((cell.to_owned(), written))
+    };
+    let all: Vec<_> = cells(table, at).filter_map(unclear).collect();
+    let unread = |order: &Order| all.iter().filter(|(_, it)| it.day(*order).is_none()).count();
+    let choices = Order::ALL.iter().map(|order| (order.code(), unread(order))).collect();
+    let (example, _) = all.first()?;
+    Some(Ask { what: What::Dates, column: at, example: example.clone(), choices })
+}
+
+/// Asks what a comma stands for where a figure may be read in two ways.
+fn decimal_asked(table: &Table, at: usize, answered: &Answered) -> Option<Ask> {
+    let unclear = |cell| figure::figure(cell, answered.decimal) == Err("decimal_unclear");
+    let (_, cell) = cells(table, at).find(|(_, cell)| unclear(cell))?;
+    let unread = |decimal| {
+        cells(table, at).filter(|(_, it)| figure::figure(it, Some(decimal)).is_err()).count()
+    };
+    let choices = Decimal::ALL.iter().map(|it| (it.code(), unread(*it))).collect();
+    Some(Ask { what: What::Decimal, column: at, example: cell.to_owned(), choices })
+}
+
+/// Asks for the unit of a column where a figure stands bare.
+fn unit_asked(table: &Table, at: usize, role: Role, decimal: Option<Decimal>) -> Option<Ask> {
+    let (_, cell) = cells(table, at).find(|(_, cell)| {
+        let ways = [decimal, Some(Decimal::Comma), Some(Decimal::Point)];
+        let bare = |way| figure::figure(cell, way).is_ok_and(|figure| figure.unit.is_none());
+        ways.into_iter().any(bare)
+    })?;
+    let mut choices: Vec<(&str, usize)> = Vec::new();
+    let mut seen = Vec::new();
+    for (name, si) in role.units() {
+        if !seen.contains(&si) {
+            seen.push(si);
+            choices.push((name, 0));
+        }
+    }
+    Some(Ask { what: What::Unit, column: at, example: cell.to_owned(), choices })
 }
 
 fn outcome(word: &str) -> Option<Outcome> {

@@ -69,56 +69,67 @@ fn fuel(words: &Words) -> Option<(Fuel, usize)> {
     Fuel::of(first).map(|fuel| (fuel, 1))
 }
 
+impl SaidHeat {
+    /// Keeps what is said; whether it was said before.
+    fn twice(&mut self, says: Given) -> bool {
+        match says {
+            Given::Flow(flow) => self.flow.replace(flow).is_some(),
+            Given::Hot(hot) => self.temperature.replace(hot).is_some(),
+            Given::Spell(spell) => self.spell.replace(spell).is_some(),
+        }
+    }
+}
+
+const fn problem(code: &'static str, span: Range<usize>) -> Problem {
+    Problem { code, span: Some(span), offers: Vec::new() }
+}
+
+/// What is asked of a word that says nothing here; nothing of a filler.
+fn unread((word, place): &(String, Range<usize>)) -> Option<Problem> {
+    let number = word.starts_with(|c: char| c.is_ascii_digit());
+    let code = if number { "missing_unit" } else { "unknown_word" };
+    (!FILLERS.contains(&word.as_str())).then(|| problem(code, place.clone()))
+}
+
+/// Where the word stands that makes it such a line: first, and with nothing after it that has no place here.
+fn lead(words: &Words) -> Option<Range<usize>> {
+    let (lead, place) = words.first()?;
+    let known = words.get(1).is_none_or(|(next, _)| {
+        given(&words[1..]).is_some()
+            || fuel(&words[1..]).is_some()
+            || FILLERS.contains(&next.as_str())
+    });
+    (LEADS.contains(&lead.as_str()) && known).then(|| place.clone())
+}
+
 /// Reads such a line; `None` where it is none: a heat number begins with the same word, and is no measure.
 pub(super) fn read(text: &str) -> Option<Line> {
     let words = words(text);
-    let (lead, place) = words.first()?;
-    if !LEADS.contains(&lead.as_str()) {
-        return None;
-    }
-    let known = |at: usize| {
-        given(&words[at..]).is_some()
-            || fuel(&words[at..]).is_some()
-            || FILLERS.contains(&words[at].0.as_str())
-    };
-    if words.len() > 1 && !known(1) {
-        return None;
-    }
+    let place = lead(&words)?;
     let mut line = Line::default();
-    let mark = |span| Mark { part: "work", span, assumed: None };
-    let problem = |code, span| Problem { code, span: Some(span), offers: Vec::new() };
-    line.marks.push(mark(place.clone()));
+    line.marks.push(Mark::plain("work", place));
     let mut said = SaidHeat::default();
     let mut at = 1;
     while at < words.len() {
         let span = |taken: usize| words[at].1.start..words[at + taken - 1].1.end;
-        if let Some((says, taken)) = given(&words[at..]) {
-            let twice = match says {
-                Given::Flow(flow) => said.flow.replace(flow).is_some(),
-                Given::Hot(hot) => said.temperature.replace(hot).is_some(),
-                Given::Spell(spell) => said.spell.replace(spell).is_some(),
-            };
+        let taken = if let Some((says, taken)) = given(&words[at..]) {
             let place = span(taken);
-            if twice {
+            if said.twice(says) {
                 line.problems.push(problem("said_twice", place));
             } else {
                 said.typed.push(text[place.clone()].to_owned());
-                line.marks.push(mark(place));
+                line.marks.push(Mark::plain("work", place));
             }
-            at += taken;
+            taken
         } else if let Some((fuel, taken)) = fuel(&words[at..]) {
             line.understood.fuel = Some(fuel);
-            line.marks.push(mark(span(taken)));
-            at += taken;
+            line.marks.push(Mark::plain("work", span(taken)));
+            taken
         } else {
-            let (word, place) = &words[at];
-            if !FILLERS.contains(&word.as_str()) {
-                let number = word.starts_with(|c: char| c.is_ascii_digit());
-                let code = if number { "missing_unit" } else { "unknown_word" };
-                line.problems.push(problem(code, place.clone()));
-            }
-            at += 1;
-        }
+            line.problems.extend(unread(&words[at]));
+            1
+        };
+        at += taken;
     }
     if said.flow.is_none() && line.problems.is_empty() {
         line.problems.push(Problem { code: "missing_flow", span: None, offers: Vec::new() });

@@ -10,6 +10,8 @@ mod heat;
 pub mod said;
 mod words;
 
+use std::ops::Range;
+
 use crate::entry::measure::{Measured, System, TypedLength, measure};
 use crate::entry::said::{Line, Mark, Problem, Understood};
 use crate::entry::token::{Form, Token, TokenKind, tokens};
@@ -96,12 +98,12 @@ pub fn read(text: &str) -> Option<Line> {
 }
 
 impl Reader<'_> {
-    fn span(&self, from: usize, taken: usize) -> std::ops::Range<usize> {
+    fn span(&self, from: usize, taken: usize) -> Range<usize> {
         let last = (from + taken).min(self.tokens.len()) - 1;
         self.tokens[from].span.start..self.tokens[last].span.end
     }
 
-    fn problem(&mut self, code: &'static str, span: std::ops::Range<usize>) {
+    fn problem(&mut self, code: &'static str, span: Range<usize>) {
         self.problems.push(Problem { code, span: Some(span), offers: Vec::new() });
     }
 
@@ -135,20 +137,7 @@ impl Reader<'_> {
         let (span, token) = (self.span(self.at, taken), self.at + taken);
         let mark = |assumed| Mark { part: "work", span: span.clone(), assumed };
         match measured {
-            Measured::Bare(_) if whole && self.counts(taken) => {
-                if (1.0..=10_000.0).contains(&value) {
-                    #[allow(
-                        clippy::cast_possible_truncation,
-                        clippy::cast_sign_loss,
-                        reason = "checked just now"
-                    )]
-                    let count = value as u32;
-                    self.count = Some(count);
-                    self.marks.push(Mark { part: "count", span, assumed: None });
-                } else {
-                    self.problem("count_out_of_range", span);
-                }
-            }
+            Measured::Bare(_) if whole && self.counts(taken) => self.count(value, span),
             Measured::Length(value, bare) => {
                 let mark = mark(bare.then_some("bare_fraction_is_inches"));
                 self.lengths.push(Found { value, token, mark, bare: false, role: None });
@@ -171,26 +160,32 @@ impl Reader<'_> {
         self.at = token;
     }
 
+    fn count(&mut self, value: f64, span: Range<usize>) {
+        if !(1.0..=10_000.0).contains(&value) {
+            return self.problem("count_out_of_range", span);
+        }
+        #[allow(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "checked above")]
+        let count = value as u32;
+        self.count = Some(count);
+        self.marks.push(Mark::plain("count", span));
+    }
+
     fn word(&mut self) {
-        let Some((found, taken)) = word(self.tokens, self.at) else {
-            let span = self.span(self.at, 1);
-            self.problem("unknown_word", span);
-            self.at += 1;
-            return;
+        let (found, taken) = match word(self.tokens, self.at) {
+            Some((found, taken)) if self.belongs(found) => (found, taken),
+            strange => {
+                let taken = strange.map_or(1, |(_, taken)| taken);
+                let span = self.span(self.at, taken);
+                self.problem("unknown_word", span);
+                self.at += taken;
+                return;
+            }
         };
         let span = self.span(self.at, taken);
-        if !self.belongs(found) {
-            self.problem("unknown_word", span);
-            self.at += taken;
-            return;
-        }
         match found {
             Word::Is(role) if self.sparing && role == Role::Thickness => self.spare(Save::Plate),
             Word::Is(role) => self.name(role),
-            Word::Off(what) if self.sparing => {
-                _ = what;
-                self.spare(Save::Stud);
-            }
+            Word::Off(_) if self.sparing => self.spare(Save::Stud),
             Word::Off(what) => self.said.what = Some(what),
             Word::Thread => self.spare(Save::Stud),
             Word::Both if self.sparing => self.spare(Save::Both),
@@ -203,20 +198,14 @@ impl Reader<'_> {
             Word::Fuel(fuel) => self.fuel = Some(fuel),
             Word::Metric(mm) => {
                 let value = TypedLength { amount: mm, system: System::Metric };
-                let mark = Mark { part: "work", span: span.clone(), assumed: None };
-                let token = self.at + taken;
-                self.lengths.push(Found {
-                    value,
-                    token,
-                    mark,
-                    bare: false,
-                    role: Some(Role::Diameter),
-                });
+                let mark = Mark::plain("work", span.clone());
+                let (token, role) = (self.at + taken, Some(Role::Diameter));
+                self.lengths.push(Found { value, token, mark, bare: false, role });
             }
             Word::Both | Word::Lead(_) | Word::Bar | Word::Times | Word::Filler => {}
         }
         if !matches!(found, Word::Metric(_)) {
-            self.marks.push(Mark { part: "work", span, assumed: None });
+            self.marks.push(Mark::plain("work", span));
         }
         self.at += taken;
     }

@@ -153,60 +153,13 @@ impl SaidWork {
     #[must_use]
     pub fn echo(&self) -> String {
         let of = |length: Option<TypedLength>, word: &str| {
-            length.map(|length| format!("{} {word}", length.echo()).trim().to_owned())
+            length.map(|length| format!("{} {word}", length.echo()))
         };
         let spared = match self.save {
             Save::None => None,
             Save::Stud => Some("save the stud"),
             Save::Plate => Some("save the plate"),
             Save::Both => Some("save both"),
-        };
-        let coated = match self.coated {
-            Coated::None => None,
-            Coated::Zinc => Some("galvanised"),
-            Coated::Cadmium => Some("cadmium"),
-        };
-        let lead = match self.kind {
-            WorkKind::Rail => "rail".to_owned(),
-            WorkKind::Fastener => {
-                let off = self.what.map_or("bolt head", |what| match what {
-                    What::Rivet => "rivet",
-                    What::BoltHead => "bolt head",
-                    What::Nut => "nut",
-                    What::Stud => "stud",
-                });
-                let size = of(self.diameter, "");
-                let rusted = self.rusted.then_some("rusted").map(str::to_owned);
-                let head = self.head.map(|head| match head {
-                    Head::Button => "button",
-                    Head::Pan => "pan",
-                    Head::Countersunk => "countersunk",
-                    Head::Hex => "hex",
-                });
-                ["cut off".to_owned()]
-                    .into_iter()
-                    .chain(rusted)
-                    .chain(head.map(str::to_owned))
-                    .chain(coated.map(str::to_owned))
-                    .chain(size)
-                    .chain([off.to_owned()])
-                    .collect::<Vec<_>>()
-                    .join(" ")
-            }
-            WorkKind::Wash => "wash off bar".to_owned(),
-            WorkKind::Gouge => "gouge".to_owned(),
-            WorkKind::LongCut => "long cut".to_owned(),
-            WorkKind::Circle => {
-                let kept = if self.kept == Kept::Disc { "disc" } else { "hole" };
-                let by = if self.turned == Turned::Pivot { "pivot" } else { "radius bar" };
-                let size = of(self.diameter, "").unwrap_or_default();
-                format!("circle {kept} {size} by {by}")
-            }
-            WorkKind::TakeApart => {
-                let pieces: Vec<String> = self.pieces.iter().map(SaidPiece::echo).collect();
-                format!("take apart: {}", pieces.join("; "))
-            }
-            WorkKind::Heat => self.heat.echo(),
         };
         let parts = [
             of(self.depth, "deep"),
@@ -218,6 +171,58 @@ impl SaidWork {
             self.bevel.map(|bevel| format!("{} deg", (bevel.as_deg() * 1e9).round() / 1e9)),
             spared.map(str::to_owned),
         ];
-        [lead].into_iter().chain(parts.into_iter().flatten()).collect::<Vec<_>>().join(", ")
+        let parts = parts.into_iter().flatten();
+        [self.lead()].into_iter().chain(parts).collect::<Vec<_>>().join(", ")
+    }
+
+    /// The words that say which work it is.
+    fn lead(&self) -> String {
+        match self.kind {
+            WorkKind::Rail => "rail".to_owned(),
+            WorkKind::Fastener => self.fastener(),
+            WorkKind::Wash => "wash off bar".to_owned(),
+            WorkKind::Gouge => "gouge".to_owned(),
+            WorkKind::LongCut => "long cut".to_owned(),
+            WorkKind::Circle => {
+                let kept = if self.kept == Kept::Disc { "disc" } else { "hole" };
+                let by = if self.turned == Turned::Pivot { "pivot" } else { "radius bar" };
+                let size = self.size().unwrap_or_default();
+                format!("circle {kept} {size} by {by}")
+            }
+            WorkKind::TakeApart => {
+                let pieces: Vec<String> = self.pieces.iter().map(SaidPiece::echo).collect();
+                format!("take apart: {}", pieces.join("; "))
+            }
+            WorkKind::Heat => self.heat.echo(),
+        }
+    }
+
+    fn size(&self) -> Option<String> {
+        self.diameter.map(|size| size.echo())
+    }
+
+    /// What is cut off, with all that is said of it.
+    fn fastener(&self) -> String {
+        let coated = match self.coated {
+            Coated::None => None,
+            Coated::Zinc => Some("galvanised"),
+            Coated::Cadmium => Some("cadmium"),
+        };
+        let off = self.what.map_or("bolt head", |what| match what {
+            What::Rivet => "rivet",
+            What::BoltHead => "bolt head",
+            What::Nut => "nut",
+            What::Stud => "stud",
+        });
+        let head = self.head.map(|head| match head {
+            Head::Button => "button",
+            Head::Pan => "pan",
+            Head::Countersunk => "countersunk",
+            Head::Hex => "hex",
+        });
+        let size = self.size();
+        let rusted = self.rusted.then_some("rusted");
+        let words = [Some("cut off"), rusted, head, coated, size.as_deref(), Some(off)];
+        words.into_iter().flatten().collect::<Vec<_>>().join(" ")
     }
 }

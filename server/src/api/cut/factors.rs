@@ -72,7 +72,7 @@ impl FactorsWire {
             let of = NumberField::new(format!("factors.{name}"), &limits::LEARNED, Kind::Ratio);
             let n = NumberField::new(format!("factors.{name}_n"), &limits::BURNS, Kind::Count);
             let factor = fields.number(&of, factor, Some(1.0));
-            Own { factor, n: whole(fields.number(&n, burns, Some(0.0))) }
+            Own { factor, n: fields.whole(&n, burns, Some(0)) }
         };
         let from = self;
         Factors {
@@ -91,14 +91,4 @@ impl FactorsWire {
                 .map(Length::from_m),
         }
     }
-}
-
-/// A number that was checked to be small and whole enough: whatever follows the point is cut.
-#[allow(
-    clippy::cast_possible_truncation,
-    clippy::cast_sign_loss,
-    reason = "inside the range of its field"
-)]
-pub(super) fn whole(number: f64) -> u32 {
-    number as u32
 }

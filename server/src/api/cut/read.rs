@@ -3,18 +3,15 @@
 use std::sync::Arc;
 
 use galvanon_core::cut::{
-    Access, CutInput, GasInput, Handedness, Policy, Process, Quality, Request, ScrapSide, Start,
+    Access, CutInput, GasInput, Handedness, Process, Quality, Request, ScrapSide, Start,
     SteelInput, Stroke, Tip, Work, limits,
 };
 use galvanon_core::gas::fuel::Torch;
-use galvanon_core::quantity::{
-    AbsolutePressure, Angle, Duration, GaugePressure, Length, Temperature,
-};
+use galvanon_core::quantity::{Angle, GaugePressure, Length, Temperature};
 use galvanon_core::steel::surface::Surface;
 use galvanon_core::trace::Kind;
 use serde_json::Value;
 
-use crate::api::cut::factors::whole;
 use crate::api::cut::gear::read_gear;
 use crate::api::cut::prices::read_prices;
 use crate::api::cut::request::CutPlanRequest;
@@ -110,7 +107,7 @@ impl CutPlanRequest {
             gas: self.gas(fields),
             tip: self.tip.as_ref().map(|tip| read_tip(fields, "tip", tip)),
             drawer: self.drawer(fields),
-            policy: self.policy(fields),
+            policy: self.policy.as_ref().map(|policy| policy.read(fields)).unwrap_or_default(),
             factors: self.factors.as_ref().map(|own| own.read(fields)).unwrap_or_default(),
             gear: read_gear(fields, self.gear.as_ref()),
             prices: self.prices.as_ref().map(|prices| read_prices(fields, prices)),
@@ -135,43 +132,34 @@ impl CutPlanRequest {
     fn steel(&self, fields: &mut Fields) -> SteelInput {
         let steel = &self.steel;
         let thickness = NumberField::new("steel.thickness_mm", &limits::THICKNESS, Kind::Length);
-        let temperature = NumberField::new(
-            "steel.plate_temperature_c",
-            &limits::PLATE_TEMPERATURE,
-            Kind::Temperature,
-        );
+        let layers = NumberField::new("steel.layers", &limits::LAYERS, Kind::Count);
+        let path = "steel.plate_temperature_c";
+        let temperature = NumberField::new(path, &limits::PLATE_TEMPERATURE, Kind::Temperature);
         if let Some(heat) = &steel.heat_number {
             fields.text("steel.heat_number", heat, LONGEST_HEAT);
         }
-        let usual = Temperature::from_c(20.0).as_k();
+        let least = self.unless_section(limits::THICKNESS.low);
+        let usual = Some(Temperature::from_c(20.0).as_k());
         let clean = Some(Surface::Clean);
+        let grade = steel.grade.as_ref();
+        let parts = steel.composition_percent.as_ref();
         SteelInput {
             thickness: Length::from_m(fields.number(
                 &thickness,
                 steel.thickness_mm.as_ref(),
-                self.unless_section(limits::THICKNESS.low),
+                least,
             )),
-            grade: self
-                .steel
-                .grade
-                .as_ref()
-                .and_then(|given| read_grade(fields, "steel.grade", given)),
-            composition: steel
-                .composition_percent
-                .as_ref()
+            grade: grade.and_then(|given| read_grade(fields, "steel.grade", given)),
+            composition: parts
                 .and_then(|parts| read_composition(fields, "steel.composition_percent", parts)),
-            layers: whole(fields.number(
-                &NumberField::new("steel.layers", &limits::LAYERS, Kind::Count),
-                steel.layers.as_ref(),
-                Some(1.0),
-            )),
+            layers: fields.whole(&layers, steel.layers.as_ref(), Some(1)),
             sealed: steel.sealed.unwrap_or(false),
             ventilation_named: steel.ventilation_named.unwrap_or(false),
             access: fields.code("steel.access", steel.access.as_ref(), Some(Access::Both)),
             plate_temperature: Temperature::from_k(fields.number(
                 &temperature,
                 steel.plate_temperature_c.as_ref(),
-                Some(usual),
+                usual,
             )),
             surface: fields.code("steel.surface", steel.surface.as_ref(), clean),
             back_surface: fields.code("steel.back_surface", steel.back_surface.as_ref(), clean),
@@ -183,7 +171,7 @@ impl CutPlanRequest {
         let length = NumberField::new("cut.length_mm", &limits::CUT_LENGTH, Kind::Length);
         let bevel = NumberField::new("cut.bevel_deg", &limits::BEVEL, Kind::Angle);
         let count = NumberField::new("cut.count", &limits::COUNT, Kind::Count);
-        let count = whole(fields.number(&count, cut.count.as_ref(), Some(1.0)));
+        let count = fields.whole(&count, cut.count.as_ref(), Some(1));
         CutInput {
             length: Length::from_m(fields.number(
                 &length,
@@ -247,82 +235,5 @@ impl CutPlanRequest {
     fn drawer(&self, fields: &mut Fields) -> Vec<Tip> {
         let tips = self.drawer.iter().flatten().enumerate();
         tips.map(|(i, tip)| read_tip(fields, &format!("drawer.{i}"), tip)).collect()
-    }
-
-    fn policy(&self, fields: &mut Fields) -> Policy {
-        let usual = Policy::default();
-        let Some(policy) = &self.policy else { return usual };
-        let one =
-            NumberField::new("policy.one_pressure_kpa", &limits::ONE_PRESSURE, Kind::Pressure);
-        let reach = NumberField::new("policy.reach_mm", &limits::REACH, Kind::Length);
-        let handling = NumberField::new("policy.handling_s", &limits::HANDLING, Kind::Duration);
-        let reposition = NumberField::new("policy.reposition_s", &limits::HANDLING, Kind::Duration);
-        let clean_up = NumberField::new("policy.clean_up_s_m", &limits::HANDLING, Kind::Duration);
-        let ambient =
-            NumberField::new("policy.ambient_pressure_kpa", &limits::AMBIENT, Kind::Pressure);
-        let discharge =
-            NumberField::new("policy.discharge_coefficient", &limits::DISCHARGE, Kind::Ratio);
-        let loss =
-            NumberField::new("policy.torch_loss_percent", &limits::TORCH_LOSS, Kind::Percent);
-        Policy {
-            pressure_school: fields.code(
-                "policy.pressure_school",
-                policy.pressure_school.as_ref(),
-                Some(usual.pressure_school),
-            ),
-            tip_school: fields.code(
-                "policy.tip_school",
-                policy.tip_school.as_ref(),
-                Some(usual.tip_school),
-            ),
-            one_pressure: GaugePressure::from_pa(fields.number(
-                &one,
-                policy.one_pressure_kpa.as_ref(),
-                Some(usual.one_pressure.as_pa()),
-            )),
-            how_hot: fields.code("policy.how_hot", policy.how_hot.as_ref(), Some(usual.how_hot)),
-            scale: fields.code("policy.scale", policy.scale.as_ref(), Some(usual.scale)),
-            thick_speed: fields.code(
-                "policy.thick_speed",
-                policy.thick_speed.as_ref(),
-                Some(usual.thick_speed),
-            ),
-            hole: fields.code("policy.hole", policy.hole.as_ref(), Some(usual.hole)),
-            reach: Length::from_m(fields.number(
-                &reach,
-                policy.reach_mm.as_ref(),
-                Some(usual.reach.as_m()),
-            )),
-            handling: Duration::from_s(fields.number(
-                &handling,
-                policy.handling_s.as_ref(),
-                Some(usual.handling.as_s()),
-            )),
-            reposition: Duration::from_s(fields.number(
-                &reposition,
-                policy.reposition_s.as_ref(),
-                Some(usual.reposition.as_s()),
-            )),
-            clean_up_per_m: Duration::from_s(fields.number(
-                &clean_up,
-                policy.clean_up_s_m.as_ref(),
-                Some(usual.clean_up_per_m.as_s()),
-            )),
-            ambient: AbsolutePressure::from_pa(fields.number(
-                &ambient,
-                policy.ambient_pressure_kpa.as_ref(),
-                Some(usual.ambient.as_pa()),
-            )),
-            discharge: fields.number(
-                &discharge,
-                policy.discharge_coefficient.as_ref(),
-                Some(usual.discharge),
-            ),
-            torch_loss: fields.number(
-                &loss,
-                policy.torch_loss_percent.as_ref(),
-                Some(usual.torch_loss),
-            ),
-        }
     }
 }

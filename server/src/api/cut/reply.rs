@@ -171,10 +171,6 @@ impl CutPlan {
     #[must_use]
     pub fn untraced(s: &Settings) -> Self {
         let flow = |flow: GasFlow| wire(Kind::GasFlow, flow.as_m3_s());
-        let volume = |volume: GasVolume| wire(Kind::GasVolume, volume.as_m3());
-        let (oxygen_l, fuel_l) = (volume(s.gas.oxygen), volume(s.gas.fuel));
-        let time_s = TimeWire::of(&s.time);
-        let count = f64::from(s.count);
         Self {
             verdict: s.verdict().code().into(),
             tip: TipReply::of(s),
@@ -194,17 +190,11 @@ impl CutPlan {
             stops_mm: stops_mm(s),
             direction: s.direction.code().into(),
             path_thickness_mm: wire(Kind::Length, s.path.as_m()),
-            time_s,
-            oxygen_l,
-            fuel_l,
+            time_s: TimeWire::of(&s.time),
+            oxygen_l: volume(s.gas.oxygen),
+            fuel_l: volume(s.gas.fuel),
             cost: s.cost.as_ref().map(CostWire::of),
-            line_total: LineTotal {
-                count: s.count,
-                time_s: tidy(count * time_s.total),
-                oxygen_l: tidy(count * oxygen_l),
-                fuel_l: tidy(count * fuel_l),
-                cost: s.cost.map(|cost| tidy(count * cost.total())),
-            },
+            line_total: LineTotal::of(s),
             oxygen_balance: wire(Kind::Ratio, s.balance.ratio),
             notes: s.notes.iter().map(note).collect(),
             cues: s.cues.iter().map(cue).collect(),
@@ -212,6 +202,24 @@ impl CutPlan {
             section: None,
             layout: None,
             work: None,
+        }
+    }
+}
+
+fn volume(volume: GasVolume) -> f64 {
+    wire(Kind::GasVolume, volume.as_m3())
+}
+
+impl LineTotal {
+    /// One cut times its pieces.
+    fn of(s: &Settings) -> Self {
+        let times = |one: f64| tidy(f64::from(s.count) * one);
+        Self {
+            count: s.count,
+            time_s: times(TimeWire::of(&s.time).total),
+            oxygen_l: times(volume(s.gas.oxygen)),
+            fuel_l: times(volume(s.gas.fuel)),
+            cost: s.cost.map(|cost| times(cost.total())),
         }
     }
 }

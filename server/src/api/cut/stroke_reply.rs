@@ -2,9 +2,11 @@
 
 use galvanon_core::code::Code;
 use galvanon_core::cut::section::plan::StrokePlan;
+use galvanon_core::quantity::Speed;
 use galvanon_core::section::outline::Point;
 use galvanon_core::section::panel::Panel;
 use galvanon_core::section::reach::{Lie, Side};
+use galvanon_core::section::stroke::SlowZone;
 use galvanon_core::section::{Family, Stroke};
 use galvanon_core::trace::Kind;
 use serde::{Deserialize, Serialize};
@@ -147,7 +149,6 @@ pub struct StrokeWire {
     pub fuel_l: f64,
 }
 
-/// Which of several alike: by the side that it looks to.
 /// The part that an element is, by where it lies.
 pub fn part_of(element: &'static str, outward: Point, family: Family) -> String {
     let round = matches!(family, Family::RoundTube | Family::Pipe);
@@ -163,21 +164,6 @@ pub fn part_text(part: &str) -> String {
     crate::wire::text::sentence(Section::Words, part).unwrap_or(part).to_owned()
 }
 
-fn path(panel: &Panel, stroke: &Stroke, lie: Lie) -> Vec<RoomPoint> {
-    let place = |(u, z): &Point| {
-        let (mut x, mut y) = panel.at(*u);
-        if stroke.inside {
-            let cell = panel.cell(*u);
-            let (normal, thickness) = (panel.normal(cell), panel.thickness[cell]);
-            x -= normal.0 * thickness;
-            y -= normal.1 * thickness;
-        }
-        let (x, y) = lie.turn((x, y));
-        RoomPoint { x_mm: fine(x * 1e3), y_mm: fine(y * 1e3), z_mm: fine(z * 1e3) }
-    };
-    stroke.line.iter().map(place).collect()
-}
-
 /// A shape as it lies.
 pub struct Lying<'a> {
     /// Unfolded.
@@ -188,16 +174,56 @@ pub struct Lying<'a> {
     pub family: Family,
 }
 
+fn thickness(stroke: &Stroke) -> ThicknessWire {
+    ThicknessWire { low: mm(stroke.thin), usual: mm(stroke.usual), high: mm(stroke.thick) }
+}
+
+fn unfolded((u, z): &Point) -> UnfoldedPoint {
+    UnfoldedPoint { u_mm: fine(u * 1e3), z_mm: fine(z * 1e3) }
+}
+
+fn slow(zone: &SlowZone, speed: Speed) -> SlowWire {
+    SlowWire {
+        from_mm: mm(zone.from),
+        to_mm: mm(zone.to),
+        thickness_mm: mm(zone.thickness),
+        speed_mm_min: fine(speed.as_m_s() * 60e3),
+        why: zone.why.into(),
+    }
+}
+
+impl Lying<'_> {
+    /// What a stroke cuts, by where it lies.
+    fn part(&self, stroke: &Stroke) -> String {
+        let outward = self.lie.turn(self.panels[stroke.panel].outward());
+        part_of(stroke.element.code(), outward, self.family)
+    }
+
+    /// A stroke's line in the room.
+    fn path(&self, stroke: &Stroke) -> Vec<RoomPoint> {
+        let panel = &self.panels[stroke.panel];
+        let place = |(u, z): &Point| {
+            let (mut x, mut y) = panel.at(*u);
+            if stroke.inside {
+                let cell = panel.cell(*u);
+                let (normal, thickness) = (panel.normal(cell), panel.thickness[cell]);
+                x -= normal.0 * thickness;
+                y -= normal.1 * thickness;
+            }
+            let (x, y) = self.lie.turn((x, y));
+            RoomPoint { x_mm: fine(x * 1e3), y_mm: fine(y * 1e3), z_mm: fine(z * 1e3) }
+        };
+        stroke.line.iter().map(place).collect()
+    }
+}
+
 /// A stroke of core; `order` counts from 1.
 ///
 /// # Errors
 /// Only a fault of ours.
 pub fn stroke(order: usize, plan: &StrokePlan, shape: &Lying<'_>) -> ApiResult<StrokeWire> {
-    let Lying { panels, lie, family } = *shape;
-    let (it, panel) = (&plan.stroke, &panels[plan.stroke.panel]);
-    let settings = &plan.settings;
-    let part = part_of(it.element.code(), lie.turn(panel.outward()), family);
-    let zones = it.slow.iter().zip(&plan.slow_speeds);
+    let (it, settings) = (&plan.stroke, &plan.settings);
+    let part = shape.part(it);
     Ok(StrokeWire {
         order,
         element: it.element.code().into(),
@@ -207,7 +233,7 @@ pub fn stroke(order: usize, plan: &StrokePlan, shape: &Lying<'_>) -> ApiResult<S
         length_mm: mm(it.length),
         travel_mm: mm(it.travel),
         through_mm: mm(it.through),
-        thickness_mm: ThicknessWire { low: mm(it.thin), usual: mm(it.usual), high: mm(it.thick) },
+        thickness_mm: thickness(it),
         cut_area_mm2: fine(it.cut_area.as_m2() * 1e6),
         start: it.start.code().into(),
         kerf_of: it.kerf_of.map(|at| at + 1),
@@ -221,20 +247,13 @@ pub fn stroke(order: usize, plan: &StrokePlan, shape: &Lying<'_>) -> ApiResult<S
         reached: it.reached,
         why_code: it.why.into(),
         why: with_values(Section::Steps, it.why, &[]).into_owned(),
-        line: it
-            .line
+        line: it.line.iter().map(unfolded).collect(),
+        path: shape.path(it),
+        slow: it
+            .slow
             .iter()
-            .map(|(u, z)| UnfoldedPoint { u_mm: fine(u * 1e3), z_mm: fine(z * 1e3) })
-            .collect(),
-        path: path(panel, it, lie),
-        slow: zones
-            .map(|(zone, speed)| SlowWire {
-                from_mm: mm(zone.from),
-                to_mm: mm(zone.to),
-                thickness_mm: mm(zone.thickness),
-                speed_mm_min: fine(speed.as_m_s() * 60e3),
-                why: zone.why.into(),
-            })
+            .zip(&plan.slow_speeds)
+            .map(|(zone, speed)| slow(zone, *speed))
             .collect(),
         tip: TipReply::of(settings),
         oxygen_pressure_kpa: settings.oxygen_pressure.as_ref().map(pressures),

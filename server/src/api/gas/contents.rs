@@ -4,7 +4,7 @@ use actix_web::{post, web};
 use galvanon_core::code::Code;
 use galvanon_core::error::Error;
 use galvanon_core::gas::cylinder;
-use galvanon_core::gas::fuel::Gas;
+use galvanon_core::gas::fuel::{Fuel, Gas};
 use galvanon_core::quantity::{
     GasVolume, GaugePressure, Mass, P_REFERENCE, T_REFERENCE, Temperature, WaterVolume,
 };
@@ -59,24 +59,38 @@ pub fn read_contents(
     fields: &mut Fields,
     prefix: &str,
     asked: &ContentsRequest,
-) -> ApiResult<Option<(GasVolume, &'static str)>> {
-    let at = |name: &str| format!("{prefix}{name}");
-    let gas = fields.code_of(&Gas::IN_CYLINDERS, &at("gas"), asked.gas.as_ref(), None);
-    let before = fields.errors.len();
-    let Some(fuel) = gas.fuel() else {
-        let weighed = asked.gross_kg.as_ref().is_some_and(Given::is_said)
-            && !asked.pressure_kpa.as_ref().is_some_and(Given::is_said);
-        if weighed {
+) -> ApiResult<Found> {
+    let gas = format!("{prefix}gas");
+    let gas = fields.code_of(&Gas::IN_CYLINDERS, &gas, asked.gas.as_ref(), None);
+    match gas.fuel() {
+        None => asked.by_pressure(fields, prefix),
+        Some(fuel) => asked.by_weight(fields, prefix, fuel),
+    }
+}
+
+fn is_said(given: &Option<Given>) -> bool {
+    given.as_ref().is_some_and(Given::is_said)
+}
+
+/// A volume, and how it was found.
+type Found = Option<(GasVolume, &'static str)>;
+
+impl ContentsRequest {
+    /// Oxygen: by the contents gauge.
+    fn by_pressure(&self, fields: &mut Fields, prefix: &str) -> ApiResult<Found> {
+        let at = |name: &str| format!("{prefix}{name}");
+        let before = fields.errors.len();
+        if is_said(&self.gross_kg) && !is_said(&self.pressure_kpa) {
             fields.refuse(&at("pressure_kpa"), "by_pressure_only", Value::Null, &[]);
             return Ok(None);
         }
         let space =
             NumberField::new(at("water_volume_l"), &cylinder::WATER_VOLUME, Kind::GasVolume);
-        let space = fields.number(&space, asked.water_volume_l.as_ref(), None);
+        let space = fields.number(&space, self.water_volume_l.as_ref(), None);
         let pressure = NumberField::new(at("pressure_kpa"), &cylinder::PRESSURE, Kind::Pressure);
-        let pressure = fields.number(&pressure, asked.pressure_kpa.as_ref(), None);
+        let pressure = fields.number(&pressure, self.pressure_kpa.as_ref(), None);
         let t = NumberField::new(at("temperature_c"), &cylinder::TEMPERATURE, Kind::Temperature);
-        let t = fields.number(&t, asked.temperature_c.as_ref(), Some(T_REFERENCE.as_k()));
+        let t = fields.number(&t, self.temperature_c.as_ref(), Some(T_REFERENCE.as_k()));
         if fields.errors.len() > before {
             return Ok(None);
         }
@@ -86,39 +100,38 @@ pub fn read_contents(
             Temperature::from_k(t),
             P_REFERENCE,
         );
-        return Ok(Some((found?, "real_gas")));
-    };
-    if !asked.gross_kg.as_ref().is_some_and(Given::is_said)
-        || !asked.tare_kg.as_ref().is_some_and(Given::is_said)
-    {
-        let missing = if asked.gross_kg.as_ref().is_some_and(Given::is_said) {
-            "tare_kg"
-        } else {
-            "gross_kg"
-        };
-        let words = [("gas", gas.code().to_owned())];
-        fields.refuse(&at(missing), "by_weight_only", Value::Null, &words);
-        return Ok(None);
+        Ok(Some((found?, "real_gas")))
     }
-    let mut weight = |name: &str, given: Option<&Given>| {
-        let field = NumberField::new(at(name), &cylinder::WEIGHT, Kind::Mass);
-        fields.number(&field, given, None)
-    };
-    let gross = weight("gross_kg", asked.gross_kg.as_ref());
-    let tare = weight("tare_kg", asked.tare_kg.as_ref());
-    if fields.errors.len() > before {
-        return Ok(None);
-    }
-    let method = if fuel.is_liquefied() { "liquefied_by_weight" } else { "dissolved_by_weight" };
-    match cylinder::by_weight(fuel, Mass::from_kg(gross), Mass::from_kg(tare)) {
-        Ok(volume) => Ok(Some((volume, method))),
-        Err(Error::Contradiction { code, value, against, unit, .. }) => {
-            let words =
-                [("value", format!("{value} {unit}")), ("against", format!("{against} {unit}"))];
-            fields.refuse(&at("gross_kg"), code, json!(value), &words);
-            Ok(None)
+
+    /// A fuel: on the scale.
+    fn by_weight(&self, fields: &mut Fields, prefix: &str, fuel: Fuel) -> ApiResult<Found> {
+        let at = |name: &str| format!("{prefix}{name}");
+        let before = fields.errors.len();
+        let weights = [("gross_kg", &self.gross_kg), ("tare_kg", &self.tare_kg)];
+        if let Some((missing, _)) = weights.iter().find(|(_, given)| !is_said(given)) {
+            let words = [("gas", fuel.code().to_owned())];
+            fields.refuse(&at(missing), "by_weight_only", Value::Null, &words);
+            return Ok(None);
         }
-        Err(other) => Err(other.into()),
+        let [gross, tare] = weights.map(|(name, given)| {
+            let field = NumberField::new(at(name), &cylinder::WEIGHT, Kind::Mass);
+            Mass::from_kg(fields.number(&field, given.as_ref(), None))
+        });
+        if fields.errors.len() > before {
+            return Ok(None);
+        }
+        let method =
+            if fuel.is_liquefied() { "liquefied_by_weight" } else { "dissolved_by_weight" };
+        match cylinder::by_weight(fuel, gross, tare) {
+            Ok(volume) => Ok(Some((volume, method))),
+            Err(Error::Contradiction { code, value, against, unit, .. }) => {
+                let [value_said, against] = [value, against].map(|it| format!("{it} {unit}"));
+                let words = [("value", value_said), ("against", against)];
+                fields.refuse(&at("gross_kg"), code, json!(value), &words);
+                Ok(None)
+            }
+            Err(other) => Err(other.into()),
+        }
     }
 }
 

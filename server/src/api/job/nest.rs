@@ -205,6 +205,29 @@ fn groups(pieces: Vec<Piece>) -> Vec<Vec<Piece>> {
     groups
 }
 
+impl Wish {
+    /// One plate, and what is asked of core.
+    fn asked(&self, group: &[Piece], gap: Length) -> (Contour, Asked) {
+        let (w, h) = self.size;
+        let corners = [(0.0, 0.0), (w, 0.0), (w, h), (0.0, h)].map(|(x, y)| Point::new(x, y));
+        let outline = Contour::polygon(&corners);
+        let wanted = |piece: &Piece| Wanted {
+            part: piece.part.clone(),
+            count: piece.line.count,
+            turns: self.turns,
+            mirror: self.mirror,
+        };
+        let asked = Asked {
+            plates: vec![Plate { outline: outline.clone(), count: MOST_PLATES }],
+            parts: group.iter().map(wanted).collect(),
+            gap,
+            margin: self.margin,
+            seed: 1,
+        };
+        (outline, asked)
+    }
+}
+
 fn laid_out(wish: &Wish, group: Vec<Piece>, seconds: f64) -> ApiResult<NestGroup> {
     let count: usize = group.iter().map(|piece| piece.line.count as usize).sum();
     if count > MOST_PARTS as usize {
@@ -215,22 +238,7 @@ fn laid_out(wish: &Wish, group: Vec<Piece>, seconds: f64) -> ApiResult<NestGroup
     let usual = group.iter().map(|piece| usual_gap(piece.kerf, thickness));
     let usual = usual.fold(Length::from_m(0.0), |a, b| if b > a { b } else { a });
     let gap = wish.gap.unwrap_or(usual);
-    let (w, h) = wish.size;
-    let corners = [(0.0, 0.0), (w, 0.0), (w, h), (0.0, h)].map(|(x, y)| Point::new(x, y));
-    let outline = Contour::polygon(&corners);
-    let wanted = |piece: &Piece| Wanted {
-        part: piece.part.clone(),
-        count: piece.line.count,
-        turns: wish.turns,
-        mirror: wish.mirror,
-    };
-    let asked = Asked {
-        plates: vec![Plate { outline: outline.clone(), count: MOST_PLATES }],
-        parts: group.iter().map(wanted).collect(),
-        gap,
-        margin: wish.margin,
-        seed: 1,
-    };
+    let (outline, asked) = wish.asked(&group, gap);
     let (began, longest) = (Instant::now(), Duration::from_secs_f64(seconds));
     let found = nest(&asked, &mut |_| began.elapsed() >= longest).map_err(refused)?;
     let pieces = found.plates.iter().flat_map(|plate| &plate.placed);

@@ -142,54 +142,54 @@ impl LayoutWire {
     /// Reads it; `at` is its place in the request, with a dot, or nothing.
     pub fn read(&self, fields: &mut Fields, at: &str) -> Ways {
         let here = |name: &str| format!("{at}{name}");
-        let rim = NumberField::new("rim_mm", &RIM, Kind::Length).at(here("rim_mm"));
-        let rim = fields.number_if_said(&rim, self.rim_mm.as_ref()).map(Length::from_m);
-        let lift = NumberField::new("lifting_limit_kg", &LIFT, Kind::Mass);
-        let lift = lift.at(here("lifting_limit_kg"));
-        let starts = self.starts.iter().take(MOST_STARTS).enumerate();
-        let edges = self.at_edge.iter().take(4).enumerate();
+        let lift = NumberField::new(here("lifting_limit_kg"), &LIFT, Kind::Mass);
+        let lift = fields.number_if_said(&lift, self.lifting_limit_kg.as_ref());
+        let holes = Some(SmallHoles::default());
+        let marking = self.marking.as_ref();
         Ways {
-            small_holes: fields.code(
-                &here("small_holes"),
-                self.small_holes.as_ref(),
-                Some(SmallHoles::default()),
-            ),
+            small_holes: fields.code(&here("small_holes"), self.small_holes.as_ref(), holes),
             order_by: fields.code(&here("order"), self.order.as_ref(), Some(OrderBy::default())),
-            starts: starts
-                .map(|(i, start)| {
-                    let word = here(&format!("starts.{i}.of"));
-                    (of(fields, &word, start.of.as_ref(), start.index), point(start.at))
-                })
-                .collect(),
-            stops: self
-                .stops
-                .iter()
-                .take(MOST_STARTS)
-                .enumerate()
-                .map(|(i, stops)| {
-                    let word = here(&format!("stops.{i}.of"));
-                    let places = stops.at.iter().take(MOST_STARTS).map(|at| point(*at));
-                    (of(fields, &word, stops.of.as_ref(), stops.index), places.collect())
-                })
-                .collect(),
+            starts: self.starts(fields, at),
+            stops: self.stops(fields, at),
             tabs: fields.code(&here("tabs"), self.tabs.as_ref(), Some(Tabs::default())),
-            marking: self
-                .marking
-                .as_ref()
-                .map_or_else(Marking::default, |it| it.read(fields, &here("marking."))),
-            rims: edges
-                .map(|(i, edge)| {
-                    let word = here(&format!("at_edge.{i}"));
-                    (fields.code::<Edge>(&word, Some(edge), None), rim)
-                })
-                .collect(),
-            lifting_limit: fields
-                .number_if_said(&lift, self.lifting_limit_kg.as_ref())
-                .map(Mass::from_kg),
+            marking: marking.map(|it| it.read(fields, &here("marking."))).unwrap_or_default(),
+            rims: self.rims(fields, at),
+            lifting_limit: lift.map(Mass::from_kg),
             datum: self.datum.map(point),
             reach: None,
             hand: None,
         }
+    }
+
+    fn starts(&self, fields: &mut Fields, at: &str) -> Vec<(Of, Point)> {
+        let starts = self.starts.iter().take(MOST_STARTS).enumerate();
+        starts
+            .map(|(i, start)| {
+                let word = format!("{at}starts.{i}.of");
+                (of(fields, &word, start.of.as_ref(), start.index), point(start.at))
+            })
+            .collect()
+    }
+
+    fn stops(&self, fields: &mut Fields, at: &str) -> Vec<(Of, Vec<Point>)> {
+        let stops = self.stops.iter().take(MOST_STARTS).enumerate();
+        stops
+            .map(|(i, stops)| {
+                let word = format!("{at}stops.{i}.of");
+                let places = stops.at.iter().take(MOST_STARTS).map(|at| point(*at));
+                (of(fields, &word, stops.of.as_ref(), stops.index), places.collect())
+            })
+            .collect()
+    }
+
+    /// The plate's own edges that the part lies at, and how far the plate goes beyond.
+    fn rims(&self, fields: &mut Fields, at: &str) -> Vec<(Edge, Option<Length>)> {
+        let rim = NumberField::new(format!("{at}rim_mm"), &RIM, Kind::Length);
+        let rim = fields.number_if_said(&rim, self.rim_mm.as_ref()).map(Length::from_m);
+        let edges = self.at_edge.iter().take(4).enumerate();
+        edges
+            .map(|(i, edge)| (fields.code(&format!("{at}at_edge.{i}"), Some(edge), None), rim))
+            .collect()
     }
 }
 

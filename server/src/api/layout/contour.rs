@@ -108,57 +108,60 @@ impl ContourWire {
 
     /// Read into core's; what is wrong is noted at its path.
     pub fn read(&self, fields: &mut Fields, path: &str) -> Contour {
-        let refuse = |fields: &mut Fields, at: &str, expected: &str| {
-            let fault = wrong_shape(&format!("{path}{at}"), expected, serde_json::Value::Null);
-            fields.errors.push(fault);
-        };
         if self.segments.is_empty() || self.segments.len() > MOST {
-            refuse(fields, ".segments", &format!("1 to {MOST} segments"));
+            refuse(fields, &format!("{path}.segments"), &format!("1 to {MOST} segments"));
         }
-        let outside = |[x, y]: Place| !(x.abs() <= FARTHEST && y.abs() <= FARTHEST);
         if outside(self.start) {
-            refuse(fields, ".start", &format!("inside {FARTHEST} mm of the origin"));
+            refuse(fields, &format!("{path}.start"), &near_by());
         }
         let mut here = point(self.start);
         let mut segments = Vec::with_capacity(self.segments.len());
         for (i, wire) in self.segments.iter().enumerate() {
+            let at = format!("{path}.segments.{i}");
             if outside(wire.to) || wire.centre.is_some_and(outside) {
-                refuse(
-                    fields,
-                    &format!(".segments.{i}.to"),
-                    &format!("inside {FARTHEST} mm of the origin"),
-                );
+                refuse(fields, &format!("{at}.to"), &near_by());
                 return Contour { closed: self.closed, segments };
             }
-            let to = point(wire.to);
-            let segment = match wire.centre {
-                None => Segment::line(here, to),
-                Some(centre) => {
-                    let turn_path = format!("{path}.segments.{i}.turn");
-                    let turn: Turn = fields.code(&turn_path, wire.turn.as_ref(), None);
-                    let arc = Arc { centre: point(centre), turn };
-                    if let Some(expected) = no_arc(here, to, arc) {
-                        refuse(fields, &format!(".segments.{i}.centre"), expected);
-                    }
-                    Segment::arc(here, to, arc)
-                }
-            };
+            let segment = wire.read(fields, &at, here);
+            here = segment.to;
             segments.push(segment);
-            here = to;
         }
-        let gap = here.distance(point(self.start)) * 1e3;
-        if self.closed && gap > NEAR {
-            refuse(
-                fields,
-                ".segments",
-                &format!("a last segment that ends at start (it is {gap:.2} mm off)"),
-            );
-        } else if self.closed
-            && let Some(last) = segments.last_mut()
-        {
-            last.to = point(self.start);
+        if self.closed {
+            let gap = here.distance(point(self.start)) * 1e3;
+            if gap > NEAR {
+                let expected = format!("a last segment that ends at start (it is {gap:.2} mm off)");
+                refuse(fields, &format!("{path}.segments"), &expected);
+            } else if let Some(last) = segments.last_mut() {
+                last.to = point(self.start);
+            }
         }
         Contour { closed: self.closed, segments }
+    }
+}
+
+fn outside([x, y]: Place) -> bool {
+    !(x.abs() <= FARTHEST && y.abs() <= FARTHEST)
+}
+
+fn near_by() -> String {
+    format!("inside {FARTHEST} mm of the origin")
+}
+
+fn refuse(fields: &mut Fields, path: &str, expected: &str) {
+    fields.errors.push(wrong_shape(path, expected, serde_json::Value::Null));
+}
+
+impl SegmentWire {
+    /// A line or an arc from where the last one ended.
+    fn read(&self, fields: &mut Fields, path: &str, from: Point) -> Segment {
+        let to = point(self.to);
+        let Some(centre) = self.centre else { return Segment::line(from, to) };
+        let turn: Turn = fields.code(&format!("{path}.turn"), self.turn.as_ref(), None);
+        let arc = Arc { centre: point(centre), turn };
+        if let Some(expected) = no_arc(from, to, arc) {
+            refuse(fields, &format!("{path}.centre"), expected);
+        }
+        Segment::arc(from, to, arc)
     }
 }
 

@@ -5,7 +5,7 @@
 
 use std::io::Cursor;
 
-use dxf::entities::{EntityType, Insert, LwPolyline, Polyline, Spline as DxfSpline};
+use dxf::entities::{Ellipse, EntityType, Insert, LwPolyline, Polyline, Spline as DxfSpline};
 use dxf::{Drawing, Vector};
 use galvanon_core::geometry::{Affine, Point, Segment};
 use galvanon_core::layout::curve::{Curve, Spline};
@@ -35,6 +35,7 @@ const DEEPEST: usize = 16;
 const FLAT: f64 = 1e-6;
 
 /// What the pairs say before the crate reads them.
+#[derive(Default)]
 struct Scan {
     unit: Option<FileUnit>,
     entities: usize,
@@ -80,11 +81,8 @@ pub fn read(bytes: &[u8]) -> Result<Found, NotRead> {
 
 fn scan(text: &str) -> Result<Scan, NotRead> {
     let mut lines = text.trim_start_matches('\u{feff}').lines();
-    let mut scan = Scan { unit: None, entities: 0, unknown: Vec::new() };
-    let (mut section, mut variable) = (String::new(), String::new());
+    let mut scanner = Scanner::default();
     let (mut ended, mut any) = (false, false);
-    // whether the entity last begun is one that is not known
-    let mut open = false;
     while let Some(code) = lines.next() {
         if code.trim().is_empty() && (ended || !any) {
             continue;
@@ -93,44 +91,61 @@ fn scan(text: &str) -> Result<Scan, NotRead> {
         let code: i32 =
             code.trim().parse().map_err(|_| wrong(format!("\"{}\"", short(code.trim()))))?;
         let Some(value) = lines.next() else { break };
-        let value = value.trim();
-        (any, ended) = (true, false);
+        (any, ended) = (true, code == 0 && value.trim() == "EOF");
+        scanner.pair(code, value.trim());
+    }
+    match (any, ended) {
+        (false, _) => Err(NotRead::new("layout_empty")),
+        (true, false) => Err(NotRead::new("layout_cut_off")),
+        (true, true) => Ok(scanner.scan),
+    }
+}
+
+/// Pairs of code and value, looked through one by one.
+#[derive(Default)]
+struct Scanner {
+    scan: Scan,
+    section: String,
+    variable: String,
+    /// Whether the entity last begun is one that is not known.
+    open: bool,
+}
+
+impl Scanner {
+    fn pair(&mut self, code: i32, value: &str) {
         match code {
-            0 if value == "EOF" => ended = true,
-            0 if value == "SECTION" || value == "ENDSEC" => section.clear(),
-            0 => {
-                let drawn = section == "ENTITIES";
-                open =
-                    !KNOWN.contains(&value) && (drawn || section == "BLOCKS" && !is_frame(value));
-                scan.entities += usize::from(drawn);
-                if open {
-                    scan.unknown.push((value.to_owned(), None));
-                }
+            0 if value == "EOF" => {}
+            0 if value == "SECTION" || value == "ENDSEC" => self.section.clear(),
+            0 => self.begin(value),
+            2 if self.section.is_empty() => value.clone_into(&mut self.section),
+            9 => value.clone_into(&mut self.variable),
+            70 if self.variable == "$INSUNITS" && self.section == "HEADER" => {
+                self.scan.unit = unit(value);
+                self.variable.clear();
             }
-            2 if section.is_empty() => value.clone_into(&mut section),
-            9 => value.clone_into(&mut variable),
-            70 if variable == "$INSUNITS" && section == "HEADER" => {
-                scan.unit = unit(value);
-                variable.clear();
-            }
-            10 | 20 if open && section == "ENTITIES" => {
+            10 | 20 if self.open && self.section == "ENTITIES" => {
                 let number: f64 = value.parse().unwrap_or_default();
-                if let Some((_, at)) = scan.unknown.last_mut() {
-                    let (x, y) = at.map_or((0.0, 0.0), |at| (at.x, at.y));
-                    *at = Some(if code == 10 {
-                        Point::new(number, y)
-                    } else {
-                        Point::new(x, number)
+                if let Some((_, at)) = self.scan.unknown.last_mut() {
+                    let was = at.unwrap_or_default();
+                    *at = Some(match code {
+                        10 => Point::new(number, was.y),
+                        _ => Point::new(was.x, number),
                     });
                 }
             }
             _ => {}
         }
     }
-    match (any, ended) {
-        (false, _) => Err(NotRead::new("layout_empty")),
-        (true, false) => Err(NotRead::new("layout_cut_off")),
-        (true, true) => Ok(scan),
+
+    /// An entity: counted where it is drawn, kept in mind where it is none that is known.
+    fn begin(&mut self, name: &str) {
+        let drawn = self.section == "ENTITIES";
+        let in_block = self.section == "BLOCKS" && !is_frame(name);
+        self.open = !KNOWN.contains(&name) && (drawn || in_block);
+        self.scan.entities += usize::from(drawn);
+        if self.open {
+            self.scan.unknown.push((name.to_owned(), None));
+        }
     }
 }
 
@@ -171,6 +186,17 @@ fn seen_from(normal: &Vector) -> Affine {
     if normal.z < 0.0 { Affine::scaled(-1.0, 1.0) } else { Affine::STILL }
 }
 
+fn conic(ellipse: &Ellipse) -> Curve {
+    let u = Point::new(ellipse.major_axis.x, ellipse.major_axis.y);
+    let side = if ellipse.normal.z < 0.0 { -1.0 } else { 1.0 };
+    let (from, mut to) = (ellipse.start_parameter, ellipse.end_parameter);
+    if to <= from {
+        to += std::f64::consts::TAU;
+    }
+    let v = u.left() * (ellipse.minor_axis_ratio * side);
+    Curve::Conic { centre: point(&ellipse.center), u, v, angles: (from, to) }
+}
+
 impl Reader<'_> {
     fn entity(&mut self, entity: &EntityType, affine: &Affine) {
         match entity {
@@ -190,19 +216,7 @@ impl Reader<'_> {
                 self.found.add(&affine.after(&seen_from(&circle.normal)), vec![curve], "CIRCLE");
             }
             EntityType::Ellipse(ellipse) => {
-                let u = Point::new(ellipse.major_axis.x, ellipse.major_axis.y);
-                let side = if ellipse.normal.z < 0.0 { -1.0 } else { 1.0 };
-                let (from, mut to) = (ellipse.start_parameter, ellipse.end_parameter);
-                if to <= from {
-                    to += std::f64::consts::TAU;
-                }
-                let v = u.left() * (ellipse.minor_axis_ratio * side);
-                let centre = point(&ellipse.center);
-                self.found.add(
-                    affine,
-                    vec![Curve::Conic { centre, u, v, angles: (from, to) }],
-                    "ELLIPSE",
-                );
+                self.found.add(affine, vec![conic(ellipse)], "ELLIPSE");
             }
             EntityType::LwPolyline(line) => self.light(line, affine),
             EntityType::Polyline(line) => self.heavy(line, affine),

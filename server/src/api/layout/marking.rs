@@ -97,11 +97,9 @@ impl StripsWire {
     /// Reads it: how many, and the plate.
     pub fn read(&self, fields: &mut Fields) -> (u32, Length) {
         let count = NumberField::new("count", &COUNT, Kind::Count).at("strips.count".into());
-        let count = fields.number(&count, self.count.as_ref(), None).round();
+        let count = fields.whole(&count, self.count.as_ref(), None);
         let plate = NumberField::new("plate_mm", &SIZE, Kind::Length).at("strips.plate_mm".into());
         let plate = fields.number(&plate, self.plate_mm.as_ref(), None);
-        #[allow(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "1 to 10 000")]
-        let count = count as u32;
         (count, Length::from_m(plate))
     }
 }

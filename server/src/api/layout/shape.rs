@@ -132,6 +132,23 @@ fn said(fields: &mut Fields, name: &str, given: Option<&Given>) -> Option<Length
     Some(length(fields, name, &INNER, Some(given)))
 }
 
+/// How a plate's corners are; one of the two ways is asked for at most.
+fn corner(
+    fields: &mut Fields,
+    radius: impl Fn(&mut Fields) -> Option<Length>,
+    cut: impl Fn(&mut Fields) -> Option<Length>,
+) -> Corner {
+    match (radius(fields), cut(fields)) {
+        (Some(radius), None) => Corner::Round(radius),
+        (None, Some(cut)) => Corner::Cut(cut),
+        (None, None) => Corner::Sharp,
+        (Some(_), Some(_)) => {
+            fields.refuse("corner_cut_mm", "layout_two_corners", json!(null), &[]);
+            Corner::Sharp
+        }
+    }
+}
+
 impl ShapeRequest {
     /// The part of its dimensions.
     ///
@@ -150,27 +167,31 @@ impl ShapeRequest {
         })
     }
 
+    fn lug(&self, fields: &mut Fields, width: Length, height: Length) -> Shape {
+        let (hole, edge) = (self.hole_diameter_mm.as_ref(), self.hole_edge_mm.as_ref());
+        let hole = length(fields, "hole_diameter_mm", &INNER, hole);
+        let edge = length(fields, "hole_edge_mm", &INNER, edge);
+        Shape::Lug { width, height, hole, edge }
+    }
+
+    fn sides(&self, fields: &mut Fields) -> u32 {
+        let sides = NumberField::new("sides", &SIDES, Kind::Count);
+        fields.whole(&sides, self.sides.as_ref(), None)
+    }
+
     fn read(&self, fields: &mut Fields) -> (ShapeKind, Shape) {
         let word: ShapeKind = fields.code("shape", self.shape.as_ref(), None);
-        let width = |fields: &mut Fields| length(fields, "width_mm", &SIZE, self.width_mm.as_ref());
-        let height =
-            |fields: &mut Fields| length(fields, "height_mm", &SIZE, self.height_mm.as_ref());
-        let across =
-            |fields: &mut Fields| length(fields, "diameter_mm", &SIZE, self.diameter_mm.as_ref());
+        let size =
+            |fields: &mut Fields, path, given| length(fields, path, &SIZE, Option::as_ref(given));
+        let width = |fields: &mut Fields| size(fields, "width_mm", &self.width_mm);
+        let height = |fields: &mut Fields| size(fields, "height_mm", &self.height_mm);
+        let across = |fields: &mut Fields| size(fields, "diameter_mm", &self.diameter_mm);
         let radius =
             |fields: &mut Fields| said(fields, "corner_radius_mm", self.corner_radius_mm.as_ref());
         let cut = |fields: &mut Fields| said(fields, "corner_cut_mm", self.corner_cut_mm.as_ref());
         let shape = match word {
             ShapeKind::Rectangle | ShapeKind::BasePlate | ShapeKind::Strip => {
-                let corner = match (radius(fields), cut(fields)) {
-                    (Some(radius), None) => Corner::Round(radius),
-                    (None, Some(cut)) => Corner::Cut(cut),
-                    (None, None) => Corner::Sharp,
-                    (Some(_), Some(_)) => {
-                        fields.refuse("corner_cut_mm", "layout_two_corners", json!(null), &[]);
-                        Corner::Sharp
-                    }
-                };
+                let corner = corner(fields, radius, cut);
                 Shape::Rectangle { width: width(fields), height: height(fields), corner }
             }
             ShapeKind::Disc => Shape::Disc { diameter: across(fields) },
@@ -179,12 +200,10 @@ impl ShapeRequest {
                 let inner = length(fields, "inner_diameter_mm", &INNER, given);
                 Shape::Ring { diameter: across(fields), inner }
             }
-            ShapeKind::Lug => Shape::Lug {
-                width: width(fields),
-                height: height(fields),
-                hole: length(fields, "hole_diameter_mm", &INNER, self.hole_diameter_mm.as_ref()),
-                edge: length(fields, "hole_edge_mm", &INNER, self.hole_edge_mm.as_ref()),
-            },
+            ShapeKind::Lug => {
+                let (width, height) = (width(fields), height(fields));
+                self.lug(fields, width, height)
+            }
             ShapeKind::Gusset => {
                 Shape::Gusset { width: width(fields), height: height(fields), snipe: cut(fields) }
             }
@@ -194,15 +213,7 @@ impl ShapeRequest {
                 radius: radius(fields),
             },
             ShapeKind::Polygon => {
-                let sides = NumberField::new("sides", &SIDES, Kind::Count);
-                let sides = fields.number(&sides, self.sides.as_ref(), None);
-                #[allow(
-                    clippy::cast_possible_truncation,
-                    clippy::cast_sign_loss,
-                    reason = "3 to 60"
-                )]
-                let sides = sides as u32;
-                Shape::Polygon { diameter: across(fields), sides }
+                Shape::Polygon { diameter: across(fields), sides: self.sides(fields) }
             }
         };
         (word, shape)

@@ -76,6 +76,21 @@ impl Pen {
         self.move_on(to, None, Some(by));
     }
 
+    /// Back to where the chain was begun.
+    fn close(&mut self) {
+        if self.here != self.begun {
+            self.line(self.begun);
+        }
+        self.move_on(self.begun, None, None);
+    }
+
+    /// A line where the two radii or ends make no arc.
+    fn arc(&mut self, arc: &SvgArc, to: Point) {
+        let curve = Arc::from_svg_arc(arc).map_or(Curve::Line(self.here, to), |arc| conic(&arc));
+        self.chain.push(curve);
+        self.move_on(to, None, None);
+    }
+
     fn draw(&mut self, segment: PathSegment) {
         match segment {
             PathSegment::MoveTo { .. } => {}
@@ -112,17 +127,9 @@ impl Pen {
                     large_arc,
                     sweep,
                 };
-                let curve =
-                    Arc::from_svg_arc(&arc).map_or(Curve::Line(self.here, to), |arc| conic(&arc));
-                self.chain.push(curve);
-                self.move_on(to, None, None);
+                self.arc(&arc, to);
             }
-            PathSegment::ClosePath { .. } => {
-                if self.here != self.begun {
-                    self.line(self.begun);
-                }
-                self.move_on(self.begun, None, None);
-            }
+            PathSegment::ClosePath { .. } => self.close(),
         }
     }
 }

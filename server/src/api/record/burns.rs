@@ -143,6 +143,30 @@ pub fn view(burn: Burn) -> BurnView {
     }
 }
 
+impl Readings {
+    fn check(&self, fields: &mut Fields) {
+        let pressure =
+            NumberField::new("readings.oxygen_pressure_kpa", &PRESSURE, Measure::Pressure);
+        fields.number_if_said(&pressure, self.oxygen_pressure_kpa.as_ref());
+        let left = NumberField::new("readings.cylinder_left_percent", &LEFT, Measure::Percent);
+        fields.number_if_said(&left, self.cylinder_left_percent.as_ref());
+    }
+}
+
+impl BurnRequest {
+    fn measured(&self, fields: &mut Fields) -> Measured {
+        let kerf = NumberField::new("kerf_mm", &KERF, Measure::Bore);
+        let gas = |name: &str| NumberField::new(name, &GAS, Measure::GasVolume);
+        let clean_up = NumberField::new("clean_up_s", &SECONDS, Measure::Duration);
+        Measured {
+            kerf_m: fields.number_if_said(&kerf, self.kerf_mm.as_ref()),
+            oxygen_m3: fields.number_if_said(&gas("oxygen_l"), self.oxygen_l.as_ref()),
+            fuel_m3: fields.number_if_said(&gas("fuel_l"), self.fuel_l.as_ref()),
+            clean_up_s: fields.number_if_said(&clean_up, self.clean_up_s.as_ref()),
+        }
+    }
+}
+
 /// A burn as the table keeps it.
 ///
 /// # Errors
@@ -156,20 +180,10 @@ pub fn checked(asked: &BurnRequest) -> ApiResult<NewBurn> {
         fields.errors.push(wrong_shape("note", &expected, Value::Null));
     }
     let readings = asked.readings.clone().unwrap_or_default();
-    let pressure = NumberField::new("readings.oxygen_pressure_kpa", &PRESSURE, Measure::Pressure);
-    fields.number_if_said(&pressure, readings.oxygen_pressure_kpa.as_ref());
-    let left = NumberField::new("readings.cylinder_left_percent", &LEFT, Measure::Percent);
-    fields.number_if_said(&left, readings.cylinder_left_percent.as_ref());
+    readings.check(&mut fields);
     let seconds = |name: &str| NumberField::new(name, &SECONDS, Measure::Duration);
     let pace = NumberField::new("pace_mm_min", &PACE, Measure::Speed);
-    let kerf = NumberField::new("kerf_mm", &KERF, Measure::Bore);
-    let gas = |name: &str| NumberField::new(name, &GAS, Measure::GasVolume);
-    let more = Measured {
-        kerf_m: fields.number_if_said(&kerf, asked.kerf_mm.as_ref()),
-        oxygen_m3: fields.number_if_said(&gas("oxygen_l"), asked.oxygen_l.as_ref()),
-        fuel_m3: fields.number_if_said(&gas("fuel_l"), asked.fuel_l.as_ref()),
-        clean_up_s: fields.number_if_said(&seconds("clean_up_s"), asked.clean_up_s.as_ref()),
-    };
+    let more = asked.measured(&mut fields);
     let outcome: Option<Outcome> = fields.optional("outcome", asked.outcome.as_ref());
     let burn = NewBurn {
         job_line_id: asked.job_line_id,

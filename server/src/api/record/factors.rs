@@ -6,7 +6,7 @@ use actix_web::{get, web};
 use galvanon_core::code::Code;
 use galvanon_core::record::class::{Band, Key, Level, Taught as Kind};
 use galvanon_core::record::learn::{Factor, Seen, learn};
-use galvanon_core::record::truer::{foretold, truer};
+use galvanon_core::record::truer::{Truer, foretold, truer};
 use serde::{Deserialize, Serialize};
 use sqlx::PgPool;
 use time::{Duration, OffsetDateTime};
@@ -202,35 +202,49 @@ fn reply(taught: &Taught, burns: &[learned::Taught]) -> FactorsReply {
             continue;
         }
         let learned = learn(*kind, &all);
-        let one = |at: usize, (off, more): (Option<f64>, Option<bool>)| SeenWire {
-            more,
-            burn_id: burns[places[at]].id,
-            happened_at: burns[places[at]].happened_at,
-            job: burns[places[at]].job_name.clone(),
-            job_id: burns[places[at]].job_id,
-            person_id: burns[places[at]].person_id,
-            kind: kind.code().to_owned(),
-            factor: fine(all[at].factor),
-            off: off.map(fine),
-        };
-        found.flagged.extend(learned.flagged.iter().map(|(at, off)| one(*at, (Some(*off), None))));
+        let one = |at: usize| SeenWire::of(&burns[places[at]], *kind, all[at].factor);
+        let flagged = learned.flagged.iter();
+        found
+            .flagged
+            .extend(flagged.map(|(at, off)| SeenWire { off: Some(fine(*off)), ..one(*at) }));
         // what the shop has answered is not asked again
         let open = learned.changes.iter().filter(|it| !answered(burns, &burns[places[it.at]]));
-        found.changes.extend(open.map(|it| one(it.at, (None, Some(it.more)))));
-        let held = truer(&all, &foretold(*kind, &all));
-        let percent = |ln: f64| fine((ln.exp() - 1.0) * 100.0);
-        found.truer.push(TruerWire {
-            kind: kind.code().to_owned(),
-            held: HeldWire::of(held.within, held.n),
-            before_percent: percent(held.before),
-            after_percent: percent(held.after),
-        });
+        found.changes.extend(open.map(|it| SeenWire { more: Some(it.more), ..one(it.at) }));
+        found.truer.push(TruerWire::of(*kind, &truer(&all, &foretold(*kind, &all))));
         found.week.extend(moved(*kind, &all, 7.0));
     }
     let far = |moved: &MovedWire| (moved.now / moved.before).ln().abs();
     found.week.sort_by(|a, b| far(b).total_cmp(&far(a)));
     found.week.truncate(TOLD);
     found
+}
+
+impl SeenWire {
+    fn of(burn: &learned::Taught, kind: Kind, factor: f64) -> Self {
+        Self {
+            more: None,
+            burn_id: burn.id,
+            happened_at: burn.happened_at,
+            job: burn.job_name.clone(),
+            job_id: burn.job_id,
+            person_id: burn.person_id,
+            kind: kind.code().to_owned(),
+            factor: fine(factor),
+            off: None,
+        }
+    }
+}
+
+impl TruerWire {
+    fn of(kind: Kind, held: &Truer) -> Self {
+        let percent = |ln: f64| fine((ln.exp() - 1.0) * 100.0);
+        Self {
+            kind: kind.code().to_owned(),
+            held: HeldWire::of(held.within, held.n),
+            before_percent: percent(held.before),
+            after_percent: percent(held.after),
+        }
+    }
 }
 
 /// Whether the shop has said that a burn's rig changed about then, or after it.

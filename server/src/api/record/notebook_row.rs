@@ -233,6 +233,25 @@ pub struct InShop<'a> {
     pub at: usize,
 }
 
+/// A row's figures as a burn, or every field at fault.
+fn read_burn(entry: &Entry, body: &Value) -> ApiResult<Result<NewBurn, Vec<FieldError>>> {
+    let mut fields = Fields::default();
+    for (role, name, range, kind) in LOOKED_AT {
+        let given = entry.figure(role).map(|si| Given(json!(wire(kind, si))));
+        fields.number_if_said(&NumberField::new(name, range, kind), given.as_ref());
+    }
+    let request: BurnRequest = read(body)?;
+    match checked(&request) {
+        Ok(burn) if fields.errors.is_empty() => Ok(Ok(burn)),
+        Ok(_) => Ok(Err(fields.errors)),
+        Err(ApiError::Invalid(mut errors)) => {
+            fields.errors.append(&mut errors);
+            Ok(Err(fields.errors))
+        }
+        Err(other) => Err(other),
+    }
+}
+
 /// A row as a burn.
 ///
 /// # Errors
@@ -241,24 +260,13 @@ pub fn burn_of(entry: &Entry, place: &InShop<'_>) -> ApiResult<Read> {
     let InShop { shop, offset, at } = *place;
     // a row without a day is told already
     let Some(happened) = moment(entry, offset, at) else { return Ok(Read::Faults(Vec::new())) };
-    let mut fields = Fields::default();
-    for (role, name, range, kind) in LOOKED_AT {
-        let given = entry.figure(role).map(|si| Given(json!(wire(kind, si))));
-        fields.number_if_said(&NumberField::new(name, range, kind), given.as_ref());
-    }
     let body = body(entry, shop, happened)?;
-    let request: BurnRequest = read(&body)?;
-    let made = match checked(&request) {
-        Ok(burn) => Some(burn),
-        Err(ApiError::Invalid(mut errors)) => {
-            fields.errors.append(&mut errors);
-            None
+    let mut burn = match read_burn(entry, &body)? {
+        Ok(burn) => burn,
+        Err(faults) => {
+            let of = |error: FieldError| (role_at(&error.path), error);
+            return Ok(Read::Faults(faults.into_iter().map(of).collect()));
         }
-        Err(other) => return Err(other),
-    };
-    let Some(mut burn) = made.filter(|_| fields.errors.is_empty()) else {
-        let of = |error: FieldError| (role_at(&error.path), error);
-        return Ok(Read::Faults(fields.errors.into_iter().map(of).collect()));
     };
     if let Some(asked) = asked(entry, shop) {
         burn.against = held(entry, &burn, &asked)?;

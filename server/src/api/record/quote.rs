@@ -218,13 +218,9 @@ impl QuoteRequest {
         }
         let given = count.map(Given);
         let field = NumberField::new("count", &COUNT, Kind::Count);
-        let count = fields.number(&field, given.as_ref(), Some(1.0));
-        if (count - count.round()).abs() > 0.0 {
-            fields.errors.push(wrong_shape("count", "a whole number", json!(count)));
-        }
+        let count = fields.whole(&field, given.as_ref(), Some(1));
         request.prices = None;
-        #[allow(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "checked above")]
-        fields.done((request, count as u32))
+        fields.done((request, count))
     }
 
     /// The quote.

@@ -108,17 +108,19 @@ fn prices(shop: &Shop) -> ApiResult<QuotePrices> {
     read(&all)
 }
 
+fn refused(code: &str, job: Uuid) -> ApiError {
+    let mut fields = Fields::default();
+    fields.refuse("job_id", code, json!(job), &[]);
+    ApiError::Invalid(fields.errors)
+}
+
 /// A job's cuts as a quote asks them.
 ///
 /// # Errors
 /// [`ApiError::Invalid`] where none of them can be priced.
 pub async fn asked_of(pool: &PgPool, caller: Caller, job: Uuid) -> ApiResult<Priced> {
     let job = jobs::live(pool, job).await.map_err(|error| match error {
-        ApiError::NotFound => {
-            let mut fields = Fields::default();
-            fields.refuse("job_id", "no_such_job", json!(job), &[]);
-            ApiError::Invalid(fields.errors)
-        }
+        ApiError::NotFound => refused("no_such_job", job),
         other => other,
     })?;
     let shop = Shop::read(pool, caller.person).await?;
@@ -144,9 +146,7 @@ pub async fn asked_of(pool: &PgPool, caller: Caller, job: Uuid) -> ApiResult<Pri
         }
     }
     if asked.is_empty() {
-        let mut fields = Fields::default();
-        fields.refuse("job_id", "nothing_to_quote", json!(job.record.id), &[]);
-        return Err(ApiError::Invalid(fields.errors));
+        return Err(refused("nothing_to_quote", job.record.id));
     }
     let asked = QuoteRequest {
         lines: asked,

@@ -132,10 +132,8 @@ pub fn designed(id: uuid::Uuid, new: &NewTrialRequest) -> ApiResult<NewTrial> {
     let (way_a, way_b) =
         (fields.text("way_a", &new.way_a, LONGEST), fields.text("way_b", &new.way_b, LONGEST));
     let measure: Measure = fields.code("measure", new.measure.as_ref(), None);
-    let each =
-        fields.number(&NumberField::new("each", &EACH, Kind::Count), new.each.as_ref(), None);
+    let each = fields.whole(&NumberField::new("each", &EACH, Kind::Count), new.each.as_ref(), None);
     let (name, way_a, way_b) = fields.done((name, way_a, way_b))?;
-    #[allow(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "2 to 20")]
     let strips = order(each as usize, seed(id));
     let strips =
         strips.into_iter().map(|way| Strip { way: way.code().to_owned(), value: None }).collect();

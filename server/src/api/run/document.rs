@@ -282,28 +282,48 @@ pub fn usual_fuel(shop: &Shop, job: &Job) -> ApiResult<Fuel> {
     fuel_named(told.or_else(|| shop.settings.get("fuel")?.as_str()).unwrap_or_default())
 }
 
+fn numbers_to_call(shop: &Shop) -> String {
+    shop.settings.get(EMERGENCY).and_then(Value::as_str).unwrap_or_default().to_owned()
+}
+
+fn first_aid() -> Vec<SentenceWire> {
+    FIRST_AID.iter().map(|code| SentenceWire::of(Section::Steps, code, &[])).collect()
+}
+
+/// The flame to set: neutral, or with a feather where the shop holds that and a cut wants it.
+fn flame_bands(shop: &Shop, cuts: &[RunCut]) -> FlameBands {
+    let softer = shop.holds("flame", "slightly_carburising")
+        && cuts.iter().any(|cut| cut.fits && wants_a_feather(&cut.view));
+    FlameBands {
+        carburising_below: CARBURISING_BELOW,
+        oxidising_above: OXIDISING_ABOVE,
+        wanted: if softer { "carburising" } else { "neutral" }.into(),
+    }
+}
+
 /// A job's run in one document.
 ///
 /// # Errors
 /// When the database fails; when an hour of a cylinder that lay down is out of range.
 pub async fn document(pool: &PgPool, shop: &Shop, asked: Asked) -> ApiResult<RunDocument> {
+    let run = unmanned(shop, asked)?;
+    let people = people::all(pool).await?;
+    let uncleared = uncleared(&Cleared::read(pool).await?, &people, &run.cuts);
+    Ok(RunDocument { people, uncleared, ..run })
+}
+
+/// The run before it is known who is there.
+fn unmanned(shop: &Shop, asked: Asked) -> ApiResult<RunDocument> {
     let Asked { job, cuts, fuel, mut place, rig, stood_h, events, elsewhere } = asked;
     let now = OffsetDateTime::now_utc();
-    let at_rig = Rig::of(shop, &job.rig);
     let (fuels, stopped) = (cuts.fuels(), cuts.stopped());
     let cuts = cuts.judged(fuel);
+    let at_rig = Rig::of(shop, &job.rig);
     // paint or zinc that a cut names is known of the place too
     place.coated |= cuts.iter().any(|cut| cut.fits && is_coated(&cut.view));
     let cylinders = at_hand(shop, fuel, &rig.cylinders);
     let stood_h = stood_h.or_else(|| stood(&cylinders, now)).or_else(|| rig.lying.then_some(0.0));
-    let needs = needs(shop, &cuts, &cylinders, events.iter().chain(&elsewhere))?;
-    let people = people::all(pool).await?;
-    let uncleared = uncleared(&Cleared::read(pool).await?, &people, &cuts);
-    let unsaid = unsaid(&cuts);
-    let softer = shop.holds("flame", "slightly_carburising")
-        && cuts.iter().any(|cut| cut.fits && wants_a_feather(&cut.view));
-    let at = Standing { fuel, place, assembled: rig.assembled, stood_h, unsaid };
-    let emergency = shop.settings.get(EMERGENCY).and_then(Value::as_str).unwrap_or_default();
+    let at = Standing { fuel, place, assembled: rig.assembled, stood_h, unsaid: unsaid(&cuts) };
     Ok(RunDocument {
         job_id: job.record.id,
         made_at: now,
@@ -313,29 +333,22 @@ pub async fn document(pool: &PgPool, shop: &Shop, asked: Asked) -> ApiResult<Run
         place: at.place,
         assembled: rig.assembled,
         lying: rig.lying,
+        needs: needs(shop, &cuts, &cylinders, events.iter().chain(&elsewhere))?,
         cylinders,
-        needs,
+        flame: flame_bands(shop, &cuts),
         cuts,
         stopped,
         gauges: at_rig.gauges,
         usual_gauges: usual_gauges()?,
         ceiling_kpa: (fuel == Fuel::Acetylene).then(|| ACETYLENE_CEILING.as_pa() / 1e3),
-        flame: FlameBands {
-            carburising_below: CARBURISING_BELOW,
-            oxidising_above: OXIDISING_ABOVE,
-            wanted: if softer { "carburising" } else { "neutral" }.into(),
-        },
         troubles: troubles(fuel)?.map(trouble_wire).collect(),
-        first_aid: FIRST_AID
-            .iter()
-            .map(|code| SentenceWire::of(Section::Steps, code, &[]))
-            .collect(),
-        emergency_numbers: emergency.to_owned(),
+        first_aid: first_aid(),
+        emergency_numbers: numbers_to_call(shop),
         schools: schools()?.to_vec(),
         held: Value::Object(shop.settings.clone()),
         signs: all_findings()?,
-        uncleared,
-        people,
+        uncleared: Vec::new(),
+        people: Vec::new(),
         events,
         elsewhere,
         clean_after_cuts: shop.holds("tip_cleaning", "every_five").then_some(CLEAN_AFTER),

@@ -198,8 +198,6 @@ impl Reader<'_> {
         let radius = |this: &mut Self| {
             this.length_or("cut.radius_mm", cut.radius_mm.as_ref(), &RADIUS, USUAL_RADIUS.as_m())
         };
-        // a piece is as long as it is said to be
-        let whole = cut.length_mm.as_ref().or(section.piece_length_mm.as_ref());
         match kind {
             CutKind::Mitre => Cut::Mitre {
                 angle: self.angle(angle, &MITRE, None),
@@ -216,36 +214,49 @@ impl Reader<'_> {
                 radius: radius(self),
                 flanges: flanges(self),
             },
-            CutKind::AccessHole => Cut::AccessHole {
-                length: self.length_or(
-                    "cut.length_mm",
-                    cut.length_mm.as_ref(),
-                    &ALONG,
-                    USUAL_HOLE_LENGTH.as_m(),
-                ),
-                height: self.length_or(
-                    "cut.height_mm",
-                    cut.height_mm.as_ref(),
-                    &ALONG,
-                    USUAL_HOLE_HEIGHT.as_m(),
-                ),
-                radius: radius(self),
-                flanges: flanges(self),
-            },
+            CutKind::AccessHole => {
+                let [length, height] = self.access_hole(cut);
+                Cut::AccessHole { length, height, radius: radius(self), flanges: flanges(self) }
+            }
             CutKind::WebOpening => Cut::WebOpening {
                 opening: self.opening(cut, radius),
-                offset: self.length_or("cut.offset_mm", cut.offset_mm.as_ref(), &OFFSET, 0.0),
+                offset: self.offset(cut),
                 drilled: self.is_drilled(cut),
             },
-            CutKind::Strip => Cut::Strip {
-                flanges: flanges(self),
-                length: self.length("cut.length_mm", whole, &PIECE),
-            },
-            CutKind::Split => Cut::Split {
-                offset: self.length_or("cut.offset_mm", cut.offset_mm.as_ref(), &OFFSET, 0.0),
-                length: self.length("cut.length_mm", whole, &PIECE),
-            },
+            CutKind::Strip => Cut::Strip { flanges: flanges(self), length: self.piece(section) },
+            CutKind::Split => Cut::Split { offset: self.offset(cut), length: self.piece(section) },
             CutKind::Square => Cut::Square,
+        }
+    }
+
+    fn offset(&mut self, cut: &SectionCutWire) -> Length {
+        self.length_or("cut.offset_mm", cut.offset_mm.as_ref(), &OFFSET, 0.0)
+    }
+
+    /// How long a cut along the shape is: as the piece where it says nothing of itself.
+    fn piece(&mut self, section: &SectionWire) -> Length {
+        let length = section.cut.length_mm.as_ref().or(section.piece_length_mm.as_ref());
+        self.length("cut.length_mm", length, &PIECE)
+    }
+
+    /// Length and height of a hole at a weld.
+    fn access_hole(&mut self, cut: &SectionCutWire) -> [Length; 2] {
+        let (length, height) = (cut.length_mm.as_ref(), cut.height_mm.as_ref());
+        [
+            self.length_or("cut.length_mm", length, &ALONG, USUAL_HOLE_LENGTH.as_m()),
+            self.length_or("cut.height_mm", height, &ALONG, USUAL_HOLE_HEIGHT.as_m()),
+        ]
+    }
+
+    /// Whether the way that is asked for is one of the cut's, and the stroke one of its strokes.
+    fn check_way(&mut self, section: &SectionWire, profile: &Profile, asked: &Asked) {
+        let chosen = strokes(profile, asked).and_then(|all| match section.way.as_deref() {
+            Some(way) => all.way(way).map(|way| way.strokes.len()),
+            None => Ok(all.ways.first().map_or(0, |way| way.strokes.len())),
+        });
+        match chosen {
+            Ok(strokes) => self.explained(section.explain_stroke, strokes),
+            Err(error) => self.refuse(error),
         }
     }
 
@@ -294,34 +305,24 @@ pub fn read_section(
     let inside = reader.code("inside_surface", section.inside_surface.as_ref(), Some(usual));
     let lift = NumberField::new(reader.path("lifting_limit_kg"), &LIFT, Kind::Mass);
     let lift = reader.fields.number_if_said(&lift, section.lifting_limit_kg.as_ref());
-    let lifting_limit = lift.map(Mass::from_kg);
     let stands = reader.code("stands", section.stands.as_ref(), Some(Stands::Level));
     let Some(profile) = profile else { return Err(ApiError::Invalid(fields.errors)) };
-    let cut = reader.cut(section, profile.family);
+    let asked = Asked { cut: reader.cut(section, profile.family), access };
     if reader.fields.errors.is_empty() {
-        let planned = strokes(&profile, &Asked { cut, access });
-        let way = section.way.as_deref();
-        let chosen = planned.and_then(|all| match way {
-            Some(way) => all.way(way).map(|way| way.strokes.len()),
-            None => Ok(all.ways.first().map_or(0, |way| way.strokes.len())),
-        });
-        match chosen {
-            Ok(strokes) => reader.explained(section.explain_stroke, strokes),
-            Err(error) => reader.refuse(error),
-        }
+        reader.check_way(section, &profile, &asked);
     }
     let mut base = base;
     let (low, high) = (limits::THICKNESS.low, limits::THICKNESS.high);
     base.steel.thickness = Length::from_m(profile.web.as_m().clamp(low, high));
     fields.done(SectionRequest {
         profile,
-        asked: Asked { cut, access },
+        asked,
         way: section.way.clone(),
         base,
         inside,
         piece,
         drop,
-        lifting_limit,
+        lifting_limit: lift.map(Mass::from_kg),
         ends_open: section.ends_open,
         stands,
         rigging_named: section.rigging_named.unwrap_or(false),

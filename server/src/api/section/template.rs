@@ -5,6 +5,7 @@ use dxf::entities::{Entity, EntityType, LwPolyline};
 use dxf::enums::{AcadVersion, Units};
 use dxf::{Drawing, LwPolylineVertex};
 use galvanon_core::quantity::{Angle, Length};
+use galvanon_core::range::Range;
 use galvanon_core::section::asked::{CutKind, HEADER, MITRE, SADDLE};
 use galvanon_core::section::development::{RoundEnd, template as developed};
 use galvanon_core::section::profile::SIZE;
@@ -54,15 +55,13 @@ const POINTS: usize = 360;
 /// Paper below the line, mm. Source: `ours`.
 const SKIRT: f64 = 60.0;
 
+fn given(value: Option<f64>) -> Option<Given> {
+    value.map(|value| Given(json!(value)))
+}
+
 impl TemplateQuery {
-    fn reply(&self) -> ApiResult<TemplateReply> {
-        let mut fields = Fields::default();
-        let kind = self.kind.as_ref().map(|kind| Given(json!(kind)));
-        let ends = [CutKind::Square, CutKind::Mitre, CutKind::Saddle];
-        let kind = fields.code_of(&ends, "kind", kind.as_ref(), None);
-        let given = |value: Option<f64>| value.map(|value| Given(json!(value)));
-        let known = self.profile.as_deref().map(galvanon_core::entry::shape::find);
-        let diameter = match known {
+    fn diameter(&self, fields: &mut Fields) -> Length {
+        match self.profile.as_deref().map(galvanon_core::entry::shape::find) {
             Some(Ok(profile)) => profile.depth,
             Some(Err(_)) => {
                 fields.unknown_choice("profile", json!(self.profile), Vec::new());
@@ -72,27 +71,37 @@ impl TemplateQuery {
                 let field = NumberField::new("diameter_mm", &SIZE, Kind::Length);
                 Length::from_m(fields.number(&field, given(self.diameter_mm).as_ref(), None))
             }
-        };
-        let mut angle = |range, usual| {
-            let field = NumberField::new("angle_deg", range, Kind::Angle);
-            Angle::from_rad(fields.number(&field, given(self.angle_deg).as_ref(), usual))
-        };
+        }
+    }
+
+    fn angle(&self, fields: &mut Fields, range: &Range, usual: Option<f64>) -> Angle {
+        let field = NumberField::new("angle_deg", range, Kind::Angle);
+        Angle::from_rad(fields.number(&field, given(self.angle_deg).as_ref(), usual))
+    }
+
+    /// The pipe that a branch stands on, no narrower than the branch.
+    fn header(&self, fields: &mut Fields, branch: Length) -> Length {
+        let field = NumberField::new("header_mm", &HEADER, Kind::Length);
+        let header = Length::from_m(fields.number(&field, given(self.header_mm).as_ref(), None));
+        if fields.errors.is_empty() && header < branch {
+            let (value, against) = (header.as_m(), branch.as_m());
+            let broke = Broke { code: "header_too_small", value, against };
+            refuse_length(fields, "header_mm", &broke);
+        }
+        header
+    }
+
+    fn reply(&self) -> ApiResult<TemplateReply> {
+        let mut fields = Fields::default();
+        let kind = self.kind.as_ref().map(|kind| Given(json!(kind)));
+        let ends = [CutKind::Square, CutKind::Mitre, CutKind::Saddle];
+        let kind = fields.code_of(&ends, "kind", kind.as_ref(), None);
+        let diameter = self.diameter(&mut fields);
         let end = match kind {
-            CutKind::Mitre => RoundEnd::Mitre(angle(&MITRE, None)),
+            CutKind::Mitre => RoundEnd::Mitre(self.angle(&mut fields, &MITRE, None)),
             CutKind::Saddle => {
-                let angle = angle(&SADDLE, Some(SADDLE.high));
-                let field = NumberField::new("header_mm", &HEADER, Kind::Length);
-                let header = fields.number(&field, given(self.header_mm).as_ref(), None);
-                let header = Length::from_m(header);
-                if fields.errors.is_empty() && header < diameter {
-                    let broke = Broke {
-                        code: "header_too_small",
-                        value: header.as_m(),
-                        against: diameter.as_m(),
-                    };
-                    refuse_length(&mut fields, "header_mm", &broke);
-                }
-                RoundEnd::Saddle(header, angle)
+                let angle = self.angle(&mut fields, &SADDLE, Some(SADDLE.high));
+                RoundEnd::Saddle(self.header(&mut fields, diameter), angle)
             }
             _ => RoundEnd::Square,
         };

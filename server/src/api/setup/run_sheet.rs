@@ -242,26 +242,67 @@ impl RunSheetRequest {
         let mut fields = Fields::default();
         let fuel = fields.code("fuel", self.fuel.as_ref(), None);
         let torch = fields.code("torch", self.torch.as_ref(), None);
+        let told = self.by_policy(&mut fields, Setup::usual(fuel, torch));
+        let measured = self.measured(&mut fields, told);
+        let depth = fields.optional("depth", self.depth.as_ref());
+        self.check_schools(&mut fields)?;
+        let PlaceWire { wind, bare_floor, low, confined, coated } = self.place;
+        let UnsaidWire { layers, closed_space, steel, far_side } = self.unsaid;
+        fields.done(Setup {
+            first_bled: self.held("first_bled").unwrap_or_default(),
+            place: Place { wind, bare_floor, low, confined, coated },
+            assembled: self.assembled,
+            arrestors: self.arrestors.unwrap_or(true),
+            arrestors_demanded: self.schools.get("arrestors").is_some_and(|it| it == "demanded"),
+            schools: self.schools.clone(),
+            depth: depth.unwrap_or_default(),
+            unsaid: Unsaid { layers, closed_space, steel, far_side },
+            ..measured
+        })
+    }
+
+    /// What has a place of its own in `policy`, and may be told there or among the schools.
+    fn by_policy(&self, fields: &mut Fields, usual: Setup) -> Setup {
         let policy = &self.policy;
         let shutdown = fields.optional("policy.shutdown", policy.shutdown.as_ref());
         let first = fields.optional("policy.first_cylinder", policy.first_cylinder.as_ref());
         let lighting = fields.optional("policy.lighting", policy.lighting.as_ref());
-        let turns = turns(&mut fields, policy.acetylene_valve_turns.as_ref());
+        let turns = turns(fields, policy.acetylene_valve_turns.as_ref());
+        Setup {
+            shutdown: shutdown.or_else(|| self.held("torch_off")).unwrap_or(usual.shutdown),
+            turns: turns.or_else(|| self.turns_held()).unwrap_or_default(),
+            first_cylinder: first.or_else(|| self.held("first_cylinder")).unwrap_or_default(),
+            lighting: lighting.or_else(|| self.held("lighting")).unwrap_or_default(),
+            ..usual
+        }
+    }
+
+    /// Hours, minutes and lengths.
+    fn measured(&self, fields: &mut Fields, usual: Setup) -> Setup {
         let lying = "lying_acetylene_hours_upright";
         let lying = NumberField::new(lying, &STOOD, Kind::Duration).shown_in("h", 3_600.0);
-        let upright_for = fields
-            .number_if_said(&lying, self.lying_acetylene_hours_upright.as_ref())
-            .map(Duration::from_s);
         let watch = NumberField::new("fire_watch_min", &FIRE_WATCH, Kind::Duration);
-        let fire_watch = fields
-            .number_if_said(&watch.shown_in("min", 60.0), self.fire_watch_min.as_ref())
-            .map(Duration::from_s);
+        let watch = watch.shown_in("min", 60.0);
         let hose = NumberField::new("hose_length_m", &HOSE, Kind::Length);
-        let hose = fields.number_if_said(&hose, self.hose_length_m.as_ref()).map(Length::from_m);
-        let depth = fields.optional("depth", self.depth.as_ref());
         let lens = NumberField::new("lens_thickness_mm", &limits::THICKNESS, Kind::Length);
-        let lens_thickness =
-            fields.number_if_said(&lens, self.lens_thickness_mm.as_ref()).map(Length::from_m);
+        let mut said = |field: &NumberField<'_>, given: &Option<Given>| {
+            fields.number_if_said(field, given.as_ref())
+        };
+        let upright_for = said(&lying, &self.lying_acetylene_hours_upright);
+        let fire_watch = said(&watch, &self.fire_watch_min).map(Duration::from_s);
+        let hose = said(&hose, &self.hose_length_m).map(Length::from_m);
+        let lens_thickness = said(&lens, &self.lens_thickness_mm).map(Length::from_m);
+        Setup {
+            upright_for: upright_for.map(Duration::from_s),
+            hose: hose.unwrap_or(usual.hose),
+            fire_watch: fire_watch.unwrap_or(USUAL_WATCH),
+            lens_thickness,
+            ..usual
+        }
+    }
+
+    /// Every question is one of the trade's, and every answer one of its own.
+    fn check_schools(&self, fields: &mut Fields) -> ApiResult<()> {
         for (question, option) in &self.schools {
             let known: Vec<_> = schools()?.iter().filter(|it| it.question == *question).collect();
             let path = format!("schools.{question}");
@@ -273,33 +314,7 @@ impl RunSheetRequest {
                 fields.unknown_choice(&path, json!(option), options);
             }
         }
-        // what has a place of its own in `policy` may be told there or here
-        let shutdown = shutdown.or_else(|| self.held("torch_off"));
-        let first = first.or_else(|| self.held("first_cylinder"));
-        let lighting = lighting.or_else(|| self.held("lighting"));
-        let turns = turns.or_else(|| self.turns_held()).unwrap_or_default();
-        let PlaceWire { wind, bare_floor, low, confined, coated } = self.place;
-        let UnsaidWire { layers, closed_space, steel, far_side } = self.unsaid;
-        let usual = Setup::usual(fuel, torch);
-        fields.done(Setup {
-            shutdown: shutdown.unwrap_or(usual.shutdown),
-            turns,
-            first_cylinder: first.unwrap_or_default(),
-            lighting: lighting.unwrap_or_default(),
-            first_bled: self.held("first_bled").unwrap_or_default(),
-            place: Place { wind, bare_floor, low, confined, coated },
-            assembled: self.assembled,
-            arrestors: self.arrestors.unwrap_or(true),
-            upright_for,
-            hose: hose.unwrap_or(usual.hose),
-            fire_watch: fire_watch.unwrap_or(USUAL_WATCH),
-            arrestors_demanded: self.schools.get("arrestors").is_some_and(|it| it == "demanded"),
-            lens_thickness,
-            schools: self.schools.clone(),
-            depth: depth.unwrap_or_default(),
-            unsaid: Unsaid { layers, closed_space, steel, far_side },
-            ..usual
-        })
+        Ok(())
     }
 }
 

@@ -15,7 +15,7 @@ use crate::api::cut::request::CutPlanRequest;
 use crate::api::edge::weights;
 use crate::api::layout::marking::MarkingWire;
 use crate::api::layout::post::Post;
-use crate::error::{ApiError, ApiResult, ErrorBody};
+use crate::error::{ApiError, ApiResult, ErrorBody, FieldError};
 use crate::http::body::{Body, read};
 use crate::http::caller::Caller;
 use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
@@ -135,41 +135,48 @@ pub fn checked(key: &str, value: &Value) -> ApiResult<()> {
     if key == weights::KEY {
         return weights::checked(value);
     }
-    let mut allowed: Vec<String> =
-        schools()?.iter().filter(|s| s.question == key).map(|s| s.option.clone()).collect();
-    if let Some((_, choices, _)) = CHOICES.iter().find(|(known, ..)| *known == key) {
-        allowed = choices.iter().map(|choice| (*choice).to_owned()).collect();
-    }
+    let allowed = choices_of(key)?;
     if !allowed.is_empty() {
-        if value.as_str().is_some_and(|value| allowed.iter().any(|known| known == value)) {
-            return Ok(());
-        }
-        let mut fields = Fields::default();
+        return one_of(allowed, value);
+    }
+    match key {
+        EMERGENCY => numbers_to_call(value),
+        WIRES => wires(value),
+        MACHINE_WORDS => machine_words(value),
+        MARKING => marking(value),
+        _ => match plain_range(key) {
+            Some(range) => in_range(&range, value),
+            None if FIGURES.iter().any(|figure| figure.key == key) => planned_with(key, value),
+            None => Err(ApiError::NotFound),
+        },
+    }
+}
+
+/// The words that a key may have; none of one that is no choice.
+fn choices_of(key: &str) -> ApiResult<Vec<String>> {
+    if let Some((_, choices, _)) = CHOICES.iter().find(|(known, ..)| *known == key) {
+        return Ok(choices.iter().map(|choice| (*choice).to_owned()).collect());
+    }
+    Ok(schools()?.iter().filter(|it| it.question == key).map(|it| it.option.clone()).collect())
+}
+
+fn one_of(allowed: Vec<String>, value: &Value) -> ApiResult<()> {
+    let mut fields = Fields::default();
+    if !value.as_str().is_some_and(|value| allowed.iter().any(|known| known == value)) {
         fields.unknown_choice("value", value.clone(), allowed);
-        return Err(ApiError::Invalid(fields.errors));
     }
-    if key == EMERGENCY {
-        return numbers_to_call(value);
-    }
-    if key == WIRES {
-        return wires(value);
-    }
-    if key == MACHINE_WORDS {
-        return machine_words(value);
-    }
-    if key == MARKING {
-        return marking(value);
-    }
-    if let Some(range) = plain_range(key) {
-        let mut fields = Fields::default();
-        let number = NumberField::new("value", &range, Kind::Ratio);
-        fields.number(&number, Some(&Given(value.clone())), None);
-        return fields.done(());
-    }
-    if !FIGURES.iter().any(|figure| figure.key == key) {
-        return Err(ApiError::NotFound);
-    }
-    // the planner knows the ranges: ask it with a cut of its own
+    fields.done(())
+}
+
+fn in_range(range: &Range, value: &Value) -> ApiResult<()> {
+    let mut fields = Fields::default();
+    let number = NumberField::new("value", range, Kind::Ratio);
+    fields.number(&number, Some(&Given(value.clone())), None);
+    fields.done(())
+}
+
+/// The planner knows the ranges of its figures: it is asked with a cut of its own.
+fn planned_with(key: &str, value: &Value) -> ApiResult<()> {
     let figure = as_request(&Map::from_iter([(key.to_owned(), value.clone())]));
     let cut = json!({
         "steel": { "thickness_mm": 20 },
@@ -177,13 +184,9 @@ pub fn checked(key: &str, value: &Value) -> ApiResult<()> {
         "gas": { "fuel": "acetylene" }
     });
     let request: CutPlanRequest = read(&merged(&[&figure, &cut]))?;
+    let at_value = |field| FieldError { path: "value".into(), ..field };
     request.to_core().map(|_| ()).map_err(|error| match error {
-        ApiError::Invalid(fields) => ApiError::Invalid(
-            fields
-                .into_iter()
-                .map(|field| crate::error::FieldError { path: "value".into(), ..field })
-                .collect(),
-        ),
+        ApiError::Invalid(fields) => ApiError::Invalid(fields.into_iter().map(at_value).collect()),
         other => other,
     })
 }

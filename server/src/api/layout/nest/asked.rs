@@ -99,13 +99,8 @@ pub struct Until {
     pub seconds: f64,
 }
 
-#[allow(
-    clippy::cast_possible_truncation,
-    clippy::cast_sign_loss,
-    reason = "checked by a range of whole numbers over 0"
-)]
 fn whole(fields: &mut Fields, path: String, range: &Range, given: Option<&Given>) -> u32 {
-    fields.number(&NumberField::new(path, range, Kind::Count), given, Some(1.0)) as u32
+    fields.whole(&NumberField::new(path, range, Kind::Count), given, Some(1))
 }
 
 fn read_plate(fields: &mut Fields, at: usize, plate: &NestPlate) -> ApiResult<Plate> {

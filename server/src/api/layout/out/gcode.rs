@@ -4,10 +4,13 @@
 
 use std::fmt::Write;
 
+use galvanon_core::cut::work::runs::RunPlan;
+use galvanon_core::geometry::{Point, Segment, Turn};
+use galvanon_core::layout::part::{Of, Part};
+use galvanon_core::layout::paths::CutPath;
+
 use crate::api::layout::out::drawn::{Drawn, OutUnit};
 use crate::api::layout::post::Post;
-use galvanon_core::geometry::{Point, Segment, Turn};
-use galvanon_core::layout::part::Of;
 
 /// The program.
 pub(super) fn written(drawn: &Drawn<'_>, post: &Post) -> String {
@@ -20,45 +23,11 @@ pub(super) fn written(drawn: &Drawn<'_>, post: &Post) -> String {
         feed_said: false,
     };
     program.head(drawn);
-    let outline: Vec<_>;
     if drawn.laid.is_none() {
-        outline = drawn.part.contours().map(|(_, contour)| contour.clone()).collect();
-        for contour in &outline {
-            program.line("(outline: the kerf is not in it; do not burn)");
-            program.fast(contour.start());
-            program.along(&contour.segments);
-        }
+        program.outline(drawn.part);
     }
     for (i, path) in drawn.paths().iter().enumerate() {
-        let name = match path.of {
-            Of::Outer => "outline".to_owned(),
-            Of::Hole(i) => format!("hole {}", i + 1),
-            Of::Cut(i) => format!("cut {}", i + 1),
-        };
-        let start: &'static str = path.lead.start.into();
-        program.line(&format!("(path {}: {name}, {})", i + 1, start.replace('_', " ")));
-        let run = drawn.runs.map(|runs| &runs[i]);
-        let first = Begun {
-            way_in: &path.lead.way_in,
-            heat: run.map(|run| run.settings.start_preheat.set.as_s()),
-        };
-        let behind = path
-            .tabs
-            .iter()
-            .map(|tie| Begun { way_in: &tie.way_in, heat: run.map(|run| run.pierce.as_s()) });
-        let pieces = path.pieces();
-        for (i, (begun, piece)) in [first].into_iter().chain(behind).zip(&pieces).enumerate() {
-            if i > 0 {
-                program.line(&format!("(behind tie {i}, pierce)"));
-            }
-            program.begin(&begun, piece.start(), post);
-            program.along(&piece.segments);
-            if i + 1 == pieces.len() {
-                program.along(&lines(&path.lead.way_out));
-            }
-            program.line(&post.oxygen_off);
-            program.line(&post.heat_off);
-        }
+        program.path(i + 1, path, drawn.runs.map(|runs| &runs[i]), post);
     }
     program.line("M2");
     program.text
@@ -84,6 +53,43 @@ struct Program {
 }
 
 impl Program {
+    /// The part as it is drawn, for a look.
+    fn outline(&mut self, part: &Part) {
+        for (_, contour) in part.contours() {
+            self.line("(outline: the kerf is not in it; do not burn)");
+            self.fast(contour.start());
+            self.along(&contour.segments);
+        }
+    }
+
+    /// A path from 1, stretch by stretch: heated, cut, and out at its end.
+    fn path(&mut self, place: usize, path: &CutPath, run: Option<&RunPlan>, post: &Post) {
+        let name = match path.of {
+            Of::Outer => "outline".to_owned(),
+            Of::Hole(i) => format!("hole {}", i + 1),
+            Of::Cut(i) => format!("cut {}", i + 1),
+        };
+        let start: &'static str = path.lead.start.into();
+        self.line(&format!("(path {place}: {name}, {})", start.replace('_', " ")));
+        let heat = run.map(|run| run.settings.start_preheat.set.as_s());
+        let first = Begun { way_in: &path.lead.way_in, heat };
+        let pierce = run.map(|run| run.pierce.as_s());
+        let behind = path.tabs.iter().map(|tie| Begun { way_in: &tie.way_in, heat: pierce });
+        let pieces = path.pieces();
+        for (i, (begun, piece)) in [first].into_iter().chain(behind).zip(&pieces).enumerate() {
+            if i > 0 {
+                self.line(&format!("(behind tie {i}, pierce)"));
+            }
+            self.begin(&begun, piece.start(), post);
+            self.along(&piece.segments);
+            if i + 1 == pieces.len() {
+                self.along(&lines(&path.lead.way_out));
+            }
+            self.line(&post.oxygen_off);
+            self.line(&post.heat_off);
+        }
+    }
+
     fn head(&mut self, drawn: &Drawn<'_>) {
         self.line("(dry run first: torch unlit, cutting oxygen shut)");
         let name: String = drawn

@@ -30,34 +30,14 @@ pub(super) fn written(drawn: &Drawn<'_>) -> String {
         OutUnit::Mm => "mm",
         OutUnit::In => "in",
     };
-    let mut outline = group("outline", "#000", pen.by * 0.3e-3);
-    for (_, contour) in drawn.part.contours() {
-        outline = outline.add(pen.contour(contour));
-    }
-    let mut cut = group("cut_path", "#c30", pen.by * 0.3e-3);
-    let mut lead = group("lead", "#06c", pen.by * 0.3e-3);
-    for path in drawn.paths() {
-        for piece in path.pieces() {
-            cut = cut.add(pen.contour(&piece));
-        }
-        let ins = path.tabs.iter().map(|tie| &tie.way_in);
-        for way in ins.chain([&path.lead.way_in, &path.lead.way_out]) {
-            if way.len() > 1 {
-                lead = lead.add(pen.points(way));
-            }
-        }
-    }
     let mut document = Document::new()
         .set("width", format!("{wide}{unit}"))
         .set("height", format!("{high}{unit}"))
         .set("viewBox", (0.0, 0.0, wide, high))
-        .add(outline);
+        .add(pen.outline(drawn));
     if drawn.laid.is_some() {
-        let mut crosses = group("marks", "#080", pen.by * 0.2e-3);
-        for mark in drawn.marks(None).marks.iter().filter(|mark| mark.kind != MarkKind::Punch) {
-            crosses = crosses.add(pen.cross(part.low + mark.at));
-        }
-        document = document.add(cut).add(lead).add(crosses);
+        let [cut, lead] = pen.paths(drawn);
+        document = document.add(cut).add(lead).add(pen.marks(drawn, part.low));
     }
     document.to_string()
 }
@@ -77,6 +57,37 @@ struct Pen {
 }
 
 impl Pen {
+    fn outline(&self, drawn: &Drawn<'_>) -> Group {
+        let outline = group("outline", "#000", self.by * 0.3e-3);
+        drawn.part.contours().fold(outline, |all, (_, contour)| all.add(self.contour(contour)))
+    }
+
+    /// What is cut, and the ways in and out.
+    fn paths(&self, drawn: &Drawn<'_>) -> [Group; 2] {
+        let mut cut = group("cut_path", "#c30", self.by * 0.3e-3);
+        let mut lead = group("lead", "#06c", self.by * 0.3e-3);
+        for path in drawn.paths() {
+            for piece in path.pieces() {
+                cut = cut.add(self.contour(&piece));
+            }
+            let ins = path.tabs.iter().map(|tie| &tie.way_in);
+            for way in ins.chain([&path.lead.way_in, &path.lead.way_out]) {
+                if way.len() > 1 {
+                    lead = lead.add(self.points(way));
+                }
+            }
+        }
+        [cut, lead]
+    }
+
+    /// Crosses where something is measured to; punch marks along a line are left out.
+    fn marks(&self, drawn: &Drawn<'_>, from: Point) -> Group {
+        let crosses = group("marks", "#080", self.by * 0.2e-3);
+        let marks = drawn.marks(None).marks;
+        let measured = marks.iter().filter(|mark| mark.kind != MarkKind::Punch);
+        measured.fold(crosses, |all, mark| all.add(self.cross(from + mark.at)))
+    }
+
     fn at(&self, at: Point) -> (f64, f64) {
         // more digits than a drawing shows, so that it reads back to itself
         let digits = |m: f64| (m * self.by * 1e7).round() / 1e7;
