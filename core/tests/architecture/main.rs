@@ -6,7 +6,7 @@ mod tree;
 use std::collections::{BTreeMap, BTreeSet};
 use std::path::{Path, PathBuf};
 
-use tree::{Crate, Parameters, folders, long_files, naming};
+use tree::{Crate, Parameters, folders, functions, long_files, long_functions, naming};
 
 /// The rooms of core, each under the rooms it may use. What is not named here is the ground floor.
 const CORE: [&str; 11] =
@@ -54,6 +54,8 @@ const FILES: usize = 22;
 const LINES: usize = 300;
 /// A component holds at most so many.
 const COMPONENT: usize = 200;
+/// A function holds at most so many lines of code between its braces; most hold fewer than ten.
+const FUNCTION: usize = 40;
 /// A function takes at most so many parameters, its receiver apart.
 const PARAMETERS: usize = 4;
 
@@ -178,6 +180,36 @@ fn a_file_is_read_in_one_sitting() {
     assert_eq!(long, Vec::<(String, usize)>::new());
     let components = long_files(&root().join("web/src"), "tsx", COMPONENT);
     assert_eq!(components, Vec::<(String, usize)>::new());
+}
+
+#[test]
+fn a_function_is_read_without_scrolling() {
+    let trees = ["core/src", "server/src", "nest/src", "e2e/src"];
+    let long: Vec<_> =
+        trees.iter().flat_map(|tree| long_functions(&root().join(tree), FUNCTION)).collect();
+    assert_eq!(long, Vec::<(String, usize)>::new());
+}
+
+#[test]
+fn a_function_is_measured_between_its_braces() {
+    let text = "
+        impl Torch {
+            fn lit(&self) -> bool {
+                // neither this
+                let flame = self.flame();
+
+                flame.is_some()
+            }
+            fn out(&self) -> bool { !self.lit() }
+        }
+        #[cfg(test)]
+        mod tests {
+            fn told() {
+                let one = 1;
+            }
+        }
+    ";
+    assert_eq!(functions(text), [("lit".to_owned(), 2), ("out".to_owned(), 0)]);
 }
 
 /// What is asked of the database can stand in a transaction: whoever asks says where.

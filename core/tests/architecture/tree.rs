@@ -55,26 +55,82 @@ pub fn folders(tree: &Path) -> Vec<(String, usize)> {
     counted.into_iter().collect()
 }
 
+/// Whether a line is code: no blank, no comment.
+fn is_code(line: &&str) -> bool {
+    const COMMENTS: [&str; 5] = ["//", "/*", "* ", "*/", "{/*"];
+    let line = line.trim();
+    !line.is_empty() && !COMMENTS.iter().any(|begins| line.starts_with(begins))
+}
+
 /// The files of a tree with such an ending and more lines of code than `most`: no blanks, no comments, no tests.
 pub fn long_files(tree: &Path, ending: &str, most: usize) -> Vec<(String, usize)> {
-    const COMMENTS: [&str; 5] = ["//", "/*", "* ", "*/", "{/*"];
     let mut long = Vec::new();
     for file in under(tree, ending) {
         let text = fs::read_to_string(&file).unwrap();
-        let code = text
-            .split("#[cfg(test)]")
-            .next()
-            .into_iter()
-            .flat_map(str::lines)
-            .map(str::trim)
-            .filter(|line| !line.is_empty())
-            .filter(|line| !COMMENTS.iter().any(|begins| line.starts_with(begins)))
-            .count();
+        let of_tests = text.find("#[cfg(test)]").unwrap_or(text.len());
+        let code = text[..of_tests].lines().filter(is_code).count();
         if code > most {
             long.push((file.strip_prefix(tree).unwrap().display().to_string(), code));
         }
     }
     long
+}
+
+/// The functions of a tree of Rust with more lines of code between their braces than `most`, tests apart.
+pub fn long_functions(tree: &Path, most: usize) -> Vec<(String, usize)> {
+    let mut long = Vec::new();
+    for file in under(tree, "rs") {
+        let text = fs::read_to_string(&file).unwrap();
+        let place = file.strip_prefix(tree).unwrap().display().to_string();
+        for (name, code) in functions(&text) {
+            if code > most {
+                long.push((format!("{place} {name}"), code));
+            }
+        }
+    }
+    long
+}
+
+/// Every function of a file with its lines of code between the braces, tests apart.
+pub fn functions(text: &str) -> Vec<(String, usize)> {
+    let mut bodies = Bodies { lines: text.lines().collect(), found: Vec::new() };
+    bodies.visit_file(&syn::parse_file(text).unwrap());
+    bodies.found
+}
+
+/// Collects the functions of a file by their bodies.
+struct Bodies<'t> {
+    lines: Vec<&'t str>,
+    found: Vec<(String, usize)>,
+}
+
+impl Bodies<'_> {
+    fn measure(&mut self, signature: &Signature, body: &syn::Block) {
+        let braces = body.brace_token.span;
+        let (first, last) = (braces.open().start().line, braces.close().start().line);
+        // counted from 1: what stands right after the line of the first brace, up to that of the last
+        let inside = self.lines.get(first..last.saturating_sub(1)).unwrap_or_default();
+        let code = inside.iter().filter(|line| is_code(line)).count();
+        self.found.push((signature.ident.to_string(), code));
+    }
+}
+
+impl<'a> Visit<'a> for Bodies<'_> {
+    fn visit_item_mod(&mut self, item: &'a ItemMod) {
+        if !is_for_tests(item) {
+            visit::visit_item_mod(self, item);
+        }
+    }
+
+    fn visit_item_fn(&mut self, item: &'a syn::ItemFn) {
+        self.measure(&item.sig, &item.block);
+        visit::visit_item_fn(self, item);
+    }
+
+    fn visit_impl_item_fn(&mut self, item: &'a syn::ImplItemFn) {
+        self.measure(&item.sig, &item.block);
+        visit::visit_impl_item_fn(self, item);
+    }
 }
 
 /// The files of a tree of Rust that name a thing.

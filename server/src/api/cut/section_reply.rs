@@ -266,9 +266,7 @@ impl SectionReply {
             verdict: whole.verdict,
             way: plan.way.code.into(),
             ways: plan.ways.iter().map(way).collect(),
-            strokes: strokes
-                .map(|(at, it)| stroke(at + 1, it, &shape))
-                .collect::<ApiResult<_>>()?,
+            strokes: strokes.map(|(at, it)| stroke(at + 1, it, &shape)).collect(),
             panels: plan
                 .panels
                 .iter()

@@ -2,18 +2,15 @@
 
 use galvanon_core::code::Code;
 use galvanon_core::cut::section::plan::StrokePlan;
-use galvanon_core::quantity::Speed;
 use galvanon_core::section::outline::Point;
 use galvanon_core::section::panel::Panel;
 use galvanon_core::section::reach::{Lie, Side};
-use galvanon_core::section::stroke::SlowZone;
 use galvanon_core::section::{Family, Stroke};
 use galvanon_core::trace::Kind;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use crate::api::cut::totals::{TimeWire, TipReply, stops_mm};
-use crate::error::ApiResult;
 use crate::wire::band::{BandWire, paces, pressures, seconds};
 use crate::wire::text::{Section, with_values, words};
 use crate::wire::unit::{fine, mm, wire};
@@ -182,14 +179,18 @@ fn unfolded((u, z): &Point) -> UnfoldedPoint {
     UnfoldedPoint { u_mm: fine(u * 1e3), z_mm: fine(z * 1e3) }
 }
 
-fn slow(zone: &SlowZone, speed: Speed) -> SlowWire {
-    SlowWire {
-        from_mm: mm(zone.from),
-        to_mm: mm(zone.to),
-        thickness_mm: mm(zone.thickness),
-        speed_mm_min: fine(speed.as_m_s() * 60e3),
-        why: zone.why.into(),
-    }
+/// Where the torch slows, and to what.
+fn slow(plan: &StrokePlan) -> Vec<SlowWire> {
+    let zones = plan.stroke.slow.iter().zip(&plan.slow_speeds);
+    zones
+        .map(|(zone, speed)| SlowWire {
+            from_mm: mm(zone.from),
+            to_mm: mm(zone.to),
+            thickness_mm: mm(zone.thickness),
+            speed_mm_min: fine(speed.as_m_s() * 60e3),
+            why: zone.why.into(),
+        })
+        .collect()
 }
 
 impl Lying<'_> {
@@ -218,13 +219,10 @@ impl Lying<'_> {
 }
 
 /// A stroke of core; `order` counts from 1.
-///
-/// # Errors
-/// Only a fault of ours.
-pub fn stroke(order: usize, plan: &StrokePlan, shape: &Lying<'_>) -> ApiResult<StrokeWire> {
+pub fn stroke(order: usize, plan: &StrokePlan, shape: &Lying<'_>) -> StrokeWire {
     let (it, settings) = (&plan.stroke, &plan.settings);
     let part = shape.part(it);
-    Ok(StrokeWire {
+    StrokeWire {
         order,
         element: it.element.code().into(),
         part_text: part_text(&part),
@@ -249,12 +247,7 @@ pub fn stroke(order: usize, plan: &StrokePlan, shape: &Lying<'_>) -> ApiResult<S
         why: with_values(Section::Steps, it.why, &[]).into_owned(),
         line: it.line.iter().map(unfolded).collect(),
         path: shape.path(it),
-        slow: it
-            .slow
-            .iter()
-            .zip(&plan.slow_speeds)
-            .map(|(zone, speed)| slow(zone, *speed))
-            .collect(),
+        slow: slow(plan),
         tip: TipReply::of(settings),
         oxygen_pressure_kpa: settings.oxygen_pressure.as_ref().map(pressures),
         fuel_pressure_kpa: settings.fuel_pressure.as_ref().map(pressures),
@@ -266,5 +259,5 @@ pub fn stroke(order: usize, plan: &StrokePlan, shape: &Lying<'_>) -> ApiResult<S
         time_s: TimeWire::of(&plan.time),
         oxygen_l: fine(plan.gas.oxygen.as_m3() * 1e3),
         fuel_l: fine(plan.gas.fuel.as_m3() * 1e3),
-    })
+    }
 }
