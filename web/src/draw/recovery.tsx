@@ -1,23 +1,26 @@
 /** A lost cut seen from above, to scale: the old kerf with its slag, the stop, where to heat, the new path. */
 import { useId } from "react";
 import type { Schemas } from "@/api/client";
+import { about, type System } from "@/units";
 
-type Props = { recovery: Schemas["RecoveryReply"] };
+type Props = { recovery: Schemas["RecoveryReply"]; system: System };
 
 const VIEW = { width: 640, height: 250, edge: 16 };
 const MIDDLE = 128;
 
 /** What the drawing says to who cannot see it. */
-function words({ way, side, path, slag_from_mm }: Props["recovery"]): string {
-  const mm = (value: number) => `${Math.round(Math.abs(value))} millimetres`;
+function words({ way, side, path, slag_from_mm }: Props["recovery"], system: System): string {
+  const far = (mm: number | undefined) => about(Math.abs(mm ?? 0), system);
   if (way === "at_the_stop")
     return "Heat the end of the kerf at the stop and go on along the line.";
   if (way === "from_the_scrap")
     return `Start in the scrap to the ${side} of the stop, then go on along the line.`;
-  return `Slag fills the last ${mm(slag_from_mm)} of the kerf. The new cut starts ${mm(path[0]?.along_mm ?? 0)} before the stop, runs beside it on the ${side} and comes back to the line behind the stop.`;
+  const back = path.at(-1)?.beside_mm === 0;
+  const end = back ? "comes back to the line past the stop" : "runs out where the plate ends";
+  return `Slag fills the last ${far(slag_from_mm)} of the kerf. The new cut starts ${far(path[0]?.along_mm)} before the stop, runs beside it on the ${side} and ${end}.`;
 }
 
-export function RecoveryDrawing({ recovery }: Props) {
+export function RecoveryDrawing({ recovery, system }: Props) {
   const id = useId();
   const { path, kerf_mm: kerf, thickness_mm: thickness } = recovery;
   const from = Math.min(path[0]?.along_mm ?? 0, -1.5 * thickness) - thickness * 0.6;
@@ -38,7 +41,7 @@ export function RecoveryDrawing({ recovery }: Props) {
       viewBox={`0 0 ${VIEW.width} ${VIEW.height}`}
       className="block w-full"
       role="img"
-      aria-label={words(recovery)}
+      aria-label={words(recovery, system)}
     >
       <defs>
         <pattern id={`${id}-hatch`} width="10" height="10" patternUnits="userSpaceOnUse">

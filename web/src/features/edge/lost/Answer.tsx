@@ -25,7 +25,7 @@ export function Answer({
   return (
     <div className="flex flex-col gap-3" data-recovery={recovery.way}>
       <div className="rounded-md border border-line bg-sheet p-2">
-        <RecoveryDrawing recovery={recovery} />
+        <RecoveryDrawing recovery={recovery} system={system} />
       </div>
       {recovery.cautions
         .filter((caution) => knowsLine || !OF_THE_LINE.includes(caution.code))
