@@ -243,3 +243,30 @@ async fn with_a_cut_on_the_bench_the_entry_is_one_line_and_the_figures_stand_abo
     })
     .await
 }
+
+/// As an older version stored it, or a limit moved since: the bench shows no other cut's plan in its place, and the line is
+/// typed again where it stands.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_cut_that_plans_no_more_says_so_and_is_typed_again() -> Result<()> {
+    journey(DESK, |app, browser| async move {
+        let (job, _) = at_the_bench(&app, &browser).await?;
+        let spoilt = lines(&app, &job).await?[1]["line"]["id"].as_str().context("an id")?.to_owned();
+        let sql = "UPDATE job_lines SET input = jsonb_set(input, '{steel,thickness_mm}', '900') WHERE id = $1::uuid";
+        sqlx::query(sql).bind(&spoilt).execute(&app.pool).await?;
+        browser.reload().await?;
+        browser.reads("[data-verdict] h2", "3/4 in plate · 36 in").await?;
+        browser.tap(&format!("[data-line='{spoilt}'] button")).await?;
+        let said = browser.reads("[data-mend]", "does not plan any more").await?;
+        ensure!(said.contains("900") || said.contains("35.4"), "which value is at fault: {said}");
+        browser.gone("section[aria-label='Bench']").await?;
+        let field = "[data-mend] [data-quick-entry]";
+        browser.fill(field, "24x 1 in plate 18in guided, clean").await?;
+        browser.press_at(field, "\u{e007}").await?;
+        browser.reads("[data-verdict] h2", "1 in plate · 18 in").await?;
+        let mended = lines(&app, &job).await?[1].clone();
+        ensure!(mended["fault"].is_null() && mended["line"]["id"] == json!(spoilt), "{mended}");
+        ensure!(mended["line"]["typed"] == "24x 1 in plate 18in guided, clean", "{mended}");
+        Ok(())
+    })
+    .await
+}

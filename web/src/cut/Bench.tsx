@@ -38,7 +38,7 @@ export function Bench({ jobId, input, onChange, heading, cutKey, rigFuel, action
   const [dragged, setDragged] = useState<number | null>(null);
   const shownInput =
     dragged === null ? input : withChange(input, { steel: { thickness_mm: dragged } });
-  const { draft, failure } = useDraft(jobId, shownInput);
+  const { draft, failure } = useDraft(jobId, shownInput, cutKey);
   const reference = useQuery({
     queryKey: keys.reference,
     staleTime: Number.POSITIVE_INFINITY,
@@ -53,7 +53,12 @@ export function Bench({ jobId, input, onChange, heading, cutKey, rigFuel, action
   useEffect(() => setBefore((now) => (now?.fuel === "" ? now : null)), [cutKey]);
 
   if (draft === undefined) {
-    return failure === null ? <Loading what="Planning the cut" /> : <Failed error={failure} />;
+    // as high as a bench: the page does not jump while another cut is planned
+    return (
+      <div className="min-h-[70vh]">
+        {failure === null ? <Loading what="Planning the cut" /> : <Failed error={failure} />}
+      </div>
+    );
   }
   const { plan, request } = draft;
   const fuel = request.gas.fuel;

@@ -5,4 +5,5 @@ export { ABSENT, cardFacts, facts, lineFacts, nameOf, noteKey, withChange } from
 export { type OnBench, useOnBench } from "./onBench";
 export { useShapes } from "./section/useShapes";
 export { useDraft } from "./useDraft";
+export { useMakeCard } from "./useMakeCard";
 export { Warnings } from "./Warnings";

@@ -87,6 +87,15 @@ export function refusal(error: FieldError, system: System): string {
   return template.replace(/\{(\w+)\}/g, (all, name: string) => parts[name] ?? all);
 }
 
+/** What the shop did not take, in the reader's units: one sentence a field, else the whole in one. */
+export function refused(
+  error: { message: string; fields: readonly FieldError[] },
+  system: System,
+): string[] {
+  const fields = new Set(error.fields.map((field) => refusal(field, system)));
+  return fields.size > 0 ? [...fields] : [error.message];
+}
+
 /** Why a number does not move with the fuel, where there is a reason to give. */
 export function stays(quantity: string): string | null {
   return sentences.stays?.[quantity] ?? null;
@@ -190,7 +199,8 @@ export const SCREEN = {
   staleJob: "Somebody changed this job meanwhile. It shows their version now: change it again.",
   staleTitle: "Somebody changed this cut meanwhile",
   staleBody: "Nothing is lost. Keep theirs, or save yours over it.",
-  doesNotPlan: "This cut does not plan any more. Change it here:",
+  doesNotPlan: "This cut does not plan any more.",
+  typeAgain: "Type it again as it is meant",
   planning: "being planned anew",
   moreJobs: "Earlier jobs",
   noJob: "This job does not exist, or it was deleted.",

@@ -18,11 +18,20 @@ type Props = {
   /** Called with the reading when Enter is pressed on a complete line. */
   onEnter: (read: LineReply) => void;
   action: string;
+  /** What is to be typed, where it is not a new cut. */
+  label?: string;
   /** A cut is on the bench: the entry is one line, and says what may be typed while it has the focus. */
   folded?: boolean;
 };
 
-export function QuickEntry({ text, onText, onEnter, action, folded = false }: Props) {
+export function QuickEntry({
+  text,
+  onText,
+  onEnter,
+  action,
+  label = SCREEN.entryLabel,
+  folded = false,
+}: Props) {
   const id = useId();
   const input = useRef<HTMLInputElement>(null);
   const { data: read, isPlaceholderData } = useLine(text);
@@ -67,7 +76,7 @@ export function QuickEntry({ text, onText, onEnter, action, folded = false }: Pr
       }}
     >
       <label htmlFor={id} className={folded ? "sr-only" : "text-sm font-semibold"}>
-        {SCREEN.entryLabel}
+        {label}
       </label>
       <div className="flex gap-2">
         <div className="relative h-11 min-w-0 flex-1 overflow-hidden rounded-md border-2 border-line-strong bg-sheet focus-within:border-accent">

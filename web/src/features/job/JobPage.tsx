@@ -1,5 +1,5 @@
 /** One job: its cuts on the left, the chosen one on the bench. */
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useNavigate, useParams, useSearch } from "@tanstack/react-router";
 import { useRef, useState } from "react";
 import {
@@ -11,12 +11,10 @@ import {
   type LineView,
 } from "@/api/client";
 import { keys } from "@/api/keys";
-import { once } from "@/api/once";
-import { Bench, facts, nameOf, QuickEntry, withChange } from "@/cut";
+import { Bench, facts, nameOf, QuickEntry, useMakeCard, withChange } from "@/cut";
 import { PastEdges } from "@/cut/edges/PastEdges";
 import { SCREEN } from "@/text";
 import { useKept } from "@/ui/kept";
-import { Notice } from "@/ui/notice";
 import { usePreferences } from "@/ui/preferences";
 import { May } from "@/ui/session";
 import { Empty, Failed, Loading, Nothing } from "@/ui/states";
@@ -27,6 +25,7 @@ import { ConflictSheet } from "./ConflictSheet";
 import { JobHead } from "./JobHead";
 import { LineList } from "./LineList";
 import { placeOfNew } from "./lines";
+import { Mend } from "./Mend";
 import { useJob } from "./useJob";
 
 /** A change on the bench that is on its way to the shop, or was refused and must not be lost. */
@@ -36,7 +35,6 @@ export function JobPage() {
   const { jobId } = useParams({ from: "/jobs/$jobId" });
   const { line: wanted } = useSearch({ from: "/jobs/$jobId" });
   const navigate = useNavigate();
-  const queries = useQueryClient();
   const { system } = usePreferences();
   const [typed, setTyped] = useKept(`galvanon.job.${jobId}.typed`, "");
   const bench = useRef<HTMLDivElement>(null);
@@ -50,22 +48,7 @@ export function JobPage() {
     queryFn: () => data(api.GET("/api/v1/jobs/{id}/record", { params: { path: { id: jobId } } })),
   });
 
-  const makeCard = useMutation({
-    mutationFn: ({ view, request }: { view: LineView; request: CutPlanRequest }) => {
-      const body = {
-        job_line_id: view.line.id,
-        title: `${job.data?.job.name}: ${facts(request, system)}`,
-        request,
-      };
-      return once(["card", body], body, (id, body) =>
-        data(api.PUT("/api/v1/plans/{id}", { params: { path: { id } }, body })),
-      );
-    },
-    onSuccess: async (plan) => {
-      await queries.invalidateQueries({ queryKey: keys.today });
-      await navigate({ to: "/cards/$planId", params: { planId: plan.id } });
-    },
-  });
+  const makeCard = useMakeCard();
 
   if (job.isPending) return <Loading what="Opening the job" />;
   if (job.error) {
@@ -156,32 +139,39 @@ export function JobPage() {
           <Empty>{SCREEN.nothingToDraw}</Empty>
         ) : (
           <div ref={bench} className="flex min-w-0 scroll-mt-24 sm:scroll-mt-14 flex-col gap-2">
-            {chosen.fault && (
-              <Notice level="stop">
-                {SCREEN.doesNotPlan} {chosen.fault.message}
-              </Notice>
+            {chosen.fault ? (
+              <Mend
+                key={chosen.line.id}
+                view={chosen}
+                onMend={(typed, input) => change.mutate({ line: chosen.line, typed, input })}
+                refused={change.variables?.line.id === chosen.line.id ? change.error : null}
+              />
+            ) : (
+              <Bench
+                rigFuel={fuel}
+                jobId={jobId}
+                cutKey={chosen.line.id}
+                input={input}
+                heading={nameOf(chosen, system)}
+                onChange={(edit) => save(chosen, edit)}
+                actions={(plan, request) => (
+                  <BenchActions
+                    jobId={jobId}
+                    chosen={chosen}
+                    verdict={plan.verdict}
+                    making={makeCard.isPending}
+                    onLog={() => setNoting(true)}
+                    onCard={() => {
+                      const asked = request as CutPlanRequest;
+                      const title = `${job.data.job.name}: ${facts(asked, system)}`;
+                      makeCard.mutate({ job_line_id: chosen.line.id, title, request: asked });
+                    }}
+                  />
+                )}
+              />
             )}
-            <Bench
-              rigFuel={fuel}
-              jobId={jobId}
-              cutKey={chosen.line.id}
-              input={input}
-              heading={nameOf(chosen, system)}
-              onChange={(edit) => save(chosen, edit)}
-              actions={(plan, request) => (
-                <BenchActions
-                  jobId={jobId}
-                  chosen={chosen}
-                  verdict={plan.verdict}
-                  making={makeCard.isPending}
-                  onLog={() => setNoting(true)}
-                  onCard={() =>
-                    makeCard.mutate({ view: chosen, request: request as CutPlanRequest })
-                  }
-                />
-              )}
-            />
-            {change.error instanceof ApiFailure &&
+            {!chosen.fault &&
+              change.error instanceof ApiFailure &&
               ["offline", "forbidden"].includes(change.error.code) && (
                 <Failed error={change.error} onRetry={() => save(chosen, {})} />
               )}

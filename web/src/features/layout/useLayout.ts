@@ -61,10 +61,14 @@ export function useLayout(latest: Asked) {
   if (read !== undefined) last.current = read;
   const found = read ?? last.current;
   const part = found === undefined ? undefined : laidOn(found, latest.plate);
-  const { draft, failure } = useDraft(null, {
-    steel: { thickness_mm: asked.thickness_mm },
-    cut: { process: asked.process, length_mm: 500 },
-  });
+  const { draft, failure } = useDraft(
+    null,
+    {
+      steel: { thickness_mm: asked.thickness_mm },
+      cut: { process: asked.process, length_mm: 500 },
+    },
+    "part",
+  );
   const shop = useQuery({ queryKey: keys.shop, queryFn: () => data(api.GET("/api/v1/shop")) });
   const settings = shop.data?.settings as { marking?: Schemas["MarkingWire"] } | undefined;
   const rim = found === undefined ? null : nearestRim(boxOf([found.outer]), asked.plate);

@@ -1,15 +1,23 @@
 /** Today: type a cut and see it set, without a job; below, what is next and what was last. */
 
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { Link, useNavigate } from "@tanstack/react-router";
+import { useQuery } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
 import { Printer } from "lucide-react";
 import { v7 } from "uuid";
 import { api, type CutInput, type CutPlanRequest, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
-import { once } from "@/api/once";
-import { Bench, cardFacts, facts, nameOf, QuickEntry, useOnBench, withChange } from "@/cut";
+import {
+  Bench,
+  cardFacts,
+  facts,
+  nameOf,
+  QuickEntry,
+  useMakeCard,
+  useOnBench,
+  withChange,
+} from "@/cut";
 import { AddToJob } from "@/cut/AddToJob";
-import { SCREEN } from "@/text";
+import { refusal, SCREEN } from "@/text";
 import { Button, buttonLook } from "@/ui/button";
 import { useKept } from "@/ui/kept";
 import { type Level, Mark } from "@/ui/mark";
@@ -42,7 +50,7 @@ function Next({ next, count }: { next: Schemas["NextLine"][]; count: number }) {
                 <span className="line-clamp-2 font-semibold">{nameOf(view, system)}</span>
                 <span className="block truncate text-xs text-ink-2">{job_name}</span>
                 {view.fault && (
-                  <span className="block text-xs text-stop">{view.fault.message}</span>
+                  <span className="block text-xs text-stop">{refusal(view.fault, system)}</span>
                 )}
               </span>
               <span className="text-sm whitespace-nowrap text-ink-2">
@@ -97,23 +105,10 @@ function Last({ last }: { last: Schemas["CardGlance"][] }) {
 
 export function TodayPage() {
   const { system } = usePreferences();
-  const navigate = useNavigate();
-  const queries = useQueryClient();
   const [typed, setTyped] = useKept("galvanon.today.typed", "");
   const [bench, setBench] = useOnBench();
   const today = useQuery({ queryKey: keys.today, queryFn: () => data(api.GET("/api/v1/today")) });
-  const makeCard = useMutation({
-    mutationFn: (request: CutPlanRequest) => {
-      const body = { job_line_id: null, title: facts(request, system), request };
-      return once(["card", body], body, (id, body) =>
-        data(api.PUT("/api/v1/plans/{id}", { params: { path: { id } }, body })),
-      );
-    },
-    onSuccess: async (plan) => {
-      await queries.invalidateQueries({ queryKey: keys.today });
-      await navigate({ to: "/cards/$planId", params: { planId: plan.id } });
-    },
-  });
+  const makeCard = useMakeCard();
 
   return (
     <div className="flex flex-col gap-5">
@@ -144,7 +139,10 @@ export function TodayPage() {
                   <Button
                     look={plan.verdict === "stop" ? "quiet" : "next"}
                     disabled={makeCard.isPending}
-                    onClick={() => makeCard.mutate(request as CutPlanRequest)}
+                    onClick={() => {
+                      const asked = request as CutPlanRequest;
+                      makeCard.mutate({ title: facts(asked, system), request: asked });
+                    }}
                   >
                     <Printer size={16} aria-hidden="true" /> Make card
                   </Button>
