@@ -1,9 +1,11 @@
 /** Empty, loading and failed, as they are designed. */
 import type { ReactNode } from "react";
 import { ApiFailure } from "@/api/client";
-import { SCREEN } from "@/text";
+import { refused, SCREEN } from "@/text";
+import type { System } from "@/units";
 import { Button } from "./button";
 import { Notice } from "./notice";
+import { usePreferences } from "./preferences";
 
 export function Empty({ children }: { children: ReactNode }) {
   return (
@@ -26,12 +28,22 @@ export function Loading({ what }: { what: string }) {
   );
 }
 
+function said(error: unknown, system: System): string[] {
+  if (!(error instanceof ApiFailure))
+    return [error instanceof Error ? error.message : String(error)];
+  return error.code === "offline" ? [SCREEN.offline] : refused(error, system);
+}
+
+/** What failed, in the reader's words and units, and the way to try it again. */
 export function Failed({ error, onRetry }: { error: unknown; onRetry?: () => void }) {
-  const offline = error instanceof ApiFailure && error.code === "offline";
-  const message = offline ? SCREEN.offline : error instanceof Error ? error.message : String(error);
+  const { system } = usePreferences();
   return (
     <div className="flex flex-col items-start gap-2">
-      <Notice level="caution">{message}</Notice>
+      {said(error, system).map((each) => (
+        <Notice key={each} level="caution">
+          {each}
+        </Notice>
+      ))}
       {onRetry && <Button onClick={onRetry}>Try again</Button>}
     </div>
   );

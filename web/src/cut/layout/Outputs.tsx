@@ -1,7 +1,8 @@
 /** A layout as a file: to draw, to burn, to mark, to print. */
 import { Download } from "lucide-react";
 import { useState } from "react";
-import { ApiFailure, api, type Schemas } from "@/api/client";
+import { api, type Schemas } from "@/api/client";
+import { refused, SCREEN } from "@/text";
 import { LAYOUT } from "@/text/layout";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
@@ -46,9 +47,7 @@ export function Outputs({ body }: { body: Of }) {
     if (file === undefined) {
       const detail = (answer?.error as { error?: Schemas["ErrorDetail"] } | undefined)?.error;
       return setProblem(
-        detail?.fields[0]?.message ??
-          detail?.message ??
-          new ApiFailure("offline", "The shop's server does not answer.").message,
+        detail === undefined ? SCREEN.offline : (refused(detail, system)[0] ?? null),
       );
     }
     const link = document.createElement("a");

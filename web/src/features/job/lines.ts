@@ -1,7 +1,7 @@
 /** A job's cuts: their order, and what stands under each. Pure. */
 import type { LineView } from "@/api/client";
 import { lineFacts } from "@/cut/model";
-import { sentence } from "@/text";
+import { refusal, sentence } from "@/text";
 import type { System } from "@/units";
 
 type Placed = { line: Pick<LineView["line"], "position"> };
@@ -39,7 +39,13 @@ export function besideLine(
   const stop = plan?.notes.find((note) => note.level === "stop");
   const brief = (note: NonNullable<typeof stop>) =>
     sentence("notes", note.code, note.values, system, note.text).split(/[:.] /)[0] ?? "";
-  const told = !plan ? (fault?.message ?? "") : stop ? brief(stop) : lineFacts(plan, system);
+  const told = !plan
+    ? fault
+      ? refusal(fault, system)
+      : ""
+    : stop
+      ? brief(stop)
+      : lineFacts(plan, system);
   if (card_current) return `${told} · card made`;
   return card_id ? `${told} · card is out of date` : told;
 }

@@ -6,6 +6,7 @@ import { AddToJob } from "@/cut/AddToJob";
 import { Outputs } from "@/cut/layout/Outputs";
 import { Legend } from "@/cut/layout/PathList";
 import { boxOf } from "@/draw/layout/geometry";
+import { refusal } from "@/text";
 import { LAYOUT } from "@/text/layout";
 import { useKept } from "@/ui/kept";
 import { usePreferences } from "@/ui/preferences";
@@ -134,7 +135,7 @@ export function Layout({ storage, begin, line: old, typed }: Props) {
             role="alert"
             data-refused={fault.code}
           >
-            {fault.message}
+            {refusal(fault, system)}
           </p>
         )}
         {laid !== undefined && <RunBar run={run} laid={laid} />}
@@ -163,7 +164,7 @@ export function Layout({ storage, begin, line: old, typed }: Props) {
         <CutInputs
           asked={asked}
           onChange={setAsked}
-          problem={failures.cut?.fields[0]?.message}
+          problem={failures.cut?.fields[0] && refusal(failures.cut.fields[0], system)}
           orders={laid?.orders ?? []}
           hangs={part !== undefined && nearestRim(boxOf([part.outer]), asked.plate) === null}
         />

@@ -1,7 +1,7 @@
 /** The part: a shape by its measures, or a drawing. */
 import { Plus, X } from "lucide-react";
 import type { ApiFailure, Schemas } from "@/api/client";
-import { refusal } from "@/text";
+import { refusal, refused } from "@/text";
 import { LAYOUT, MEASURES, SHAPES } from "@/text/layout";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
@@ -151,6 +151,7 @@ function ShapeInputs({
 }
 
 function DrawingInputs({ asked, onChange, drawing, failure }: Props) {
+  const { system } = usePreferences();
   const needsUnit = failure?.fields.some((field) => field.path === "unit") ?? false;
   const parts = drawing?.parts ?? [];
   return (
@@ -188,7 +189,7 @@ function DrawingInputs({ asked, onChange, drawing, failure }: Props) {
         />
       </div>
       {!needsUnit && failure !== null && (
-        <p className="text-sm text-stop">{failure.fields[0]?.message ?? failure.message}</p>
+        <p className="text-sm text-stop">{refused(failure, system)[0]}</p>
       )}
       {drawing !== undefined && drawing.problems.length > 0 && (
         <ul

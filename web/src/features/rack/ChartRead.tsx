@@ -109,12 +109,7 @@ export function ChartRead({ chart, example }: { chart: Reading; example: string 
         accept=".csv,text/csv,text/plain"
         onPick={(file) => void pick(file)}
       />
-      {failure?.fields.map((field) => (
-        <Notice key={field.code} level="caution">
-          {field.message}
-        </Notice>
-      ))}
-      {failure && failure.fields.length === 0 && <Failed error={failure} />}
+      {failure && <Failed error={failure} />}
       {read.data && (
         <>
           <MatchedColumns

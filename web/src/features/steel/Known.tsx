@@ -92,7 +92,7 @@ export function Known() {
           .filter((field) => field.path !== "thickness_mm")
           .map((field) => (
             <p key={field.path} className="text-sm text-stop" data-problem="">
-              {field.message}
+              {refusal(field, system)}
             </p>
           ))}
         {failure && failure.fields.length === 0 && <Failed error={failure} />}

@@ -1,8 +1,9 @@
 // @vitest-environment happy-dom
 /** What is empty, wrong or dangerous, and what a person reads in: never by colour alone. */
 import { act, cleanup, fireEvent, render, renderHook, screen } from "@testing-library/react";
+import type { ReactNode } from "react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { ApiFailure } from "@/api/client";
+import { ApiFailure, type FieldError } from "@/api/client";
 import { SCREEN } from "@/text";
 import { LEVEL_WORDS, type Level, Mark } from "../mark";
 import { Notice } from "../notice";
@@ -10,6 +11,7 @@ import { PreferencesProvider, usePreferences } from "../preferences";
 import { Failed } from "../states";
 import { Undo } from "../undo";
 
+const within = (what: ReactNode) => render(<PreferencesProvider>{what}</PreferencesProvider>);
 const LEVELS = Object.keys(LEVEL_WORDS) as Level[];
 let dark = false;
 beforeEach(() => {
@@ -44,23 +46,39 @@ describe("the levels", () => {
 
 describe("what failed", () => {
   it("says that the shop is out of reach in words of the shop, and what else it was as it was told", () => {
-    render(<Failed error={new ApiFailure("offline", "fetch failed")} />);
+    within(<Failed error={new ApiFailure("offline", "fetch failed")} />);
     expect(screen.getByRole("note").textContent).toContain(SCREEN.offline);
     cleanup();
-    render(<Failed error={new ApiFailure("invalid_input", "thickness 900 mm: 3 to 300")} />);
-    expect(screen.getByRole("note").textContent).toContain("thickness 900 mm: 3 to 300");
+    within(<Failed error={new ApiFailure("not_found", "There is nothing under this id.")} />);
+    expect(screen.getByRole("note").textContent).toContain("There is nothing under this id.");
     cleanup();
-    render(<Failed error="odd" />);
+    within(<Failed error="odd" />);
     expect(screen.getByRole("note").textContent).toContain("odd");
+  });
+
+  it("says each field that is refused in the units of who reads it, once", () => {
+    const limits = { low: 3, high: 300, unit: "mm" };
+    const field = (path: string) =>
+      ({ path, code: "out_of_range", message: `${path} in mm`, value: 900, limits }) as FieldError;
+    const both = ["steel.thickness_mm", "steel.thickness_mm", "cut.length_mm"].map(field);
+    const refused = new ApiFailure("invalid_input", "all of it in mm", both);
+    const said = () => screen.getAllByRole("note").map((note) => note.textContent);
+    within(<Failed error={refused} />);
+    expect(said()).toHaveLength(2);
+    expect(said()[0]).toMatch(/is 35\.43 in; it must be 0\.118 in to 11\.81 in\.$/);
+    cleanup();
+    localStorage.setItem("galvanon.units", "metric");
+    within(<Failed error={refused} />);
+    expect(said()[0]).toMatch(/is 900 mm; it must be 3 mm to 300 mm\.$/);
   });
 
   it("can be tried again only where trying again means something", () => {
     const onRetry = vi.fn();
-    render(<Failed error="odd" onRetry={onRetry} />);
+    within(<Failed error="odd" onRetry={onRetry} />);
     fireEvent.click(screen.getByRole("button"));
     expect(onRetry).toHaveBeenCalledTimes(1);
     cleanup();
-    render(<Failed error="odd" />);
+    within(<Failed error="odd" />);
     expect(screen.queryByRole("button")).toBeNull();
   });
 

@@ -1,9 +1,7 @@
 /** How far a list is planned, what came of it, and the keeping of what is understood. */
 import { Progress } from "radix-ui";
-import { ApiFailure } from "@/api/client";
 import { Button } from "@/ui/button";
 import { LevelWord } from "@/ui/mark";
-import { Notice } from "@/ui/notice";
 import { Failed } from "@/ui/states";
 import { clock } from "@/units";
 import { type Progress as Come, tally } from "./list";
@@ -53,11 +51,7 @@ export function Planned({ come, keeping, error, onKeep }: Props) {
           {faulty === 0 ? `Keep all ${good.length}` : `Keep the ${good.length} that are understood`}
         </Button>
       </div>
-      {error instanceof ApiFailure && error.fields.length > 0 ? (
-        <Notice level="caution">{error.fields[0]?.message}</Notice>
-      ) : (
-        error && <Failed error={error} />
-      )}
+      {error != null && <Failed error={error} />}
       <Rows rows={come.rows} />
     </>
   );

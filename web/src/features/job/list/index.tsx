@@ -12,7 +12,6 @@ import { Button, buttonLook } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { FilePick } from "@/ui/file-pick";
 import { useKept } from "@/ui/kept";
-import { Notice } from "@/ui/notice";
 import { Failed } from "@/ui/states";
 import { base64, understood } from "./list";
 import { Planned } from "./Planned";
@@ -121,11 +120,7 @@ export function ListPage() {
           </Button>
         </div>
       </div>
-      {failure?.fields.map((field) => (
-        <Notice key={field.code} level="caution">
-          {field.message}
-        </Notice>
-      ))}
+      {failure && failure.fields.length > 0 && <Failed error={failure} />}
       {failure && failure.fields.length === 0 && <Failed error={failure} onRetry={() => run()} />}
       {progress !== null && (
         <Planned

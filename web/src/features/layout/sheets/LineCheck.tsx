@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Plus, X } from "lucide-react";
 import { ApiFailure, api, data } from "@/api/client";
 import { keys } from "@/api/keys";
-import { options } from "@/text";
+import { options, refused } from "@/text";
 import { LAYOUT } from "@/text/layout";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
@@ -96,7 +96,7 @@ export function LineCheck() {
         </div>
       )}
       {found.error instanceof ApiFailure && (
-        <p className="text-sm text-stop">{found.error.fields[0]?.message ?? found.error.message}</p>
+        <p className="text-sm text-stop">{refused(found.error, system)[0]}</p>
       )}
     </section>
   );

@@ -66,12 +66,7 @@ export function Notebook({ onClose }: { onClose: () => void }) {
           accept=".csv,text/csv,text/plain"
           onPick={(file) => void file.text().then(setText)}
         />
-        {failure?.fields.map((field) => (
-          <Notice key={field.code} level="caution">
-            {field.message}
-          </Notice>
-        ))}
-        {failure && failure.fields.length === 0 && <Failed error={failure} />}
+        {failure && <Failed error={failure} />}
         {(found?.asks ?? []).map((ask) => (
           <fieldset
             key={`${ask.what} ${ask.column}`}
