@@ -220,3 +220,23 @@ async fn enter_before_the_reading_acts_when_it_comes() -> Result<()> {
     })
     .await
 }
+
+/// A cut that reads and cannot be: it is said in the reader's own units, and taken off the bench again.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_cut_that_cannot_be_is_said_in_inches_and_cleared() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/").await?;
+        browser.type_line("15in plate 30in guided\u{e007}").await?;
+        let said = browser.reads("[data-level='caution']", "Thickness is 15 in").await?;
+        ensure!(said.contains("to 11.81 in") && !said.contains("mm"), "{said}");
+        browser.click("Clear").await?;
+        browser.gone("[data-level='caution']").await?;
+        // the line stays as it was typed, to be mended
+        let typed = browser.see("[data-quick-entry]").await?.value().await?;
+        ensure!(typed.as_deref() == Some("15in plate 30in guided"), "{typed:?}");
+        browser.type_line("1-1/2 in plate 30in guided\u{e007}").await?;
+        browser.reads("[data-quantity='oxygen_pressure_kpa']", "psi").await?;
+        Ok(())
+    })
+    .await
+}

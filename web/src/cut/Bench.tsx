@@ -32,9 +32,21 @@ type Props = {
   rigFuel?: string | null | undefined;
   /** Buttons beside the heading, given the plan that stands. */
   actions?: ((plan: CutPlan, request: unknown) => ReactNode) | undefined;
+  /** Takes the cut off the bench, where it lies there for a look alone. */
+  onClear?: (() => void) | undefined;
 };
 
-export function Bench({ jobId, input, onChange, heading, cutKey, rigFuel, actions }: Props) {
+function Clear({ onClear }: Pick<Props, "onClear">) {
+  if (onClear === undefined) return null;
+  return (
+    <Button look="bare" onClick={onClear}>
+      Clear
+    </Button>
+  );
+}
+
+export function Bench(props: Props) {
+  const { jobId, input, onChange, heading, cutKey, rigFuel, actions, onClear } = props;
   const [dragged, setDragged] = useState<number | null>(null);
   const shownInput =
     dragged === null ? input : withChange(input, { steel: { thickness_mm: dragged } });
@@ -54,9 +66,16 @@ export function Bench({ jobId, input, onChange, heading, cutKey, rigFuel, action
 
   if (draft === undefined) {
     // as high as a bench: the page does not jump while another cut is planned
+    if (failure === null)
+      return (
+        <div className="min-h-[70vh]">
+          <Loading what="Planning the cut" />
+        </div>
+      );
     return (
-      <div className="min-h-[70vh]">
-        {failure === null ? <Loading what="Planning the cut" /> : <Failed error={failure} />}
+      <div className="flex flex-wrap items-start justify-between gap-2">
+        <Failed error={failure} />
+        <Clear onClear={onClear} />
       </div>
     );
   }
@@ -89,6 +108,7 @@ export function Bench({ jobId, input, onChange, heading, cutKey, rigFuel, action
             {before === null ? "Pin to compare" : "Stop comparing"}
           </Button>
           {actions?.(plan, request)}
+          <Clear onClear={onClear} />
         </span>
       </header>
       {failure !== null && errors.length === 0 && <Failed error={failure} />}

@@ -129,6 +129,7 @@ export function TodayPage() {
             cutKey={bench.key}
             input={bench.input}
             heading="This cut"
+            onClear={() => setBench(null)}
             onChange={(change) => setBench({ ...bench, input: withChange(bench.input, change) })}
             actions={(plan, request) => (
               <>
@@ -147,9 +148,6 @@ export function TodayPage() {
                     <Printer size={16} aria-hidden="true" /> Make card
                   </Button>
                 </May>
-                <Button look="bare" onClick={() => setBench(null)}>
-                  Clear
-                </Button>
               </>
             )}
           />
