@@ -1,6 +1,7 @@
 /** A shape from its end, as it lies, with its numbered strokes; round it, the sides that are in reach. */
 import type { Schemas } from "@/api/client";
 import { word } from "@/text";
+import { fill } from "@/text/fill";
 import { along, type Spot, type Torch } from "./dry-run";
 import { StrokeMark, TorchMark } from "./stroke-marks";
 
@@ -99,7 +100,7 @@ export function SectionEnd({ section, torch, running, sides, onSide, onPick }: P
       viewBox={`0 0 ${VIEW.width} ${VIEW.height}`}
       className="block w-full"
       role="group"
-      aria-label={`${section.profile.code} from its end, ${section.strokes.length} strokes: ${say}`}
+      aria-label={`${section.profile.code} from its end, ${fill("{n|stroke|strokes}", { n: section.strokes.length })}: ${say}`}
       data-section-end={section.way}
     >
       <path

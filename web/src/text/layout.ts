@@ -106,7 +106,7 @@ export const LAYOUT = {
   lineOn:
     "Split the line: it is the middle of the cut and lies half a kerf, {half}, outside the part.",
   onPlate: "The part on its plate, with the paths of the torch",
-  morePaths: "and {count} more paths, on the screen",
+  morePaths: "and {count|more path|more paths}, on the screen",
   noLine: "No such layout",
   fixed:
     "The part is kept as it was drawn. Pick a shape or read a drawing to take another in its place.",
@@ -114,8 +114,9 @@ export const LAYOUT = {
   change: "Change the layout",
   save: "Save to the job",
   back: "Leave it as it was",
-  ways: "ways",
-  warm: "starts on warm metal",
+  between: "{far} between paths ({time}), {n|start|starts} on warm metal",
+  holed: "A plate on trestles with a part of {n|hole|holes}",
+  cutAlong: "cut along {n|path|paths}",
 } as const;
 
 /** What the shop says of its machine. */

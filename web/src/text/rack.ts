@@ -9,6 +9,6 @@ export const RACK = {
   seatOfAll: "Seat of those picked",
   seatUnsaid: "not said",
   addTip: "Add to the drawer",
-  addTips: "Add {n} tips to the drawer",
+  addTips: "Add {n|tip|tips} to the drawer",
   to: "to",
 } as const;

@@ -4,6 +4,7 @@ import type { Schemas } from "@/api/client";
 import { ABSENT } from "@/cut/model";
 import { LaidPlate } from "@/draw/layout/laid-plate";
 import { word } from "@/text";
+import { fill } from "@/text/fill";
 import { LAYOUT, pathName } from "@/text/layout";
 import { Heads, Wide } from "@/ui/wide";
 import { clock, print, type System } from "@/units";
@@ -77,7 +78,7 @@ export function PathTable({ laid, stopped, system }: TableProps) {
             {more > 0 && (
               <tr>
                 <td colSpan={7} className="text-xs">
-                  {LAYOUT.morePaths.replace("{count}", `${more}`)}
+                  {fill(LAYOUT.morePaths, { count: more })}
                 </td>
               </tr>
             )}

@@ -1,6 +1,7 @@
 /** The plate and how the torch is moved over it. */
 import type { Schemas } from "@/api/client";
 import { options } from "@/text";
+import { fill } from "@/text/fill";
 import { LAYOUT } from "@/text/layout";
 import { Choice } from "@/ui/choice";
 import { MeasureField } from "@/ui/measure-field";
@@ -25,9 +26,11 @@ export function CutInputs({ asked, onChange, problem, orders, hangs }: Props) {
   const like = (order: string) => {
     const found = orders.find((one) => one.order === order);
     if (found === undefined || found.moves_mm === 0) return null;
-    const ways = `${print(found.moves_mm, "length", system)} ${LAYOUT.ways}`;
+    const far = print(found.moves_mm, "length", system);
+    const n = found.warm_starts;
+    const ways = fill(LAYOUT.between, { far, time: clock(found.moves_s), n });
     const rest = found.cooling_s > 0 ? ` (${clock(found.cooling_s)} ${LAYOUT.waiting})` : "";
-    return `${ways} (${clock(found.moves_s)}), ${found.warm_starts} ${LAYOUT.warm}${rest}`;
+    return `${ways}${rest}`;
   };
   const plate = (change: Partial<Asked["plate"]>) =>
     onChange({ ...asked, plate: { ...asked.plate, ...change } });

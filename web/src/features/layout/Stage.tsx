@@ -14,6 +14,7 @@ import { Dimensions } from "@/draw/layout/dimensions";
 import { boxOf, type Part } from "@/draw/layout/geometry";
 import { Plate } from "@/draw/layout/plate";
 import { keyed, middle, panned, type View, zoomed } from "@/draw/layout/view";
+import { fill } from "@/text/fill";
 import { LAYOUT } from "@/text/layout";
 import { Button } from "@/ui/button";
 import { usePreferences } from "@/ui/preferences";
@@ -150,6 +151,8 @@ export function Stage({ plate, part, laid, torch, onMove, handles, ...rest }: Pr
 }
 
 function describe(part: Part, laid: Schemas["PathsReply"] | undefined): string {
-  const paths = laid === undefined ? "" : `, cut along ${laid.paths.length} paths`;
-  return `A plate on trestles with a part of ${part.holes.length} holes${paths}`;
+  const holed = fill(LAYOUT.holed, { n: part.holes.length });
+  return laid === undefined
+    ? holed
+    : `${holed}, ${fill(LAYOUT.cutAlong, { n: laid.paths.length })}`;
 }

@@ -4,6 +4,7 @@ import { partOf } from "@/draw/layout/laid";
 import { NestPlate } from "@/draw/layout/nest-plate";
 import { sizeOf } from "@/draw/layout/nested";
 import { word } from "@/text";
+import { fill } from "@/text/fill";
 import { NEST } from "@/text/nest";
 import { Notice } from "@/ui/notice";
 import { usePreferences } from "@/ui/preferences";
@@ -29,8 +30,8 @@ export function Laid({ group, wish }: Props) {
     >
       <h2 className="text-lg font-semibold">{title}</h2>
       <p className="-mt-3 text-sm text-ink-2">
-        {NEST.gap.replace("{gap}", print(group.gap_mm, "gap", system))}
-        {group.rounds > 1 && `; ${NEST.rounds.replace("{rounds}", String(group.rounds))}`}
+        {fill(NEST.gap, { gap: print(group.gap_mm, "gap", system) })}
+        {group.rounds > 1 && `; ${fill(NEST.rounds, { rounds: group.rounds })}`}
       </p>
       <ol className="flex flex-wrap gap-x-5 gap-y-1 text-sm">
         {group.parts.map((line, i) => (
@@ -42,19 +43,13 @@ export function Laid({ group, wish }: Props) {
       {group.left_over.map((left) => (
         <Notice key={`${left.part} ${left.why}`} level="caution">
           {NEST.notLaid}:{" "}
-          {NEST.leftOver
-            .replace("{count}", String(left.count))
-            .replace("{name}", name(left.part))
-            .replace("{why}", left.text)}
+          {fill(NEST.leftOver, { count: left.count, name: name(left.part), why: left.text })}
         </Notice>
       ))}
       {group.plates.map((plate, i) => {
         const number = String(i + 1);
         const share = percent(plate.used_share);
-        const label = NEST.drawing
-          .replace("{number}", number)
-          .replace("{count}", String(plate.placed.length))
-          .replace("{share}", share);
+        const label = fill(NEST.drawing, { number, count: plate.placed.length, share });
         const rest = plate.remnant ? sizeOf(plate.remnant) : null;
         return (
           <figure
@@ -70,18 +65,17 @@ export function Laid({ group, wish }: Props) {
               id={`left-${group.thickness_mm}-${number}`.replace(".", "-")}
             />
             <figcaption className="flex flex-wrap gap-x-5 text-sm">
-              <strong>
-                {NEST.onPlate.replace("{number}", number).replace("{what}", whatIsOn(plate))}
-              </strong>
+              <strong>{fill(NEST.onPlate, { number, what: whatIsOn(plate) })}</strong>
               <span>
                 {NEST.share} {share} %
               </span>
               <span className="text-ink-2">
                 {rest === null
                   ? NEST.noRemnant
-                  : NEST.remnant
-                      .replace("{wide}", about(rest.wide, system))
-                      .replace("{high}", about(rest.high, system))}
+                  : fill(NEST.remnant, {
+                      wide: about(rest.wide, system),
+                      high: about(rest.high, system),
+                    })}
               </span>
             </figcaption>
           </figure>

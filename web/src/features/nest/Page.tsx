@@ -1,10 +1,12 @@
 /** A job's parts on plates: what to buy, how much of it is used, and where each part lies. */
+
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
 import { useRef, useState } from "react";
 import { ApiFailure, api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
 import { refusal } from "@/text";
+import { fill } from "@/text/fill";
 import { NEST } from "@/text/nest";
 import { Button, buttonLook } from "@/ui/button";
 import { useKept } from "@/ui/kept";
@@ -29,10 +31,11 @@ function ToBuy({ found }: { found: Schemas["JobNest"] }) {
             <li key={name} className="flex flex-col border-t border-line pt-1">
               <strong>{platesOf(group.plates.length, name)}</strong>
               <span className="text-ink-2">
-                {NEST.weighs
-                  .replace("{plates}", mass(group.plates_kg))
-                  .replace("{pieces}", mass(group.pieces_kg))
-                  .replace("{rest}", mass(group.remnants_kg))}
+                {fill(NEST.weighs, {
+                  plates: mass(group.plates_kg),
+                  pieces: mass(group.pieces_kg),
+                  rest: mass(group.remnants_kg),
+                })}
               </span>
             </li>
           );
@@ -57,10 +60,10 @@ function Found({ found, wish, jobId }: Shown) {
         {found.spent_share != null && (
           <p data-used={found.spent_share}>
             <strong className="block text-xl tabular-nums">
-              {NEST.used.replace("{share}", percent(found.spent_share))}
+              {fill(NEST.used, { share: percent(found.spent_share) })}
             </strong>
             <span className="text-sm text-ink-2">
-              {NEST.usedWhy.replace("{whole}", percent(found.used_share ?? 0))}
+              {fill(NEST.usedWhy, { whole: percent(found.used_share ?? 0) })}
             </span>
           </p>
         )}
@@ -78,7 +81,7 @@ function Found({ found, wish, jobId }: Shown) {
               className={buttonLook("quiet")}
               data-to-quote=""
             >
-              {NEST.toQuote.replace("{share}", percent(found.spent_share))}
+              {fill(NEST.toQuote, { share: percent(found.spent_share) })}
             </Link>
           </May>
         )}
@@ -123,7 +126,7 @@ export function NestPage() {
       <header className="flex flex-wrap items-start justify-between gap-2">
         <div className="max-w-3xl">
           <h1 className="text-lg font-semibold">
-            {NEST.title.replace("{job}", job.data?.job.name ?? "")}
+            {fill(NEST.title, { job: job.data?.job.name ?? "" })}
           </h1>
           <p className="text-sm text-ink-2">{NEST.lead}</p>
         </div>
@@ -142,7 +145,7 @@ export function NestPage() {
             disabled={nest.isFetching}
             onClick={() => setSeconds(longer)}
           >
-            {NEST.longer.replace("{seconds}", String(longer))}
+            {fill(NEST.longer, { seconds: longer })}
           </Button>
         )}
       </div>

@@ -1,5 +1,7 @@
 /** What is asked of a nest, and what is said of one. Pure. */
+
 import type { Schemas } from "@/api/client";
+import { fill } from "@/text/fill";
 import { NEST } from "@/text/nest";
 import type { System } from "@/units";
 
@@ -45,13 +47,12 @@ export function countsOn(plate: Pick<Schemas["NestLaid"], "placed">): [number, n
 /** How many plates, in words: `platesOf(2, "1/2 in")` is `"2 plates of 1/2 in"`. */
 export function platesOf(count: number, name: string): string {
   const words = count === 1 ? NEST.onePlate : NEST.plates;
-  return words.replace("{count}", String(count)).replace("{plate}", name);
+  return fill(words, { count, plate: name });
 }
 
 /** What is on a plate by the parts' numbers: `"4 of no. 1, 2 of no. 3"`. */
 export function whatIsOn(plate: Pick<Schemas["NestLaid"], "placed">): string {
-  const piece = ([part, count]: [number, number]) =>
-    NEST.piece.replace("{count}", String(count)).replace("{number}", String(part + 1));
+  const piece = ([part, count]: [number, number]) => fill(NEST.piece, { count, number: part + 1 });
   return countsOn(plate).map(piece).join(", ");
 }
 

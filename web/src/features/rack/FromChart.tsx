@@ -1,9 +1,11 @@
 /** New tips from a maker's chart of many: its tips stand in a list, and those that are picked go into the drawer with their charts. */
+
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ApiFailure, api, data, type GearView, type Schemas } from "@/api/client";
 import { once } from "@/api/once";
 import { options, refusal, word } from "@/text";
+import { fill } from "@/text/fill";
 import { RACK } from "@/text/rack";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
@@ -99,7 +101,7 @@ export function FromChart({ rack, onClose }: Props) {
                       , {pick.charts.map(({ fuel }) => word(fuel)).join(", ")}
                       {pick.owned !== null && (
                         <span className="block text-xs text-ink-2" data-owned="">
-                          {RACK.owned.replace("{name}", pick.owned)}
+                          {fill(RACK.owned, { name: pick.owned })}
                         </span>
                       )}
                     </span>
@@ -143,7 +145,7 @@ export function FromChart({ rack, onClose }: Props) {
           disabled={chosen.length === 0 || add.isPending}
           onClick={() => add.mutate()}
         >
-          {chosen.length > 1 ? RACK.addTips.replace("{n}", String(chosen.length)) : RACK.addTip}
+          {chosen.length > 1 ? fill(RACK.addTips, { n: chosen.length }) : RACK.addTip}
         </Button>
       </div>
     </Sheet>

@@ -2,6 +2,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { api, data } from "@/api/client";
 import { keys } from "@/api/keys";
+import { fill } from "@/text/fill";
 import { className, RECORD } from "@/text/record";
 import { usePreferences } from "@/ui/preferences";
 import { across, PICTURE, said, shareSaid, strip, up } from "./model";
@@ -39,9 +40,7 @@ export function Calibration({ kind, title }: { kind: string; title: string }) {
         viewBox={`0 0 ${wide} ${tall}`}
         className="w-full max-w-[760px] rounded-md border border-line bg-sheet"
         role="img"
-        aria-label={RECORD.calibrationSaid
-          .replace("{n}", String(points.length))
-          .replace("{out}", String(outside))}
+        aria-label={fill(RECORD.calibrationSaid, { n: points.length, out: outside })}
       >
         <polygon
           className="fill-accent-soft"

@@ -6,7 +6,7 @@ export const COST = {
   grinding: "ground beyond the usual",
   burning: "burnt in lost and recut pieces",
   money: "in money, as measured",
-  counts: "{burns} cuts: {usable} usable, {poor} poor, {lost} lost{anew}.",
+  counts: "{burns|cut|cuts}: {usable} usable, {poor} poor, {lost} lost{anew}.",
   recut: ", {recut} cut anew",
   usual: "A good edge takes {usual} of the planned time at the grinder here.",
   estimated:
@@ -26,11 +26,11 @@ export const COST = {
   cleaningFew:
     "Too few cuts by tips whose cleaning is known, early and late, to tell whether cleaning more often would pay. Touch Cleaned at the torch or below.",
   cleaningFound:
-    "{late} cuts were made by a tip cleaned {every} or more cuts before, {early} by a cleaner one: {sure} % sure that the later ones cost more.",
+    "{late|cut was|cuts were} made by a tip cleaned {every} or more cuts before, {early} by a cleaner one: {sure} % sure that the later ones cost more.",
   saved:
-    "Cleaning every {every} cuts would have saved about {saved} ({low} to {high}), {cleanings} cleanings of {seconds} s more paid.",
+    "Cleaning every {every|cut|cuts} would have saved about {saved} ({low} to {high}), {cleanings|cleaning|cleanings} of {seconds} s more paid.",
   notSaved:
-    "Cleaning every {every} cuts would have brought {saved} ({low} to {high}), {cleanings} cleanings of {seconds} s more paid: not worth it by these cuts.",
+    "Cleaning every {every|cut|cuts} would have brought {saved} ({low} to {high}), {cleanings|cleaning|cleanings} of {seconds} s more paid: not worth it by these cuts.",
   lot: "Nobody drew these cuts by lot: what goes with dirt, as an old tip or a hurried hand, counts as dirt here.",
   tips: "Tips",
   rows: "Tips, a row each",
@@ -41,7 +41,7 @@ export const COST = {
   cuts: "Cuts",
   poor: "Poor or lost",
   life: "Life used",
-  starts: "{starts} starts",
+  starts: "{starts|start|starts}",
   cleaned: "Cleaned",
   cleanedSaid: "{tip} is clean: its cuts are counted anew.",
   out: "out of service",

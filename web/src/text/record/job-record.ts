@@ -32,7 +32,7 @@ export const JOB_RECORD = {
   photo: "Photo of the edge",
   runs: "At the torch",
   noRun: "No run was led at the torch.",
-  runLine: "{day}, {fuel}: {done} steps done, {skipped} left out; {how}",
+  runLine: "{day}, {fuel}: {done|step|steps} done, {skipped} left out; {how}",
   complete: "handed over",
   left: "left before the end",
   running: "not ended",

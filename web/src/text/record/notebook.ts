@@ -8,10 +8,11 @@ export const NOTEBOOK = {
   columns: "Columns of the notebook",
   unread: "{count} cannot be read",
   leaveRow: "Leave row {count} out",
-  more: "and {count} more rows like these: mend them in the file, then pick it again",
+  more: "and {count} more like these: mend them in the file, then pick it again",
   far: "Far from what is planned, half or twice; check before you keep them. Rows:",
   found: "Read: {burns}.",
-  doubled: "{count} stand in the log already, read in before: kept again, they count twice. Rows:",
+  doubled:
+    "{count|burn stands|burns stand} in the log already, read in before: kept again, each counts twice. Rows:",
   leaveDoubled: "Leave them out",
   left: "Rows left out: {count}.",
   takeBack: "Take them back",

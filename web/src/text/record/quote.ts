@@ -42,7 +42,7 @@ export const QUOTE = {
   weighs: "The pieces weigh {mass}.",
   weighsNone: "No piece can be weighed.",
   unknown:
-    "{count} of the cuts have no weight: a straight cut makes no piece that is known, a shape needs its length. Type what their plate is worth.",
+    "{count|cut has|cuts have} no weight: a straight cut makes no piece that is known, a shape needs its length. Type what their plate is worth.",
   usedWhere: "How much of the plate is used: lay the parts on plates.",
   freightLine: "Freight",
   machine: "Machine",
@@ -61,7 +61,7 @@ export const QUOTE = {
     "Handling and cleaning may take a quarter less or more (our estimate). Prices the shop has not set (Shop, Prices) are estimates too.",
   burnt: "After the job",
   burntLine:
-    "{count} burns of these cuts were timed: {done} where {planned} were quoted. The hand’s time came to {labour} {way} for them.",
+    "{count|burn|burns} of these cuts timed: {done} where {planned} were quoted. The hand’s time came to {labour} {way} for them.",
   more: "more",
   less: "less",
   was: "What it said before",

@@ -3,7 +3,7 @@ export const STORES = {
   title: "Due and to order",
   loading: "Looking through the store",
   pending:
-    "{n} cuts are being planned again; what they need is not counted yet. Look again in a moment.",
+    "{n|cut is|cuts are} being planned again; their gas and tips are not counted yet. Look again in a moment.",
   due: "Due by the calendar",
   dueLead:
     "Hoses, regulators and flashback arrestors are inspected once a year here (common practice). The maker’s manual or your local code may ask for more.",
@@ -16,8 +16,8 @@ export const STORES = {
     soon: "due soon",
     fine: "in order",
   } as Record<string, string>,
-  over: "{n} days over",
-  left: "in {n} days",
+  over: "{n|day|days} over",
+  left: "in {n|day|days}",
   heads: ["Gear", "Last inspected", "Due", { hidden: "Inspect" }],
   gases: "Gas in hand, and what the work still takes",
   gasesLead:
@@ -53,7 +53,7 @@ export const STORES = {
   cuts: "Cuts",
   show: "Show",
   runsNone: "Nothing was run at the torch yet. Open a job and go to the torch.",
-  pieces: "{n} pieces",
+  pieces: "{n|piece|pieces}",
   bad: "{n} lost or to cut again",
   skipped: "Left out",
   noReason: "no reason given",

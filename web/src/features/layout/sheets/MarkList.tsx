@@ -1,6 +1,7 @@
 /** What is marked on the plate, in the order of marking, and what shows that it is square. */
 
 import type { Schemas } from "@/api/client";
+import { fill } from "@/text/fill";
 import { LAYOUT, MARK_KINDS } from "@/text/layout";
 import { usePreferences } from "@/ui/preferences";
 import { Heads, Wide } from "@/ui/wide";
@@ -24,9 +25,10 @@ export function MarkList({ marks }: { marks: Schemas["MarksReply"] }) {
       </p>
       <p>
         {LAYOUT.marksLead}{" "}
-        {LAYOUT.punches
-          .replace("{straight}", about(marks.punch_straight_mm, system))
-          .replace("{curve}", about(marks.punch_curve_mm, system))}
+        {fill(LAYOUT.punches, {
+          straight: about(marks.punch_straight_mm, system),
+          curve: about(marks.punch_curve_mm, system),
+        })}
       </p>
       <Wide
         label={LAYOUT.marks}

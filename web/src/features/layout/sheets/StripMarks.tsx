@@ -1,5 +1,7 @@
 /** Strips side by side: where each is marked, from the one edge, and what the last one keeps. */
+
 import type { Schemas } from "@/api/client";
+import { fill } from "@/text/fill";
 import { LAYOUT } from "@/text/layout";
 import { usePreferences } from "@/ui/preferences";
 import { print } from "@/units";
@@ -22,7 +24,7 @@ export function StripMarks({ strips, count }: Props) {
       </p>
       {short && (
         <p className="font-semibold text-caution">
-          {LAYOUT.stripsShort.replace("{whole}", `${strips.whole}`).replace("{count}", `${count}`)}
+          {fill(LAYOUT.stripsShort, { whole: `${strips.whole}`, count })}
         </p>
       )}
     </section>

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
+import { fill } from "@/text/fill";
 import { COST } from "@/text/record/cost";
-import { fill } from "@/text/record/fill";
 import { cleaningSaid, pips, reaches, remarks, tipTold } from "./cost";
 
 const money = (value: number) => value.toFixed(0);

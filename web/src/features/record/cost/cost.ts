@@ -1,7 +1,7 @@
 /** What poor edges cost, as sentences and lengths of a picture. Pure. */
 import type { Schemas } from "@/api/client";
+import { fill } from "@/text/fill";
 import { COST } from "@/text/record/cost";
-import { fill } from "@/text/record/fill";
 
 type Reply = Schemas["PoorEdgesReply"];
 type Cleaning = Schemas["CleaningCost"];

@@ -1,5 +1,7 @@
 /** Which burns are looked for. */
+
 import { options } from "@/text";
+import { fill } from "@/text/fill";
 import { RECORD } from "@/text/record";
 import { Choice } from "@/ui/choice";
 import { MeasureField } from "@/ui/measure-field";
@@ -114,5 +116,5 @@ export function Filters({ sought, people, tips, onChange }: Props) {
 const named = ({ id, name }: Named) => ({ value: id, text: name });
 const weeks = (count: number) => ({
   value: String(count),
-  text: count === 1 ? RECORD.aWeek : RECORD.weeks.replace("{count}", String(count)),
+  text: fill(RECORD.weeks, { count }),
 });

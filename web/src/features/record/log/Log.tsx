@@ -6,6 +6,7 @@ import { useState } from "react";
 import { api, data } from "@/api/client";
 import { keys } from "@/api/keys";
 import { everybody, wholeRack } from "@/api/lists";
+import { fill } from "@/text/fill";
 import { RECORD } from "@/text/record";
 import { Button, buttonLook } from "@/ui/button";
 import { useKept } from "@/ui/kept";
@@ -52,7 +53,7 @@ export function Log() {
       <Filters sought={sought} people={people.data?.people ?? []} tips={tips} onChange={setSaid} />
       {sought.around !== null && (
         <p className="flex flex-wrap items-center gap-2 text-sm" data-around={sought.around}>
-          {RECORD.around.replace("{day}", new Date(sought.around).toLocaleDateString())}
+          {fill(RECORD.around, { day: new Date(sought.around).toLocaleDateString() })}
           <Button
             look="bare"
             onClick={() => void navigate({ to: "/record", search: { part: "log" } })}

@@ -3,6 +3,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ApiFailure, api, data } from "@/api/client";
 import { once } from "@/api/once";
+import { fill } from "@/text/fill";
 import { RECORD } from "@/text/record";
 import { ANSWERS, burns, HOLDS, NOTEBOOK } from "@/text/record/notebook";
 import { Button } from "@/ui/button";
@@ -46,7 +47,7 @@ export function Notebook({ onClose }: { onClose: () => void }) {
   const far = (found?.rows ?? []).filter((row) => row.far.length > 0);
   const faults = faultsByRow(found?.faults ?? []);
   const doubled = found?.doubled ?? [];
-  const count = (sentence: string, many: number) => sentence.replace("{count}", String(many));
+  const count = (sentence: string, many: number) => fill(sentence, { count: many });
   return (
     <Sheet open onClose={onClose} title={RECORD.readIn} wide>
       <div className="flex flex-col gap-4" data-notebook={rows}>
@@ -75,9 +76,7 @@ export function Notebook({ onClose }: { onClose: () => void }) {
           >
             <legend className="sr-only">{ANSWERS[ask.what]}</legend>
             <span>
-              {(ANSWERS[ask.what] ?? "")
-                .replace("{example}", ask.example)
-                .replace("{heading}", ask.heading)}
+              {fill(ANSWERS[ask.what] ?? "", { example: ask.example, heading: ask.heading })}
             </span>
             {ask.choices.map(({ code, unread }) => (
               <Button
@@ -136,7 +135,7 @@ export function Notebook({ onClose }: { onClose: () => void }) {
         )}
         {found && found.asks.length === 0 && (
           <p className="text-sm" role="status" data-read={rows}>
-            {NOTEBOOK.found.replace("{burns}", burns(rows))}
+            {fill(NOTEBOOK.found, { burns: burns(rows) })}
             {leave.length > 0 && ` ${count(NOTEBOOK.left, leave.length)} `}
             {leave.length > 0 && (
               <Button look="bare" onClick={() => setLeave([])}>
@@ -152,7 +151,7 @@ export function Notebook({ onClose }: { onClose: () => void }) {
           disabled={rows === 0 || faults.length > 0 || keep.isPending}
           onClick={() => keep.mutate()}
         >
-          {NOTEBOOK.keep.replace("{burns}", burns(rows))}
+          {fill(NOTEBOOK.keep, { burns: burns(rows) })}
         </Button>
       </div>
     </Sheet>

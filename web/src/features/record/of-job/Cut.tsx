@@ -1,7 +1,9 @@
 /** A cut of a job with all that was kept of it: its steel, cards, burns, and its edges with their photos. */
+
 import { Link } from "@tanstack/react-router";
 import type { Schemas } from "@/api/client";
 import { word } from "@/text";
+import { fill } from "@/text/fill";
 import { JOB_RECORD } from "@/text/record/job-record";
 import { usePreferences } from "@/ui/preferences";
 import { Wide } from "@/ui/wide";
@@ -20,9 +22,7 @@ type CutProps = {
 export function Cut({ at, line, nameOf, findingOf, photos }: CutProps) {
   const { system } = usePreferences();
   const grade =
-    line.grade == null
-      ? JOB_RECORD.gradeNone
-      : JOB_RECORD.grade.replace("{grade}", word(line.grade));
+    line.grade == null ? JOB_RECORD.gradeNone : fill(JOB_RECORD.grade, { grade: word(line.grade) });
   return (
     <section
       className="rounded-md border border-line bg-sheet p-3 print:border-0 print:border-t print:p-0 print:pt-2"
@@ -33,13 +33,11 @@ export function Cut({ at, line, nameOf, findingOf, photos }: CutProps) {
       </h2>
       <p className="text-sm text-ink-2">
         {grade}
-        {line.heat_number != null && `, ${JOB_RECORD.heat.replace("{heat}", line.heat_number)}`}
+        {line.heat_number != null && `, ${fill(JOB_RECORD.heat, { heat: line.heat_number })}`}
       </p>
       {line.spared + line.not_spared > 0 && (
         <p className="text-sm" data-spared={line.spared}>
-          {JOB_RECORD.spared
-            .replace("{yes}", String(line.spared))
-            .replace("{all}", String(line.spared + line.not_spared))}
+          {fill(JOB_RECORD.spared, { yes: line.spared, all: line.spared + line.not_spared })}
         </p>
       )}
       <ul className="text-sm tabular-nums" aria-label={JOB_RECORD.cards}>
@@ -65,10 +63,10 @@ export function Cut({ at, line, nameOf, findingOf, photos }: CutProps) {
         <div key={edge.id} className="mt-2 text-sm" data-edge={edge.id}>
           <p>
             {dayOf(edge.happened_at)}.{" "}
-            {JOB_RECORD.seen.replace("{findings}", edge.present.map(findingOf).join(", "))}.{" "}
+            {fill(JOB_RECORD.seen, { findings: edge.present.map(findingOf).join(", ") })}.{" "}
             {edge.settled === ""
               ? JOB_RECORD.open
-              : JOB_RECORD.because.replace("{cause}", word(edge.settled))}
+              : fill(JOB_RECORD.because, { cause: word(edge.settled) })}
             . {edge.note}
           </p>
           <p className="flex flex-wrap gap-2">

@@ -1,4 +1,5 @@
 /** A job's record in one document, for whoever asks later: read, printed, saved as PDF. */
+
 import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
 import { Printer } from "lucide-react";
@@ -6,6 +7,7 @@ import { api, data } from "@/api/client";
 import { keys } from "@/api/keys";
 import { everybody } from "@/api/lists";
 import { word } from "@/text";
+import { fill } from "@/text/fill";
 import { RECORD } from "@/text/record";
 import { JOB_RECORD } from "@/text/record/job-record";
 import { Button } from "@/ui/button";
@@ -51,7 +53,7 @@ export function JobRecordPage() {
         <h1 className="text-xl font-semibold">{job.name}</h1>
         {job.note !== "" && <p className="text-sm">{job.note}</p>}
         <p className="text-sm text-ink-2">
-          {JOB_RECORD.asOf.replace("{day}", new Date().toLocaleDateString())}. {JOB_RECORD.lead}
+          {fill(JOB_RECORD.asOf, { day: new Date().toLocaleDateString() })}. {JOB_RECORD.lead}
         </p>
         <p className="font-semibold">{togetherWords(whole)}</p>
       </header>

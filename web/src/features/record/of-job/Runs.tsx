@@ -1,6 +1,8 @@
 /** The runs of a job: what was left out and why, the gauges as they were read, the gas that was taken. */
+
 import type { Schemas } from "@/api/client";
 import { word } from "@/text";
+import { fill } from "@/text/fill";
 import { ENDED, JOB_RECORD } from "@/text/record/job-record";
 import { usePreferences } from "@/ui/preferences";
 import { print } from "@/units";
@@ -16,12 +18,13 @@ export function Runs({ runs, nameOf }: { runs: Schemas["RunRecord"][]; nameOf: N
       {runs.map((run) => (
         <div key={run.id} className="break-inside-avoid border-t border-line py-2 text-sm">
           <p data-run={run.skips.length}>
-            {JOB_RECORD.runLine
-              .replace("{day}", dayOf(run.begun_at))
-              .replace("{fuel}", word(run.fuel))
-              .replace("{done}", String(run.done))
-              .replace("{skipped}", String(run.skips.length))
-              .replace("{how}", ENDED[run.how ?? ""] ?? JOB_RECORD.running)}
+            {fill(JOB_RECORD.runLine, {
+              day: dayOf(run.begun_at),
+              fuel: word(run.fuel),
+              done: run.done,
+              skipped: run.skips.length,
+              how: ENDED[run.how ?? ""] ?? JOB_RECORD.running,
+            })}
           </p>
           <ul className="list-disc pl-5">
             {run.skips.map((skip) => (

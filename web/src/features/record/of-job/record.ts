@@ -1,5 +1,7 @@
 /** A job's record as an inspector reads it. Pure. */
+
 import type { Schemas } from "@/api/client";
+import { fill } from "@/text/fill";
 import { KINDS, WAYS } from "@/text/record";
 import { JOB_RECORD } from "@/text/record/job-record";
 import { isHeatingHead, tipName } from "@/text/tip";
@@ -33,10 +35,11 @@ const counted = (n: number, one: string, many: string) => `${n} ${n === 1 ? one 
 /** The same in a sentence. */
 export function togetherWords(whole: ReturnType<typeof together>): string {
   if (whole.burns === 0) return JOB_RECORD.together1;
-  return JOB_RECORD.together
-    .replace("{burns}", counted(whole.burns, "burn", "burns"))
-    .replace("{poor}", String(whole.poor))
-    .replace("{skips}", counted(whole.skips, "step", "steps"));
+  return fill(JOB_RECORD.together, {
+    burns: counted(whole.burns, "burn", "burns"),
+    poor: whole.poor,
+    skips: counted(whole.skips, "step", "steps"),
+  });
 }
 
 /** What somebody is called, by their id. */
@@ -49,10 +52,11 @@ export const dayOf = (moment: string) =>
 export function cardLine(card: Schemas["CardGlance"], nameOf: NameOf, system: System): string {
   const pressure = (kpa: number | null | undefined) =>
     kpa == null ? "–" : print(kpa, "pressure", system);
-  return (isHeatingHead(card) ? JOB_RECORD.headLine : JOB_RECORD.cardLine)
-    .replace("{day}", dayOf(card.made_at))
-    .replace("{who}", nameOf(card.made_by))
-    .replace("{tip}", card.mark ?? tipName(card, system))
-    .replace("{oxygen}", pressure(card.oxygen_pressure_kpa))
-    .replace("{pace}", print(card.travel_speed_mm_min, "speed", system));
+  return fill(isHeatingHead(card) ? JOB_RECORD.headLine : JOB_RECORD.cardLine, {
+    day: dayOf(card.made_at),
+    who: nameOf(card.made_by),
+    tip: card.mark ?? tipName(card, system),
+    oxygen: pressure(card.oxygen_pressure_kpa),
+    pace: print(card.travel_speed_mm_min, "speed", system),
+  });
 }

@@ -1,5 +1,7 @@
 /** The cuts of a quote with what each costs, and what the pieces weigh. */
+
 import { Link } from "@tanstack/react-router";
+import { fill } from "@/text/fill";
 import { QUOTE } from "@/text/record/quote";
 import { usePreferences } from "@/ui/preferences";
 import { Wide } from "@/ui/wide";
@@ -7,9 +9,10 @@ import { print } from "@/units";
 import { type Found, money, onceFor, range, type Shown, type Top, weighed } from "./quote";
 
 export function Lines({ found, asked, currency }: Shown & { asked: Partial<Top> }) {
-  const onTop = QUOTE.onTop
-    .replace("{overhead}", String(asked.overhead_percent ?? 0))
-    .replace("{margin}", String(asked.margin_percent ?? 0));
+  const onTop = fill(QUOTE.onTop, {
+    overhead: asked.overhead_percent ?? 0,
+    margin: asked.margin_percent ?? 0,
+  });
   return (
     <Wide label={QUOTE.cut}>
       <table className="w-full min-w-[560px] text-left text-sm tabular-nums">
@@ -39,7 +42,7 @@ export function Lines({ found, asked, currency }: Shown & { asked: Partial<Top> 
                 </>
               ) : (
                 <td colSpan={4} className="text-stop">
-                  {QUOTE.leftOut.replace("{why}", line.left_out ?? "")}
+                  {fill(QUOTE.leftOut, { why: line.left_out ?? "" })}
                 </td>
               )}
             </tr>
@@ -72,8 +75,8 @@ export function Steel({ found, jobId }: { found: Found; jobId: string }) {
   const { kg, unknown } = weighed(found.lines);
   return (
     <p className="text-sm text-ink-2 print:hidden" data-weighs={kg}>
-      {kg > 0 ? QUOTE.weighs.replace("{mass}", print(kg, "mass", system)) : QUOTE.weighsNone}{" "}
-      {unknown > 0 && QUOTE.unknown.replace("{count}", String(unknown))}{" "}
+      {kg > 0 ? fill(QUOTE.weighs, { mass: print(kg, "mass", system) }) : QUOTE.weighsNone}{" "}
+      {unknown > 0 && fill(QUOTE.unknown, { count: unknown })}{" "}
       {kg > 0 && (
         <Link to="/jobs/$jobId/nest" params={{ jobId }} className="underline">
           {QUOTE.usedWhere}

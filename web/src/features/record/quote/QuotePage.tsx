@@ -1,9 +1,11 @@
 /** A quote: to print, to change, to hold against what was burnt. */
+
 import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
 import { Printer } from "lucide-react";
 import { api, data } from "@/api/client";
 import { keys } from "@/api/keys";
+import { fill } from "@/text/fill";
 import { QUOTE } from "@/text/record/quote";
 import { Button, buttonLook } from "@/ui/button";
 import { useCurrency } from "@/ui/currency";
@@ -52,7 +54,7 @@ export function QuotePage() {
         <div>
           <h1 className="text-xl font-semibold">{shown.name}</h1>
           <p className="text-sm text-ink-2">
-            {QUOTE.version.replace("{version}", String(shown.version)).replace("{day}", day)}
+            {fill(QUOTE.version, { version: shown.version, day })}
           </p>
           {shown.note !== "" && <p className="text-sm">{shown.note}</p>}
         </div>
@@ -80,9 +82,10 @@ export function QuotePage() {
           <ul className="text-sm">
             {shown.was.map(({ version, was }) => (
               <li key={version} data-was={version}>
-                {QUOTE.wasLine
-                  .replace("{version}", String(version))
-                  .replace("{total}", money((was.found as Found).total.set, currency))}
+                {fill(QUOTE.wasLine, {
+                  version,
+                  total: money((was.found as Found).total.set, currency),
+                })}
               </li>
             ))}
           </ul>

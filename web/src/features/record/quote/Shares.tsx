@@ -1,6 +1,8 @@
 /** Where the money of a quote goes, what another way would cost, and what was burnt of it. */
+
 import type { Schemas } from "@/api/client";
 import { word } from "@/text";
+import { fill } from "@/text/fill";
 import { QUOTE } from "@/text/record/quote";
 import { clock } from "@/units";
 import { against, money, ofTheDrawer, type Shown, shares, signed } from "./quote";
@@ -55,7 +57,7 @@ export function Other({ found, currency }: Shown) {
           return (
             <li key={`${what} ${code}`} className="flex justify-between gap-2" data-instead={code}>
               <span>
-                {(names[what] ?? what).replace("{code}", word(code))}
+                {fill(names[what] ?? what, { code: word(code) })}
                 {what !== "lot" && own_tips === false && (
                   <span className="block text-xs text-ink-2">{QUOTE.insteadSeries}</span>
                 )}
@@ -72,12 +74,13 @@ export function Other({ found, currency }: Shown) {
 }
 
 export function Burnt({ burnt, currency }: { burnt: Schemas["Burnt"]; currency: string }) {
-  const line = QUOTE.burntLine
-    .replace("{count}", String(burnt.burns))
-    .replace("{done}", clock(burnt.done_s))
-    .replace("{planned}", clock(burnt.planned_s))
-    .replace("{labour}", money(Math.abs(burnt.labour), currency))
-    .replace("{way}", burnt.labour < 0 ? QUOTE.less : QUOTE.more);
+  const line = fill(QUOTE.burntLine, {
+    count: burnt.burns,
+    done: clock(burnt.done_s),
+    planned: clock(burnt.planned_s),
+    labour: money(Math.abs(burnt.labour), currency),
+    way: burnt.labour < 0 ? QUOTE.less : QUOTE.more,
+  });
   return (
     <section data-burnt={burnt.burns}>
       <h2 className="font-semibold">{QUOTE.burnt}</h2>

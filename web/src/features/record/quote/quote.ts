@@ -1,5 +1,7 @@
 /** A quote as it is read. Pure. */
+
 import type { Schemas } from "@/api/client";
+import { fill } from "@/text/fill";
 import { PARTS, QUOTE } from "@/text/record/quote";
 
 export type Found = Schemas["QuoteFound"];
@@ -79,8 +81,7 @@ export function money(amount: number, currency: string): string {
 
 /** How far it may be off: `$ 90.00 to $ 130.00`. */
 export function range({ low, high }: Money, currency: string): string {
-  const between = QUOTE.between.replace("{low}", money(low, currency));
-  return between.replace("{high}", money(high, currency));
+  return fill(QUOTE.between, { low: money(low, currency), high: money(high, currency) });
 }
 
 /** Where the money of all lines goes, the largest first, with its share of them. */

@@ -1,7 +1,7 @@
 /** Each gas as two lengths of one scale: what is in hand, and what the work still takes. */
 import type { Schemas } from "@/api/client";
 import { word } from "@/text";
-import { fill } from "@/text/record/fill";
+import { fill } from "@/text/fill";
 import { STORES } from "@/text/record/stores";
 import { GasBadge, gasColour } from "@/ui/gas-badge";
 import { usePreferences } from "@/ui/preferences";

@@ -4,7 +4,7 @@ import { Link } from "@tanstack/react-router";
 import { Printer } from "lucide-react";
 import { api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
-import { fill } from "@/text/record/fill";
+import { fill } from "@/text/fill";
 import { STORES } from "@/text/record/stores";
 import { Button, buttonLook } from "@/ui/button";
 import { GasBadge } from "@/ui/gas-badge";

@@ -1,7 +1,7 @@
 /** What the gear asks, as places on a calendar, heights of a picture and lines of a list. Pure. */
 import type { Schemas } from "@/api/client";
 import { word } from "@/text";
-import { fill } from "@/text/record/fill";
+import { fill } from "@/text/fill";
 import { STORES } from "@/text/record/stores";
 
 type Due = Schemas["DueGear"];

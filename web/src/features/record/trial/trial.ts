@@ -1,5 +1,7 @@
 /** Two ways held against each other, as sentences. Pure. */
+
 import type { Schemas } from "@/api/client";
+import { fill } from "@/text/fill";
 import { RECORD } from "@/text/record";
 import { BY, TRIAL } from "@/text/record/trial";
 
@@ -19,11 +21,12 @@ export function answerOf(judged: Judged, names: Names = USUAL) {
   // nobody is ever all sure
   const percent = sure > 0.999 ? TRIAL.over : (100 * sure).toFixed(sure > 0.99 ? 1 : 0);
   const which = a >= 0.5 ? names.a : names.b;
-  const by = RECORD.differ
-    .replace("{difference}", Math.abs(difference).toPrecision(3))
-    .replace("{way}", difference > 0 ? RECORD.above : RECORD.below)
-    .replace("{low}", low.toPrecision(3))
-    .replace("{high}", high.toPrecision(3));
+  const by = fill(RECORD.differ, {
+    difference: Math.abs(difference).toPrecision(3),
+    way: difference > 0 ? RECORD.above : RECORD.below,
+    low: low.toPrecision(3),
+    high: high.toPrecision(3),
+  });
   return {
     isSure: sure >= SURE,
     which: `${percent} ${TRIAL.better} ${which}.`,
@@ -42,7 +45,7 @@ export function confounded(differs: readonly string[]): string | null {
   const what = differs.map((code) => BY[code] ?? code);
   const last = what.pop() ?? "";
   const listed = what.length === 0 ? last : `${what.join(", ")} and ${last}`;
-  return TRIAL.differs.replace("{what}", listed);
+  return fill(TRIAL.differs, { what: listed });
 }
 
 /** The number typed for a strip: null where nothing is, undefined where it is no number. */
