@@ -256,3 +256,19 @@ async fn a_place_is_found_by_what_is_done_there() -> Result<()> {
     })
     .await
 }
+
+/// An old link: a page still, in words, with the way back to the work.
+#[tokio::test(flavor = "multi_thread")]
+async fn an_address_that_leads_nowhere_says_so_and_leads_back() -> Result<()> {
+    journey(DESK, |_, browser| async move {
+        browser.open("/record/of-last-year").await?;
+        browser.reads("[data-no-page] h1", "No such page").await?;
+        let violations = browser.violations().await?;
+        ensure!(violations.is_empty(), "{violations:?}");
+        browser.click("To the jobs").await?;
+        browser.reads("h1", "Jobs").await?;
+        ensure!(browser.path().await? == "/jobs");
+        Ok(())
+    })
+    .await
+}

@@ -143,7 +143,7 @@ async fn gear_goes_out_of_service_with_a_reason_and_comes_off_the_list_and_back(
             .await?;
         browser.click("Save").await?;
         browser.gone("[role='dialog']").await?;
-        browser.reads("[data-cylinder='Oxygen 1']", "leaks at the valve").await?;
+        browser.reads("[data-cylinder='Oxygen 1']", "Leaks at the valve").await?;
         browser.tap("[data-cylinder='Propane 2']").await?;
         browser.fill_field("On the scale", "1").await?;
         browser.click("Save").await?;

@@ -6,6 +6,7 @@ import {
   lazyRouteComponent,
 } from "@tanstack/react-router";
 import { Frame } from "./frame";
+import { NoPage } from "./no-page";
 
 /** Which round end is rolled out; mm and degrees. */
 type TemplateSearch = {
@@ -16,7 +17,7 @@ type TemplateSearch = {
   name?: string;
 };
 
-const root = createRootRoute({ component: Frame });
+const root = createRootRoute({ component: Frame, notFoundComponent: NoPage });
 const today = createRoute({
   getParentRoute: () => root,
   path: "/",

@@ -205,6 +205,10 @@ export const SCREEN = {
   moreJobs: "Earlier jobs",
   noJob: "This job does not exist, or it was deleted.",
   noCard: "There is no card under this address.",
+  noPage: "No such page",
+  noPageHere: "Nothing stands under this address. It may be an old link, or a slip of the keys.",
+  toToday: "To today",
+  toJobs: "To the jobs",
   schools:
     "Where the trade disagrees, a shop picks one way and keeps to it. The torch maker's manual outranks every choice here.",
   thicknessDrag: "Plate thickness: drag the bottom edge of the plate, or use the arrow keys",

@@ -1,13 +1,14 @@
 /** The part: a shape by its measures, or a drawing. */
 import { Plus, X } from "lucide-react";
 import type { ApiFailure, Schemas } from "@/api/client";
-import { refusal, refused } from "@/text";
+import { refusal } from "@/text";
 import { LAYOUT, MEASURES, SHAPES } from "@/text/layout";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { FilePick } from "@/ui/file-pick";
 import { MeasureField } from "@/ui/measure-field";
 import { usePreferences } from "@/ui/preferences";
+import { Failed } from "@/ui/states";
 import type { Asked, Hole } from "./model";
 import { formatOf, HOLED, MEASURES_OF, withShape } from "./model";
 
@@ -151,7 +152,6 @@ function ShapeInputs({
 }
 
 function DrawingInputs({ asked, onChange, drawing, failure }: Props) {
-  const { system } = usePreferences();
   const needsUnit = failure?.fields.some((field) => field.path === "unit") ?? false;
   const parts = drawing?.parts ?? [];
   return (
@@ -188,9 +188,7 @@ function DrawingInputs({ asked, onChange, drawing, failure }: Props) {
           onCommit={(join_mm) => onChange({ ...asked, join_mm })}
         />
       </div>
-      {!needsUnit && failure !== null && (
-        <p className="text-sm text-stop">{refused(failure, system)[0]}</p>
-      )}
+      {!needsUnit && failure !== null && <Failed error={failure} />}
       {drawing !== undefined && drawing.problems.length > 0 && (
         <ul
           aria-label={LAYOUT.problems}

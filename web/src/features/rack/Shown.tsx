@@ -7,7 +7,7 @@ import { GasBadge } from "@/ui/gas-badge";
 import { type Level, Mark } from "@/ui/mark";
 import { boreName, print, type System } from "@/units";
 import { ago, type Fields, fill } from "./model";
-import { told } from "./told";
+import { besideName, told } from "./told";
 
 function Worst({ view }: { view: GearView }) {
   const order: Level[] = ["stop", "caution", "info"];
@@ -61,7 +61,7 @@ export function Cylinder({ view, system, onOpen }: Piece) {
       )}
       {said && (
         <span className="flex gap-1 text-xs text-stop">
-          <Mark level="stop" size={13} /> {said.text.split(/[:.] /)[1] ?? said.text}
+          <Mark level="stop" size={13} /> {besideName(said.text, view.gear.label)}
         </span>
       )}
     </button>

@@ -1,5 +1,5 @@
 import { expect, it } from "vitest";
-import { told } from "./told";
+import { besideName, told } from "./told";
 
 const gear = (fields: object) => ({ gear: { fields } }) as never;
 
@@ -19,4 +19,18 @@ it("says of a carriage its marks and rail, and of wires how thick they are", () 
 it("says nothing of what nobody filled in", () => {
   expect(told(gear({}), "metric")).toBe("");
   expect(told(gear({ bore_mm: 6.35 }), "metric")).toBe("");
+});
+
+it("does not say a name twice where it stands already", () => {
+  const name = "Acet. 3: by the door";
+  expect(besideName(`${name}: acetylene that lay down stands upright 24 hours.`, name)).toBe(
+    "Acetylene that lay down stands upright 24 hours.",
+  );
+  expect(besideName(`${name} is out of service: empty, marked for the supplier.`, name)).toBe(
+    "Empty, marked for the supplier.",
+  );
+  expect(besideName("O2 1 leaks.", "O2 1")).toBe("Leaks.");
+  expect(besideName("The rack is locked.", "O2 1"), "of nobody by name").toBe(
+    "The rack is locked.",
+  );
 });

@@ -29,3 +29,12 @@ export function told(view: Pick<GearView, "gear">, system: System): string {
   ];
   return parts.filter((part) => part !== null).join(" · ");
 }
+
+/** What is said of a piece where its name stands already: `besideName("O2 1: leaks.", "O2 1")` is `Leaks.` */
+export function besideName(text: string, name: string): string {
+  if (!text.startsWith(name)) return text;
+  const rest = text.slice(name.length);
+  const colon = rest.indexOf(": ");
+  const said = colon === -1 ? rest.trim() : rest.slice(colon + 2);
+  return said.charAt(0).toUpperCase() + said.slice(1);
+}

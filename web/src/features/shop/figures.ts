@@ -27,7 +27,7 @@ export const FIGURES: readonly { key: string; label: string; kind: Kind; about: 
   { key: "reposition_s", label: "Moving on", kind: "duration", about: "at each planned stop" },
   {
     key: "clean_up_s_m",
-    label: "Cleaning a metre of edge",
+    label: "Cleaning 1 m (3.3 ft) of edge",
     kind: "duration",
     about: "chipping and grinding; counts as handling",
   },
@@ -35,7 +35,7 @@ export const FIGURES: readonly { key: string; label: string; kind: Kind; about: 
     key: "ambient_pressure_kpa",
     label: "Air pressure here",
     kind: "air_pressure",
-    about: "absolute; lower high above the sea",
+    about: "absolute; less at altitude",
   },
   {
     key: "discharge_coefficient",
