@@ -91,7 +91,7 @@ export const LAYOUT = {
   tabs: "Long thin parts",
   tabsLong: "Tie to the plate",
   tabsNone: "Leave untied",
-  ties: "ties",
+  ties: "{n|tie|ties}",
   tie: "tie",
   tieSteps: "Stop before each tie, lift over it, pierce in the scrap behind it.",
   waiting: "to rest",

@@ -1,9 +1,11 @@
 /** The paths in the order of cutting, each with its start and why. */
+
 import { Link } from "@tanstack/react-router";
 import type { Schemas } from "@/api/client";
 import { AT_FIRST, type Said, withCircle } from "@/cut/work/kinds";
 import { Sign } from "@/draw/layout/signs";
 import { sentence, word } from "@/text";
+import { fill } from "@/text/fill";
 import { LAYOUT, pathName, SIGNS } from "@/text/layout";
 import { useKept } from "@/ui/kept";
 import { usePreferences } from "@/ui/preferences";
@@ -49,7 +51,7 @@ export function PathList({ laid, picked, onPick, thickness, stopped = false }: P
                 </span>
               </span>
               <span className="text-right tabular-nums">
-                {path.tabs.length > 0 && `${path.tabs.length} ${LAYOUT.ties} · `}
+                {path.tabs.length > 0 && `${fill(LAYOUT.ties, { n: path.tabs.length })} · `}
                 {print(path.length_mm, "length", system)}
                 <span className="block text-xs text-ink-2">
                   {path.time_s == null || stopped ? "" : clock(path.time_s)}

@@ -1,7 +1,9 @@
 /** The path at hand of a part that was laid out: where it runs, how it begins, and what is cut already. */
+
 import { ByHand } from "@/cut/layout/PathList";
 import { LaidPlate } from "@/draw/layout/laid-plate";
 import { sentence, word } from "@/text";
+import { fill } from "@/text/fill";
 import { LAYOUT, pathName } from "@/text/layout";
 import { usePreferences } from "@/ui/preferences";
 import { print } from "@/units";
@@ -28,7 +30,7 @@ export function PathAhead({ cut, order }: { cut: Cut; order: number }) {
           </p>
           {path.tabs.length > 0 && (
             <p className="font-bold" data-ties={path.tabs.length}>
-              {path.tabs.length} {LAYOUT.ties}. {LAYOUT.tieSteps}
+              {fill(LAYOUT.ties, { n: path.tabs.length })}. {LAYOUT.tieSteps}
             </p>
           )}
           {order === 1 && drilled.length > 0 && (
