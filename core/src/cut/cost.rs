@@ -1,9 +1,9 @@
 //! What does the cut cost? Gas, the torch hand's time, wear of the tip, cleaning the edge.
 
-use crate::cut::consumption::{Amounts, Times};
+use crate::cut::consumption::{Amounts, INPUTS, Times};
 use crate::cut::prices::Prices;
 use crate::source::{COMPUTED, OURS, SHOP, SourceKey};
-use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer, with_hose};
+use crate::trace::{Kind, Measure, Quantity, Trace, Tracer, with_hose};
 
 /// What one cut takes.
 #[derive(Clone, Copy, Debug)]
@@ -70,23 +70,6 @@ impl Cost {
 }
 
 const HOUR: f64 = 3_600.0; // s
-
-const INPUTS: &[Input] = &[
-    Input::Hose,
-    Input::Thickness,
-    Input::Length,
-    Input::Fuel,
-    Input::Process,
-    Input::Quality,
-    Input::Surface,
-    Input::Start,
-    Input::PlateTemperature,
-    Input::Purity,
-    Input::Tip,
-    Input::Policy,
-    Input::Learned,
-    Input::Prices,
-];
 
 /// Cost of one cut.
 ///

@@ -4,11 +4,11 @@
 //! against the gas of a plan that had learned nothing, its times too: what a slower pace alone burns more is in the multiplier
 //! already. Left out: gas lost in lighting and purging. Theory: docs/model/cut.md.
 
-use crate::cut::consumption::Times;
+use crate::cut::consumption::{Times, unpriced};
 use crate::cut::practice::own::{Factors, Own};
 use crate::quantity::{Duration, GasFlow, GasVolume};
 use crate::source::COMPUTED;
-use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer, with_hose};
+use crate::trace::{Kind, Measure, Quantity, Trace, Tracer, with_hose};
 
 /// Gas of one cut.
 #[derive(Clone, Copy, Debug, PartialEq)]
@@ -93,23 +93,6 @@ fn burnt(own: &Factors, of: Own, times: &Times, flows: &Flows) -> Burnt {
     Burnt::of(&times, flows)
 }
 
-/// What a cut depends on that uses gas.
-const GAS_INPUTS: &[Input] = &[
-    Input::Hose,
-    Input::Thickness,
-    Input::Length,
-    Input::Fuel,
-    Input::Process,
-    Input::Quality,
-    Input::Surface,
-    Input::Start,
-    Input::PlateTemperature,
-    Input::Purity,
-    Input::Tip,
-    Input::Policy,
-    Input::Learned,
-];
-
 /// The gas of one cut: cutting oxygen while it cuts, flames while it heats and cuts. Under one pressure the hose has its say.
 #[must_use]
 pub fn amounts(
@@ -124,7 +107,7 @@ pub fn amounts(
     let volume = |m3: f64| Measure::Number(Kind::GasVolume, m3);
 
     let gone = burnt(own, own.oxygen, times, flows);
-    let mut of_oxygen = Tracer::new(Quantity::Oxygen, with_hose(GAS_INPUTS, one_pressure));
+    let mut of_oxygen = Tracer::new(Quantity::Oxygen, with_hose(unpriced(), one_pressure));
     let values = vec![flow(flows.oxygen), seconds(gone.cutting)];
     of_oxygen.step("gas_cutting_oxygen", volume(gone.cutting_oxygen), COMPUTED, values);
     let values = vec![flow(flows.preheat_oxygen), seconds(gone.burning)];
@@ -133,7 +116,7 @@ pub fn amounts(
     of_oxygen.number("result_gas", Kind::GasVolume, amounts.oxygen.as_m3(), COMPUTED);
 
     let gone = burnt(own, own.fuel, times, flows);
-    let mut of_fuel = Tracer::new(Quantity::Fuel, &GAS_INPUTS[1..]);
+    let mut of_fuel = Tracer::new(Quantity::Fuel, with_hose(unpriced(), false));
     let values = vec![flow(flows.fuel), seconds(gone.burning)];
     of_fuel.step("gas_fuel", volume(gone.fuel), COMPUTED, values);
     if own.fuel.is_told() {

@@ -5,13 +5,15 @@ use crate::cut::preheat_time::{RESTART_FACTOR, StartPreheat};
 use crate::cut::request::Request;
 use crate::quantity::{Duration, Length, Speed};
 use crate::source::{COMPUTED, OURS, SHOP};
-use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer};
+use crate::trace::{Input, Kind, Measure, Quantity, Trace, Tracer, with_hose};
 
 mod gas;
 
 pub use gas::{Amounts, Flows, amounts};
 
-const TIME_INPUTS: &[Input] = &[
+/// What a cut depends on: the hose first, for the figures that it moves, and the prices last.
+pub(super) const INPUTS: &[Input] = &[
+    Input::Hose,
     Input::Thickness,
     Input::Length,
     Input::Fuel,
@@ -24,7 +26,13 @@ const TIME_INPUTS: &[Input] = &[
     Input::Tip,
     Input::Policy,
     Input::Learned,
+    Input::Prices,
 ];
+
+/// The same for what has no price.
+fn unpriced() -> &'static [Input] {
+    &INPUTS[..INPUTS.len() - 1]
+}
 
 /// Where a hand cut is stopped on purpose.
 #[derive(Clone, Debug, PartialEq)]
@@ -125,7 +133,7 @@ pub fn times(
         clean_up: Duration::from_s(clean_up),
     };
 
-    let mut trace = Tracer::new(Quantity::Time, TIME_INPUTS);
+    let mut trace = Tracer::new(Quantity::Time, with_hose(unpriced(), false));
     trace.number("time_first_preheat", Kind::Duration, preheat.first.set.as_s(), COMPUTED);
     restarts_told(again, preheat.restart, &mut trace);
     let of_cutting = vec![

@@ -3,7 +3,7 @@
 import { act, cleanup, renderHook } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { Schemas } from "@/api/client";
-import { useRunThrough } from "./useRunThrough";
+import { useRunThrough } from "../useRunThrough";
 
 /** A line 100 mm long: 5 s of heat in 25 s. */
 const line = (order: number) =>
