@@ -139,7 +139,7 @@ fn coded<T: Code + Copy, const N: usize>(values: [T; N]) -> [(T, &'static str); 
 fn variations(request: &Request, price_m3: &impl Fn(Fuel) -> Option<f64>) -> Vec<Variation> {
     let scaled = |length: Length, by: f64| Length::from_m(length.as_m() * by);
     let off = [(1.0 - OFF_BY, "a_tenth_less"), (1.0 + OFF_BY, "a_tenth_more")];
-    let doubled = |r: &mut Request, by: f64| {
+    let lengthened = |r: &mut Request, by: f64| {
         r.gas.oxygen_hose.length = scaled(r.gas.oxygen_hose.length, by);
         r.gas.fuel_hose.length = scaled(r.gas.fuel_hose.length, by);
     };
@@ -156,7 +156,7 @@ fn variations(request: &Request, price_m3: &impl Fn(Fuel) -> Option<f64>) -> Vec
     }));
     all.extend(fuels);
     all.extend(choices(request));
-    all.extend(each(request, Input::Hose, [(2.0, "hose_twice_as_long")], doubled));
+    all.extend(each(request, Input::Hose, [(2.0, "hose_twice_as_long")], lengthened));
     all.extend(other_tips(request));
     all
 }
