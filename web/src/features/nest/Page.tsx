@@ -109,7 +109,8 @@ export function NestPage() {
     queryFn: async () => {
       const body = { ...wish, seconds };
       // the drawing is of the plate that was asked, whatever is typed meanwhile
-      return { wish, found: await data(api.POST("/api/v1/jobs/{id}/nest", { ...path, body })) };
+      const found = await data(api.POST("/api/v1/jobs/{id}/nest", { ...path, body }));
+      return { jobId, wish, found };
     },
   });
   const failure = nest.error instanceof ApiFailure ? nest.error : null;
@@ -118,9 +119,12 @@ export function NestPage() {
   );
   const elsewhere = failure?.fields.filter((field) => !(field.path in wish)) ?? [];
   const longer = longerThan(seconds);
-  // after a refusal the last nest stays, so that the drawing does not vanish under the hand
-  const last = useRef<{ wish: Wish; found: Schemas["JobNest"] } | undefined>(undefined);
+  // after a refusal the last nest of this job stays, so that the drawing does not vanish under the hand
+  const last = useRef<{ jobId: string; wish: Wish; found: Schemas["JobNest"] } | undefined>(
+    undefined,
+  );
   if (nest.data !== undefined) last.current = nest.data;
+  const shown = last.current?.jobId === jobId ? last.current : undefined;
   return (
     <div className="flex flex-col gap-4" data-nest={nest.isFetching ? "laying" : "laid"}>
       <header className="flex flex-wrap items-start justify-between gap-2">
@@ -158,9 +162,9 @@ export function NestPage() {
         <Failed error={failure} onRetry={() => void nest.refetch()} />
       )}
       {nest.isFetching && <Loading what={NEST.laying} />}
-      {last.current && (
+      {shown && (
         <div data-refused={failure !== null}>
-          <Found found={last.current.found} wish={last.current.wish} jobId={jobId} />
+          <Found found={shown.found} wish={shown.wish} jobId={jobId} />
         </div>
       )}
     </div>
