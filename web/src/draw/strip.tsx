@@ -1,5 +1,6 @@
 /** The cut from above: its length, the planned stops, where it starts and which way it goes. */
 import type { CutPlan } from "@/api/client";
+import { fill } from "@/text/fill";
 import { print, type System } from "@/units";
 
 type Props = { plan: CutPlan; length: number; start: string; scrap: string; system: System };
@@ -19,7 +20,9 @@ export function CutStrip({ plan, length, start, scrap, system }: Props) {
   // a stop leaves the line into the scrap and comes back from there
   const off = scrap === "near_side" ? 1 : -1;
   const words =
-    plan.stops_mm.length === 0 ? "no planned stop" : `${plan.stops_mm.length} planned stops`;
+    plan.stops_mm.length === 0
+      ? "no planned stop"
+      : fill("{n|planned stop|planned stops}", { n: plan.stops_mm.length });
   return (
     <svg
       viewBox={`0 0 ${WIDTH} 70`}
