@@ -7,6 +7,7 @@
 //! of others, cuts that two parts share, and the order of cutting. Theory: docs/model/layout.md, "Nests".
 
 mod clear;
+mod filling;
 mod grown;
 mod outline;
 mod places;

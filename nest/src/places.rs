@@ -3,7 +3,7 @@
 use galvanon_core::geometry::Point;
 
 use crate::outline::Outline;
-use crate::sheet::Filling;
+use crate::sheet::{Lying, Sheet};
 use crate::turned::Turned;
 
 /// Corners of an outline that are tried against those of another. Source: `ours`.
@@ -18,10 +18,10 @@ fn picked(outline: &Outline) -> impl Iterator<Item = Point> + '_ {
 }
 
 /// Beside and over each part that lies there, by their boxes.
-fn by_boxes(filling: &Filling, own: &Turned, gap: f64) -> Vec<Point> {
-    let inner = filling.sheet.inner;
+fn by_boxes(sheet: &Sheet, lying: &[Lying], own: &Turned) -> Vec<Point> {
+    let (inner, gap) = (sheet.inner, sheet.gap);
     let mut places = vec![inner.low];
-    for lying in &filling.lying {
+    for lying in lying {
         let (low, high) = (lying.outline.bounds.low, lying.outline.bounds.high);
         let (right, over) = (high.x + gap, high.y + gap);
         places.extend([
@@ -37,29 +37,29 @@ fn by_boxes(filling: &Filling, own: &Turned, gap: f64) -> Vec<Point> {
 }
 
 /// A corner of its own on a corner of a part that lies there, or of the plate.
-fn by_corners(filling: &Filling, own: &Turned, gap: f64) -> Vec<Point> {
+fn by_corners(sheet: &Sheet, lying: &[Lying], own: &Turned) -> Vec<Point> {
     let mut places = Vec::new();
     let mine: Vec<Point> = picked(&own.outline).collect();
-    for lying in &filling.lying {
+    for lying in lying {
         if own.outline.is_box() && lying.outline.is_box() {
             continue;
         }
         let middle = lying.outline.bounds.middle();
         for corner in picked(&lying.outline) {
-            let away = corner + (corner - middle).unit() * gap;
+            let away = corner + (corner - middle).unit() * sheet.gap;
             places.extend(mine.iter().map(|own| away - *own));
         }
     }
-    if !filling.sheet.is_box {
-        for corner in picked(&filling.sheet.rim) {
+    if !sheet.is_box {
+        for corner in picked(&sheet.rim) {
             places.extend(mine.iter().map(|own| corner - *own));
         }
     }
     places
 }
 
-fn by_grid(filling: &Filling, own: &Turned) -> Vec<Point> {
-    let inner = filling.sheet.inner;
+fn by_grid(sheet: &Sheet, own: &Turned) -> Vec<Point> {
+    let inner = sheet.inner;
     let room = inner.size() - own.size;
     let (along, across) = GRID;
     let part = |i: u32, of: u32| f64::from(i) / f64::from(of);
@@ -84,13 +84,13 @@ pub fn better(one: (f64, f64), other: (f64, f64)) -> bool {
 
 /// Places to try, the best first.
 #[must_use]
-pub fn places(filling: &Filling, own: &Turned, gap: f64) -> Vec<Point> {
-    let inner = filling.sheet.inner;
-    let mut all = by_boxes(filling, own, gap);
-    all.extend(by_corners(filling, own, gap));
-    let boxes = filling.sheet.is_box && own.outline.is_box();
+pub fn places(sheet: &Sheet, lying: &[Lying], own: &Turned) -> Vec<Point> {
+    let inner = sheet.inner;
+    let mut all = by_boxes(sheet, lying, own);
+    all.extend(by_corners(sheet, lying, own));
+    let boxes = sheet.is_box && own.outline.is_box();
     if !boxes {
-        all.extend(by_grid(filling, own));
+        all.extend(by_grid(sheet, own));
     }
     // what lies a hair outside the plate is laid at its rim
     let high = inner.high - own.size;

@@ -3,9 +3,9 @@
 use galvanon_core::geometry::{Contour, Point};
 use geo::{Area, BooleanOps, LineString, MultiPolygon, Polygon};
 
+use crate::filling::Filling;
 use crate::grown::{Chords, corners, grown, largest, polygon};
 use crate::outline::Outline;
-use crate::sheet::Filling;
 
 /// Nothing narrower is kept, m. Source: `ours`.
 const NARROWEST: f64 = 0.05;

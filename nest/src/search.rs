@@ -5,9 +5,10 @@ use rand::RngExt;
 use rand_pcg::Pcg64Mcg;
 use rand_pcg::rand_core::SeedableRng;
 
+use crate::filling::Filling;
 use crate::places::{better, worth};
 use crate::remnant::remnant;
-use crate::sheet::{Filling, Sheet};
+use crate::sheet::{Lying, Sheet};
 use crate::turned::{Turned, turns};
 use crate::{Asked, Laid, LeftOver, Nested, NoNest, Placed, Plate, Why};
 
@@ -188,14 +189,14 @@ fn lower(one: &Score, other: &Score) -> bool {
 }
 
 fn told(ground: &Ground, outcome: &Outcome, rounds: u32) -> Nested {
-    let placed = |one: &crate::sheet::Lying| {
+    let placed = |one: &Lying| {
         let turned = &ground.turns[one.part][one.turn];
         let origin = one.at - turned.low;
         let (angle_deg, mirrored) = (turned.angle_deg, turned.mirrored);
         Placed { part: one.part, x: origin.x, y: origin.y, angle_deg, mirrored }
     };
     let laid = |(kind, filling): &(usize, Filling)| {
-        let area = |one: &crate::sheet::Lying| ground.asked.parts[one.part].part.area();
+        let area = |one: &Lying| ground.asked.parts[one.part].part.area();
         Laid {
             plate: *kind,
             placed: filling.lying.iter().map(placed).collect(),

@@ -141,6 +141,12 @@ fn no_files_of_the_server_stand_in_a_circle() {
 }
 
 #[test]
+fn no_files_of_the_nest_stand_in_a_circle() {
+    let nest = Crate::read(&root().join("nest/src"));
+    assert_eq!(circles(&nest.uses()), Vec::<String>::new());
+}
+
+#[test]
 fn a_circle_is_found_where_there_is_one() {
     let of = |names: &[&str]| names.iter().map(|name| (*name).to_owned()).collect();
     let uses = BTreeMap::from([
