@@ -64,17 +64,24 @@ export function SessionProvider({ children }: { children: ReactNode }) {
   const [asked, setAsked] = useState(false);
   // somebody left out of the shop's reach: the session is ended when it is back
   const toEnd = useRef(false);
+  // the newest question's answer counts: one that was asked before somebody came in may come after
+  const turn = useRef(0);
   const refresh = useCallback(async () => {
+    turn.current += 1;
+    const mine = turn.current;
+    const settle = (found: Here) => {
+      if (mine === turn.current) setHere(found);
+    };
     if (toEnd.current) {
       try {
         await signOut();
         toEnd.current = false;
       } catch {
-        setHere({ at: "away", session: null });
+        settle({ at: "away", session: null });
         return;
       }
     }
-    setHere(await whoIsHere());
+    settle(await whoIsHere());
   }, []);
   useEffect(() => {
     void refresh();
@@ -113,6 +120,7 @@ export function SessionProvider({ children }: { children: ReactNode }) {
           await signOut();
         } catch {
           toEnd.current = true;
+          turn.current += 1;
           setHere({ at: "away", session: null });
           return;
         }

@@ -11,13 +11,24 @@ import { May, SessionProvider, useSession } from "../session";
 const IDA = { may: ["look", "plan"], page: null } as unknown as Session;
 const OUT: Here = { at: "out", doors: {} as never };
 /** The shop's door. */
-const door = { here: OUT as Here, shut: false, ended: 0, asked: 0, entered: [] as SignIn[] };
+const door = {
+  here: OUT as Here,
+  shut: false,
+  /** Its answers are held back until they are let go. */
+  slow: false,
+  ended: 0,
+  asked: 0,
+  entered: [] as SignIn[],
+};
+const late: (() => void)[] = [];
 
 vi.mock("@/api/session", async (original) => ({
   ...(await original<typeof import("@/api/session")>()),
   whoIsHere: async () => {
     door.asked += 1;
-    return door.here;
+    const answer = door.here;
+    if (door.slow) await new Promise<void>((go) => late.push(go));
+    return answer;
   },
   signIn: async (by: SignIn) => {
     door.entered.push(by);
@@ -44,7 +55,8 @@ async function opened() {
 }
 
 beforeEach(() => {
-  Object.assign(door, { here: OUT, shut: false, ended: 0, asked: 0, entered: [] });
+  Object.assign(door, { here: OUT, shut: false, slow: false, ended: 0, asked: 0, entered: [] });
+  late.length = 0;
   queries.clear();
 });
 afterEach(() => {
@@ -67,6 +79,39 @@ describe("whoever is here", () => {
     await act(async () => void (await now.current.enter({ name: "Ida" } as SignIn)));
     expect([now.current.session, door.entered]).toEqual([IDA, [{ name: "Ida" }]]);
     expect(queries.getQueryState(["today"])?.isInvalidated).toBe(true);
+  });
+
+  it("stays in, though an answer from before they came in comes after", async () => {
+    const now = await opened();
+    door.slow = true;
+    // a request of before tells that nobody is known; who is here is asked, and the answer is slow
+    act(() => {
+      for (const tell of signedOut) tell();
+    });
+    await waitFor(() => expect(late).toHaveLength(1));
+    door.slow = false;
+    await act(async () => void (await now.current.enter({ name: "Ida" } as SignIn)));
+    expect(now.current.session).toEqual(IDA);
+    await act(async () => late[0]?.());
+    expect(now.current.session, "the door does not close behind them").toEqual(IDA);
+  });
+
+  it("stays out, though an answer from before they left comes after", async () => {
+    door.here = { at: "in", session: IDA };
+    const now = await opened();
+    door.slow = true;
+    let asking: Promise<void> | undefined;
+    act(() => {
+      asking = now.current.refresh();
+    });
+    await waitFor(() => expect(late).toHaveLength(1));
+    Object.assign(door, { slow: false, shut: true });
+    await act(() => now.current.leave());
+    await act(async () => {
+      late[0]?.();
+      await asking;
+    });
+    expect(now.current.session, "nobody is let in by an old answer").toBeNull();
   });
 
   it("leaves nothing of theirs on the screen", async () => {
