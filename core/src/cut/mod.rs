@@ -2,6 +2,7 @@
 //!
 //! [`plan`] is the door. Each quantity stands in a file of its own. Theory: docs/model/cut.md.
 
+mod at_hand;
 mod balance;
 pub mod compare;
 mod consumption;

@@ -7,63 +7,10 @@
 //! Nothing of that leaves the plate: where no good kerf is left behind, the cut begins again at the edge. Left out: why it
 //! went out, which is the diagnosis. Theory: docs/model/edge.md.
 
-use crate::cut::RESTART_FACTOR;
+use crate::edge::beside::Beside;
+use crate::edge::lost::{Lost, NOT_THROUGH, Side, Step, cautions, heating, step, was_through};
 use crate::error::Result;
 use crate::quantity::{Duration, Length};
-use crate::range::Range;
-use crate::trace::{Kind, Measure, Named};
-
-/// How much of the cut behind the stop is not through, seen from below.
-pub const NOT_THROUGH: Range = Range::new("not_through", "m", 0.0, 2.0);
-
-/// Which way the slag went last.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
-#[strum(serialize_all = "snake_case")]
-pub enum Slag {
-    /// Down through the kerf.
-    Down,
-    /// Back up at the torch.
-    Up,
-    /// It stayed in the kerf.
-    Stayed,
-}
-
-/// A side of the line, in the direction of travel.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
-#[strum(serialize_all = "snake_case")]
-pub enum Side {
-    /// To the left.
-    Left,
-    /// To the right.
-    Right,
-}
-
-/// A cut that went out, as the torch hand tells it.
-#[derive(Clone, Copy, Debug, PartialEq)]
-pub struct Lost {
-    /// Along the jet.
-    pub thickness: Length,
-    /// Width of the cut.
-    pub kerf: Length,
-    /// Heating of a start at a cold edge, low to high.
-    pub start_preheat: (Duration, Duration),
-    /// Whether it was through up to the stop.
-    pub through: bool,
-    /// Which way the slag went last; `None` where nobody saw.
-    pub slag: Option<Slag>,
-    /// Which side is scrap; `None` where both are parts.
-    pub scrap: Option<Side>,
-    /// Whether the edge stays as it is cut.
-    pub finished: bool,
-    /// How much behind the stop is not through; `None` where nobody looked.
-    pub not_through: Option<Length>,
-    /// How far it had been cut from its start, where somebody measured.
-    pub done: Option<Length>,
-    /// Length of the whole line.
-    pub line: Length,
-    /// What a new cut of the whole line takes.
-    pub new_cut: Duration,
-}
 
 /// How the cut is picked up.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, strum::IntoStaticStr, strum::VariantArray)]
@@ -75,15 +22,6 @@ pub enum Way {
     FromTheScrap,
     /// Beside the old kerf, from good kerf on.
     Alongside,
-}
-
-/// A step by its code.
-#[derive(Clone, Debug, PartialEq)]
-pub struct Step {
-    /// Code of its sentence.
-    pub code: &'static str,
-    /// The values inside it.
-    pub values: Vec<Named>,
 }
 
 /// What is left to grind on the part.
@@ -127,59 +65,12 @@ pub struct Recovery {
     pub offers: Vec<(&'static str, Duration)>,
 }
 
-/// Not through for this part of the thickness where nobody looked. Source: `ours`.
-const USUALLY_NOT_THROUGH: f64 = 2.0;
-/// Good kerf to start in, part of the thickness. Source: `ours`.
-const GOOD_KERF: f64 = 0.5;
-/// The new cut beside the old one, in widths of the kerf: half a kerf of steel stays between them.
-/// Source: `ours`.
-const BESIDE: f64 = 1.5;
-/// The new cut runs past the stop by this part of the thickness: the heat there is good and no slag.
-/// Source: `ours`.
-const PAST: f64 = 1.0;
-/// Back to the line: so much along it for each unit across. Source: `ours`.
-const SLANT: f64 = 2.0;
 /// Notch of a restart in the kerf, in widths of the kerf along the edge. Source: `ours`.
 const NOTCH_LENGTH: f64 = 2.0;
 /// And across. Source: `ours`.
 const NOTCH_WIDTH: f64 = 0.25;
 /// What an angle grinder takes off, m³/s: 2 cm³ a minute. Source: `ours`, an estimate from memory.
 const GRINDS: f64 = 2e-6 / 60.0;
-
-fn step(code: &'static str, values: &[(&'static str, Kind, f64)]) -> Step {
-    let number =
-        |(name, kind, value): &(&'static str, Kind, f64)| (*name, Measure::Number(*kind, *value));
-    Step { code, values: values.iter().map(number).collect() }
-}
-
-/// Whether the cut is taken as through: slag that went up or stayed says it was not.
-fn was_through(lost: &Lost) -> bool {
-    lost.through && !matches!(lost.slag, Some(Slag::Up | Slag::Stayed))
-}
-
-fn cautions(lost: &Lost) -> Vec<&'static str> {
-    let mut all = Vec::new();
-    if lost.through && !was_through(lost) {
-        all.push("slag_says_not_through");
-    }
-    if !lost.through && lost.slag == Some(Slag::Down) {
-        all.push("slag_says_through");
-    }
-    if lost.scrap.is_none() {
-        all.push("both_sides_are_parts");
-    }
-    if lost.not_through.is_none() && !was_through(lost) {
-        all.push("look_from_below");
-    }
-    all
-}
-
-fn heating(lost: &Lost) -> [(&'static str, Kind, f64); 2] {
-    // the cut is still hot
-    let again = |cold: Duration| cold.as_s() * RESTART_FACTOR;
-    let (low, high) = lost.start_preheat;
-    [("low", Kind::Duration, again(low)), ("high", Kind::Duration, again(high))]
-}
 
 fn clean_up(lost: &Lost, length: f64, width: f64) -> CleanUp {
     let time = length * width * lost.thickness.as_m() / GRINDS;
@@ -218,97 +109,6 @@ fn at_the_stop(lost: &Lost, side: Side) -> Recovery {
         clean_up: clean_up(lost, length, width),
         cautions: cautions(lost),
         offers: Vec::new(),
-    }
-}
-
-/// The way beside a kerf that is not through, m along the line from the stop.
-struct Beside {
-    /// How much behind the stop is not through.
-    bad: f64,
-    /// Whether it begins at the edge, for want of good kerf.
-    at_edge: bool,
-    /// How far behind the stop it begins.
-    back: f64,
-    /// How far from the old line.
-    aside: f64,
-    /// How far past the stop it stays aside.
-    past: f64,
-    /// Over how much it comes back to the line; 0 where the plate ends before.
-    rejoin: f64,
-    /// What is left of the line beyond the stop.
-    ahead: f64,
-}
-
-impl Beside {
-    fn of(lost: &Lost) -> Self {
-        let a = lost.thickness.as_m();
-        let bad = lost.not_through.map_or(USUALLY_NOT_THROUGH * a, Length::as_m);
-        let wanted = bad + GOOD_KERF * a;
-        // behind the start and beyond the end there is no plate
-        let done = lost.done.map_or(f64::INFINITY, Length::as_m);
-        let ahead =
-            lost.done.map_or(f64::INFINITY, |done| (lost.line.as_m() - done.as_m()).max(0.0));
-        let (aside, past) = (BESIDE * lost.kerf.as_m(), (PAST * a).min(ahead));
-        Self {
-            bad: bad.min(done),
-            at_edge: done <= wanted,
-            back: done.min(wanted),
-            aside,
-            past,
-            rejoin: (SLANT * aside).min(ahead - past),
-            ahead,
-        }
-    }
-
-    /// What stays on the part: the old kerf's wall lies on the line, slag and the strip beyond it go.
-    fn strip(&self, kerf: Length) -> [f64; 2] {
-        [self.back + self.past + self.rejoin, self.aside - kerf.as_m() / 2.0]
-    }
-
-    fn steps(&self, lost: &Lost) -> Vec<Step> {
-        let [length, width] = self.strip(lost.kerf);
-        let (to, heat) = if self.at_edge {
-            ("go_back_to_the_edge", "heat_the_edge_beside")
-        } else {
-            ("go_back_to_good_kerf", "heat_scrap_wall")
-        };
-        let beside = [("beside", Kind::Gap, self.aside), ("past", Kind::Gap, self.past)];
-        let mut steps = vec![
-            step("lever_off_flame_on", &[]),
-            step("never_chase_the_slag", &[]),
-            step(to, &[("back", Kind::Gap, self.back)]),
-            step(heat, &heating(lost)),
-            step("cut_alongside", &beside),
-        ];
-        if self.rejoin > 0.0 {
-            steps.push(step("back_to_the_line", &[("over", Kind::Gap, self.rejoin)]));
-        }
-        let strip = [("length", Kind::Gap, length), ("width", Kind::Gap, width)];
-        steps.push(step("grind_the_strip", &strip));
-        steps
-    }
-
-    /// As it is drawn, x along the line and y toward the scrap.
-    fn path(&self, thickness: f64) -> Vec<(f64, f64)> {
-        let Self { at_edge, back, aside, past, rejoin, ahead, .. } = *self;
-        let swing = if at_edge { 0.0 } else { (SLANT * aside / 2.0).min(back) };
-        let (first, last) =
-            (if at_edge { aside } else { 0.0 }, if rejoin > 0.0 { 0.0 } else { aside });
-        let drawn = [
-            (-back, first),
-            (swing - back, aside),
-            (past, aside),
-            (past + rejoin, last),
-            ((past + rejoin + thickness).min(ahead), last),
-        ];
-        // where the plate ends the path ends
-        let mut path: Vec<(f64, f64)> = Vec::with_capacity(drawn.len());
-        for point in drawn {
-            if path.last().is_none_or(|last| point.0 > last.0) {
-                path.push(point);
-            }
-        }
-        path
     }
 }
 

@@ -2,17 +2,16 @@
 //! its path, its value and what is allowed.
 
 use galvanon_core::code::Code;
-use galvanon_core::quantity::Temperature;
-use galvanon_core::range::Range;
 use galvanon_core::trace::Kind;
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
 use time::format_description::well_known::Rfc3339;
 use time::{Date, OffsetDateTime};
 
-use crate::error::{ApiError, ApiResult, FieldError, Limits};
+use crate::error::{ApiError, ApiResult, FieldError};
+pub use crate::http::number_field::NumberField;
 use crate::wire::text::{Section, filled, sentence};
-use crate::wire::unit::{in_contract_unit, tidy, unit};
+use crate::wire::unit::tidy;
 
 /// A value as it was sent, whatever it is: the reader says what is wrong with it.
 #[derive(Clone, Debug, Deserialize, PartialEq, Serialize)]
@@ -88,69 +87,6 @@ pub fn path_of_unknown(parent: &str, message: &str) -> Option<FieldError> {
 pub struct Fields {
     /// What was wrong so far.
     pub errors: Vec<FieldError>,
-}
-
-/// A field that holds a number: its path, range and kind.
-#[derive(Clone, Debug)]
-pub struct NumberField<'a> {
-    /// Path in the request.
-    pub path: String,
-    /// What it may be, in SI.
-    pub range: &'a Range,
-    /// Its kind, which fixes unit and conversion.
-    pub kind: Kind,
-    /// The unit in its name where that is not its kind's: what it is called, and how many SI it is.
-    unit: Option<(&'static str, f64)>,
-}
-
-impl<'a> NumberField<'a> {
-    /// A number at a path; a length whose name ends in `_m` is in metres.
-    #[must_use]
-    pub fn new(path: impl Into<String>, range: &'a Range, kind: Kind) -> Self {
-        let path = path.into();
-        let in_metres = kind == Kind::Length && path.ends_with("_m");
-        Self { path, range, kind, unit: in_metres.then_some(("m", 1.0)) }
-    }
-
-    /// The same field at another path.
-    #[must_use]
-    pub fn at(&self, path: String) -> Self {
-        Self { path, ..self.clone() }
-    }
-
-    /// In a unit of its own: what it is called, and how many SI it is.
-    #[must_use]
-    pub fn shown_in(self, unit: &'static str, si: f64) -> Self {
-        Self { unit: Some((unit, si)), ..self }
-    }
-}
-
-impl NumberField<'_> {
-    /// From the unit in the field's name to SI.
-    fn to_si(&self, value: f64) -> f64 {
-        match (self.unit, self.kind) {
-            (Some((_, si)), _) => value * si,
-            (None, Kind::Temperature) => Temperature::from_c(value).as_k(),
-            (None, kind) => value / unit(kind).1,
-        }
-    }
-
-    /// From SI to the unit in the field's name.
-    fn shown(&self, si: f64) -> f64 {
-        self.unit.map_or_else(|| in_contract_unit(self.kind, si), |(_, unit)| si / unit)
-    }
-
-    fn limits(&self) -> Limits {
-        // no limit is minus nothing
-        let show = |si: f64| (self.shown(si) * 1e6).round() / 1e6 + 0.0;
-        let unit = match (self.unit, self.kind) {
-            (Some((unit, _)), _) => unit,
-            // a plain number that carries its own unit: percent by weight
-            (None, Kind::Ratio) if self.range.unit != "1" => self.range.unit,
-            (None, kind) => unit(kind).0,
-        };
-        Limits { low: show(self.range.low), high: show(self.range.high), unit: unit.into() }
-    }
 }
 
 impl Fields {

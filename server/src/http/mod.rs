@@ -6,5 +6,6 @@ pub mod csv;
 pub mod fields;
 pub mod guard;
 pub mod metrics;
+mod number_field;
 pub mod page;
 pub mod rows;

@@ -3,7 +3,8 @@
 use actix_web::{post, web};
 use galvanon_core::code::Code;
 use galvanon_core::cut::plan;
-use galvanon_core::edge::recovery::{Lost, NOT_THROUGH, Recovery, Side, recover};
+use galvanon_core::edge::lost::{Lost, NOT_THROUGH, Side};
+use galvanon_core::edge::recovery::{Recovery, recover};
 use galvanon_core::edge::remedy::{Figures, change};
 use galvanon_core::edge::{causes, network};
 use galvanon_core::quantity::{Duration, Length};
