@@ -15,7 +15,7 @@
 //! 8. [`edge`]: the edge as it came out, its grade, and what made it poor
 //!
 //! [`entry`] reads what people type. The ground floor is [`quantity`], [`range`],
-//! [`error`], [`band`], [`note`], [`trace`], [`source`], [`reference`](mod@reference), [`solve`] and [`physics`].
+//! [`cancel`], [`error`], [`band`], [`note`], [`trace`], [`source`], [`reference`](mod@reference), [`solve`] and [`physics`].
 //!
 //! # Examples
 //!
@@ -32,6 +32,7 @@
 //! ```
 
 pub mod band;
+pub mod cancel;
 pub mod code;
 pub mod cut;
 pub mod edge;

@@ -2,6 +2,7 @@
 //!
 //! What collides is told in single precision, with a little allowance, so that what just fits is found; this says the rest.
 
+use galvanon_core::cancel::cancelled;
 use galvanon_core::geometry::Point;
 
 use crate::outline::Outline;
@@ -67,7 +68,17 @@ pub fn sides_keep(one: &Outline, other: &Outline, gap: f64) -> bool {
     {
         return true;
     }
-    one.sides().all(|mine| other.sides().all(|its| between(mine, its) >= gap - NOTHING))
+    // the sides of one that reach into the box round the other, its gap around it
+    let near = |(from, to): &(Point, Point)| {
+        let reaches = |low: f64, high: f64, its_low: f64, its_high: f64| {
+            low <= its_high + gap && its_low <= high + gap
+        };
+        reaches(from.x.min(to.x), from.x.max(to.x), b.low.x, b.high.x)
+            && reaches(from.y.min(to.y), from.y.max(to.y), b.low.y, b.high.y)
+    };
+    let keeps = |mine: (Point, Point)| other.sides().all(|its| between(mine, its) >= gap - NOTHING);
+    // what was not measured to the end keeps no distance
+    one.sides().filter(near).all(|mine| !cancelled() && keeps(mine))
 }
 
 /// Whether two parts keep their gap; that neither lies wholly in the other is known.

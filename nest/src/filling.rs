@@ -2,6 +2,7 @@
 
 use std::sync::Arc;
 
+use galvanon_core::cancel::cancelled;
 use galvanon_core::geometry::Point;
 use jagua_rs::collision_detection::CDEngine;
 use jagua_rs::collision_detection::hazards::Hazard;
@@ -32,8 +33,11 @@ impl<'a> Filling<'a> {
         Self { sheet, lying: Vec::new(), engine: sheet.empty.clone() }
     }
 
-    /// Whether a part may lie there.
+    /// Whether a part may lie there; nowhere in a nest that was cancelled.
     fn free(&self, own: &Turned, at: Point) -> bool {
+        if cancelled() {
+            return false;
+        }
         let shape = own.shape.transform_clone(&own.moved(at).compose());
         if self.engine.detect_poly_collision(&shape, &NoFilter) {
             return false;

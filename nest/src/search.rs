@@ -1,5 +1,6 @@
 //! In which order are parts laid? The largest first; then moves and swaps, and what comes out better is kept.
 
+use galvanon_core::cancel::cancelled;
 use galvanon_core::geometry::{Affine, Bounds, Contour, Point};
 use rand::RngExt;
 use rand_pcg::Pcg64Mcg;
@@ -99,44 +100,27 @@ impl<'a> Ground<'a> {
         whole: bool,
         over: &mut dyn FnMut() -> bool,
     ) -> Option<Outcome<'a>> {
-        let kinds = self.asked.plates.iter().enumerate();
-        let kinds: Vec<usize> =
-            kinds.flat_map(|(kind, plate)| (0..plate.count).map(move |_| kind)).collect();
-        let mut plates: Vec<Option<Filling<'a>>> = kinds.iter().map(|_| None).collect();
-        // a plate only fills: what found no room once finds none later
-        let mut full = vec![vec![false; plates.len()]; self.turns.len()];
+        let mut plates = Plates::of(self);
         let mut left = Vec::new();
         for next in order {
-            if over() {
-                if whole {
-                    return None;
-                }
-                left.push((next.part, Why::NoTime));
+            let mut over = || over() || cancelled();
+            let why = if over() {
+                Why::NoTime
+            } else if !self.fits[next.part].contains(&true) {
+                Why::TooLarge
+            } else if plates.lay(*next, &mut over) {
                 continue;
+            } else if over() {
+                Why::NoTime
+            } else {
+                Why::NoRoom
+            };
+            if whole && why == Why::NoTime {
+                return None;
             }
-            let fits = &self.fits[next.part];
-            if !fits.contains(&true) {
-                left.push((next.part, Why::TooLarge));
-                continue;
-            }
-            let mut found = false;
-            for (at, plate) in plates.iter_mut().enumerate() {
-                if full[next.part][at] || !fits[kinds[at]] {
-                    continue;
-                }
-                let filling = plate.get_or_insert_with(|| Filling::of(&self.sheets[kinds[at]]));
-                if let Some((turn, place)) = self.best(filling, *next) {
-                    filling.lay((next.part, turn), &self.turns[next.part][turn], place);
-                    found = true;
-                    break;
-                }
-                full[next.part][at] = true;
-            }
-            if !found {
-                left.push((next.part, Why::NoRoom));
-            }
+            left.push((next.part, why));
         }
-        let begun = plates.into_iter().zip(kinds);
+        let begun = plates.filled.into_iter().zip(plates.kinds);
         let begun = begun.filter_map(|(plate, kind)| Some((kind, plate?))).collect();
         Some(Outcome { plates: begun, left })
     }
@@ -178,6 +162,47 @@ impl<'a> Ground<'a> {
     }
 }
 
+/// The plates of a nest while parts are laid.
+struct Plates<'a> {
+    ground: &'a Ground<'a>,
+    /// Which kind each of them is.
+    kinds: Vec<usize>,
+    filled: Vec<Option<Filling<'a>>>,
+    /// By part and plate: a plate only fills, and what found no room once finds none later.
+    full: Vec<Vec<bool>>,
+}
+
+impl<'a> Plates<'a> {
+    fn of(ground: &'a Ground<'a>) -> Self {
+        let kinds = ground.asked.plates.iter().enumerate();
+        let kinds: Vec<usize> =
+            kinds.flat_map(|(kind, plate)| (0..plate.count).map(move |_| kind)).collect();
+        let full = vec![vec![false; kinds.len()]; ground.turns.len()];
+        Self { ground, filled: kinds.iter().map(|_| None).collect(), kinds, full }
+    }
+
+    /// Lays a part on the first plate with room for it; whether there was one.
+    fn lay(&mut self, next: Next, over: &mut dyn FnMut() -> bool) -> bool {
+        let Self { ground, kinds, filled, full } = self;
+        for (at, plate) in filled.iter_mut().enumerate() {
+            if full[next.part][at] || !ground.fits[next.part][kinds[at]] {
+                continue;
+            }
+            let filling = plate.get_or_insert_with(|| Filling::of(&ground.sheets[kinds[at]]));
+            if let Some((turn, place)) = ground.best(filling, next) {
+                filling.lay((next.part, turn), &ground.turns[next.part][turn], place);
+                return true;
+            }
+            // a part that was not looked for to the end may have had room
+            if over() {
+                return false;
+            }
+            full[next.part][at] = true;
+        }
+        false
+    }
+}
+
 /// By more than rounding.
 fn lower(one: &Score, other: &Score) -> bool {
     for (a, b) in one.iter().zip(other) {
@@ -214,8 +239,8 @@ fn told(ground: &Ground, outcome: &Outcome, rounds: u32) -> Nested {
     Nested { plates: outcome.plates.iter().map(laid).collect(), left_over, rounds }
 }
 
-/// Lays parts on plates; `enough` is told how many orders were tried and asked again and again: at its first yes the best
-/// so far is the answer, and what the first order had no time for is left over.
+/// Lays parts on plates; `enough` is told how many orders were tried and asked again and again: at its first yes, and when
+/// the computation is cancelled, the best so far is the answer, and what the first order had no time for is left over.
 ///
 /// # Errors
 /// The first plate or part that cannot be laid.
@@ -252,7 +277,7 @@ pub fn nest(asked: &Asked, enough: &mut dyn FnMut(u32) -> bool) -> Result<Nested
     let mut best = ground.laid(&order, false, &mut || enough(0)).unwrap_or(nothing);
     let mut score = ground.score(&best);
     let mut rounds = 1;
-    while ground.has_others(&order) && !enough(rounds) {
+    while ground.has_others(&order) && !enough(rounds) && !cancelled() {
         let tried = ground.changed(&order, &mut chance);
         let Some(outcome) = ground.laid(&tried, true, &mut || enough(rounds)) else { break };
         rounds += 1;

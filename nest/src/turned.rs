@@ -3,6 +3,7 @@
 use std::f64::consts::{FRAC_PI_2, TAU};
 use std::sync::Arc;
 
+use galvanon_core::cancel::cancelled;
 use galvanon_core::geometry::{Affine, Bounds, Contour, Point};
 use jagua_rs::geometry::DTransformation;
 use jagua_rs::geometry::primitives::{Point as Corner, SPolygon};
@@ -96,7 +97,7 @@ fn angles(outline: &Outline, turns: Turns) -> Vec<f64> {
 fn same(one: &Outline, other: &Outline) -> bool {
     let near = |a: &Point, b: &Point| a.distance(*b) < 1e-6;
     one.corners.len() == other.corners.len()
-        && one.corners.iter().all(|a| other.corners.iter().any(|b| near(a, b)))
+        && one.corners.iter().all(|a| !cancelled() && other.corners.iter().any(|b| near(a, b)))
 }
 
 /// What collides of a part, as drawn: in mm from the lower left of its box, grown by half the gap.

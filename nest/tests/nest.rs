@@ -1,6 +1,6 @@
 //! Nests against what anyone can measure afterwards: distances, counts, areas.
 
-use galvanon_core::geometry::{Contour, Point};
+use galvanon_core::geometry::{Contour, Outline, Point};
 use galvanon_core::layout::part::Part;
 use galvanon_core::quantity::Length;
 use galvanon_nest::{Asked, Nested, NoNest, Plate, Turns, Wanted, Why, laid, nest};
@@ -49,7 +49,7 @@ fn along(contour: &Contour) -> Vec<Point> {
 
 fn nearest(one: &Contour, other: &Contour) -> f64 {
     let least = |of: &Contour, places: Vec<Point>| {
-        of.distances(&places).into_iter().fold(f64::INFINITY, f64::min)
+        Outline::of(of).distances(&places).into_iter().fold(f64::INFINITY, f64::min)
     };
     least(one, along(other)).min(least(other, along(one)))
 }
@@ -57,7 +57,7 @@ fn nearest(one: &Contour, other: &Contour) -> f64 {
 /// Whether a part begins in another one, not on its edge: parts without a gap touch.
 fn lies_in(part: &Contour, other: &Contour) -> bool {
     let at = part.start();
-    other.holds(at) && other.distances(&[at])[0] > 1e-6
+    Outline::of(other).holds(at) && Outline::of(other).distances(&[at])[0] > 1e-6
 }
 
 /// Every part inside by the margin, away from every other by the gap, and none lost.
@@ -66,8 +66,12 @@ fn is_sound(asked: &Asked, nested: &Nested) {
     for (kind, parts) in lying(asked, nested) {
         let rim = &asked.plates[kind].outline;
         for (i, part) in parts.iter().enumerate() {
-            assert!(rim.holds(part.at(part.length() / 3.0)) || margin == 0.0, "on its plate");
-            let off = rim.distances(&along(part)).into_iter().fold(f64::INFINITY, f64::min);
+            assert!(
+                Outline::of(rim).holds(part.at(part.length() / 3.0)) || margin == 0.0,
+                "on its plate"
+            );
+            let off =
+                Outline::of(rim).distances(&along(part)).into_iter().fold(f64::INFINITY, f64::min);
             assert!(off >= margin - 1e-6, "{off} from the rim");
             for other in &parts[i + 1..] {
                 let apart = nearest(part, other);
@@ -175,7 +179,7 @@ fn the_remnant_lies_outside_of_all_parts_and_their_gaps() {
     assert!(remnant.area() > 0.5 * 2.0 && remnant.area() < 2.0);
     for part in &lying(&asked, &nested)[0].1 {
         assert!(nearest(&remnant, part) > 0.012 - 1e-4);
-        assert!(!remnant.holds(part.start()));
+        assert!(!Outline::of(&remnant).holds(part.start()));
     }
     // a remnant is a plate like any other
     let next = Asked {

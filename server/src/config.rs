@@ -13,8 +13,19 @@ pub const LIST_LIMIT: usize = 8 * 1024 * 1024;
 pub const DRAWING_LIMIT: usize = 16_000_000;
 /// The largest body that a drawing comes in: in base64, quoted, with what is said of it.
 pub const DRAWING_BODY: usize = DRAWING_LIMIT / 3 * 4 + 64 * 1024;
+/// How long any request body may take, seconds; a larger one as long as it comes at a fair rate.
+pub const BODY_SECONDS: u64 = 30;
 /// How long requests under way may finish after a stop is asked.
 pub const SHUTDOWN_SECONDS: u64 = 5;
+
+/// How many connections there may be.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct Most {
+    /// In all.
+    pub all: usize,
+    /// Of one address.
+    pub each: usize,
+}
 
 /// How to serve.
 #[derive(Args, Clone, Debug)]
@@ -53,9 +64,22 @@ pub struct Config {
     /// Closes the calculators to those who are not signed in.
     #[arg(long, env = "GALVANON_CLOSED")]
     pub closed: bool,
-    /// The most requests a second of one address; twice as many at once.
-    #[arg(long, env = "GALVANON_FLOOD_PER_SECOND", default_value_t = 1_000, value_parser = clap::value_parser!(u32).range(1..))]
+    /// The most requests a second of one address; twice as many at once. About what two cores answer.
+    #[arg(long, env = "GALVANON_FLOOD_PER_SECOND", default_value_t = 300, value_parser = clap::value_parser!(u32).range(1..))]
     pub flood_per_second: u32,
+    /// The most connections of one address, or requests under way of one address behind a proxy.
+    #[arg(long, env = "GALVANON_CONNECTIONS_PER_ADDRESS", default_value_t = 256, value_parser = clap::value_parser!(u32).range(1..))]
+    pub connections_per_address: u32,
+    /// The most connections in all.
+    #[arg(long, env = "GALVANON_CONNECTIONS", default_value_t = 2_048, value_parser = clap::value_parser!(u32).range(1..))]
+    pub connections: u32,
+    /// Seconds that any request body has; a larger one has as long as it comes at 16 kB/s.
+    #[arg(long, env = "GALVANON_BODY_SECONDS", default_value_t = BODY_SECONDS, value_parser = clap::value_parser!(u64).range(1..=3_600))]
+    pub body_seconds: u64,
+    /// Threads for long computations: paths, nests, drawings, quotes, lists, photos; one core fewer than there are where it
+    /// is 0.
+    #[arg(long, env = "GALVANON_WORK_THREADS", default_value_t = 0)]
+    pub work_threads: usize,
     /// Threads that serve.
     #[arg(long, env = "GALVANON_WORKERS", default_value_t = 2)]
     pub workers: usize,
@@ -77,9 +101,26 @@ impl Config {
             idle_minutes: 30,
             session_hours: 12,
             closed: false,
-            flood_per_second: 1_000,
+            flood_per_second: 300,
+            connections_per_address: 256,
+            connections: 2_048,
+            body_seconds: BODY_SECONDS,
+            work_threads: 0,
             workers: 1,
         }
+    }
+
+    /// How many connections there may be.
+    #[must_use]
+    pub const fn most_connections(&self) -> Most {
+        Most { all: self.connections as usize, each: self.connections_per_address as usize }
+    }
+
+    /// Threads for long computations: a core is left to whoever stands at the torch.
+    #[must_use]
+    pub fn work_threads(&self) -> usize {
+        let cores = std::thread::available_parallelism().map_or(1, std::num::NonZero::get);
+        if self.work_threads > 0 { self.work_threads } else { cores.saturating_sub(1).max(1) }
     }
 
     /// Whether it may be served so: a key that goes over a network in the clear is everyone's.
@@ -149,13 +190,30 @@ pub struct Backups {
 /// The longest wait for a connection to the database: then it counts as away.
 const WAIT: std::time::Duration = std::time::Duration::from_secs(3);
 
-/// Connections to the database.
+/// A query of a page is done before its translation would be. A statement ends after ten seconds, and waits two for what
+/// another holds: who asked is told that the database is busy.
+const OF_PAGES: &str = "SET jit = off; SET statement_timeout = '10s'; SET lock_timeout = '2s'";
+/// What keeps the whole shop takes as long as it takes.
+const OF_UPKEEP: &str = "SET jit = off";
+
+fn pool_with(settings: &'static str) -> sqlx::postgres::PgPoolOptions {
+    sqlx::postgres::PgPoolOptions::new().acquire_timeout(WAIT).after_connect(
+        move |connection, _| {
+            Box::pin(async move { sqlx::raw_sql(settings).execute(connection).await.map(|_| ()) })
+        },
+    )
+}
+
+/// Connections to the database, for answers.
 #[must_use]
 pub fn pool() -> sqlx::postgres::PgPoolOptions {
-    sqlx::postgres::PgPoolOptions::new().acquire_timeout(WAIT).after_connect(|connection, _| {
-        // a query of a page is done before its translation would be
-        Box::pin(async move { sqlx::query("SET jit = off").execute(connection).await.map(|_| ()) })
-    })
+    pool_with(OF_PAGES)
+}
+
+/// Connections to the database for migrations, backups and the demo's data: their statements have no limit.
+#[must_use]
+pub fn upkeep_pool() -> sqlx::postgres::PgPoolOptions {
+    pool_with(OF_UPKEEP)
 }
 
 #[cfg(test)]

@@ -1,11 +1,14 @@
 //! What goes wrong on the way, as status and JSON: code, message, and the fields at fault.
 
+use std::time::Duration;
+
 use actix_web::http::StatusCode;
 use actix_web::http::header::RETRY_AFTER;
 use actix_web::{HttpResponse, ResponseError};
 use serde::Serialize;
 use serde_json::Value;
 use utoipa::ToSchema;
+use uuid::Uuid;
 
 /// What a field may be.
 #[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
@@ -45,8 +48,8 @@ pub struct ErrorBody {
 /// What was refused and why.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct ErrorDetail {
-    /// A code: invalid_input, stale, different_body, not_found, too_large, forbidden, signed_out, wrong_key, second_factor,
-    /// too_many, busy, unavailable, internal.
+    /// A code: invalid_input, stale, different_body, not_found, too_large, too_slow, too_long, encoded, forbidden, signed_out,
+    /// wrong_key, second_factor, too_many, busy, full, unavailable, internal.
     pub code: String,
     /// The same in words.
     pub message: String,
@@ -60,6 +63,9 @@ pub struct ErrorDetail {
     #[schema(value_type = Option<Object>)]
     #[serde(skip_serializing_if = "Option::is_none")]
     pub yours: Option<Value>,
+    /// Of a fault of ours: under which id the log has it.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub id: Option<String>,
 }
 
 /// Two versions that do not agree.
@@ -116,9 +122,21 @@ pub enum ApiError {
     /// Too many tries or requests; seconds until it is worth asking again.
     #[error("too many; again in {0} s")]
     TooMany(u32),
-    /// Passwords are being checked, as many at once as are.
+    /// As many passwords are being checked, computations run, or connections are open as may be.
     #[error("busy")]
     Busy,
+    /// The body came too slowly.
+    #[error("body too slow")]
+    TooSlow,
+    /// The connection failed before the body was whole.
+    #[error("body cut off: {0}")]
+    Cut(String),
+    /// The body is packed.
+    #[error("content encoding")]
+    Encoded,
+    /// A computation took longer than it may.
+    #[error("computation over {0:?}")]
+    TooLong(Duration),
     /// The database failed.
     #[error("database: {0}")]
     Database(#[from] sqlx::Error),
@@ -146,9 +164,23 @@ impl From<serde_json::Error> for ApiError {
 /// Seconds after which it is worth asking again while the database is away.
 const AGAIN_S: u32 = 2;
 
+/// PostgreSQL has no room for more: the disk is full (53100), or its memory (53200). Source: PostgreSQL 15, Appendix A.
+fn is_full(error: &sqlx::Error) -> bool {
+    let code = error.as_database_error().and_then(|told| told.code());
+    code.is_some_and(|code| ["53100", "53200"].contains(&&*code))
+}
+
+/// A statement that ran or waited too long and was ended: by the time-out (57014), or for a lock (55P03). Source: PostgreSQL
+/// 15, Appendix A.
+fn is_slow(error: &sqlx::Error) -> bool {
+    let code = error.as_database_error().and_then(|told| told.code());
+    code.is_some_and(|code| ["57014", "55P03"].contains(&&*code))
+}
+
 /// What PostgreSQL says when it goes down, comes up, or only reads: a connection that failed (class 08), shut down (57P01 to
 /// 57P03), a standby that takes no change (25006). Source: PostgreSQL 15, Appendix A.
-fn is_away(error: &sqlx::Error) -> bool {
+#[must_use]
+pub fn is_away(error: &sqlx::Error) -> bool {
     match error {
         sqlx::Error::PoolTimedOut
         | sqlx::Error::PoolClosed
@@ -159,6 +191,21 @@ fn is_away(error: &sqlx::Error) -> bool {
             code.starts_with("08") || ["57P01", "57P02", "57P03", "25006"].contains(&&*code)
         }),
         _ => false,
+    }
+}
+
+const OURS: &str = "Something failed here, not in what you sent. It is in the log.";
+
+/// What the database failed with, in words.
+fn of_the_database(error: &sqlx::Error) -> &'static str {
+    if is_slow(error) {
+        "The shop's database is busy. Nothing was changed: try again in a moment."
+    } else if is_full(error) {
+        "The shop's database is full. Nothing was changed: tell whoever runs the server."
+    } else if is_away(error) {
+        "The shop's database is not in reach. Nothing was lost: it goes on when it is back."
+    } else {
+        OURS
     }
 }
 
@@ -175,7 +222,13 @@ impl ApiError {
             Self::WrongKey => "wrong_key",
             Self::SecondFactor => "second_factor",
             Self::TooMany(_) => "too_many",
+            Self::TooSlow => "too_slow",
+            Self::Cut(_) => "invalid_input",
+            Self::TooLong(_) => "too_long",
+            Self::Encoded => "encoded",
             Self::Busy => "busy",
+            Self::Database(error) if is_slow(error) => "busy",
+            Self::Database(error) if is_full(error) => "full",
             Self::Database(error) if is_away(error) => "unavailable",
             Self::Database(_) | Self::Internal(_) => "internal",
         }
@@ -203,14 +256,18 @@ impl ApiError {
             Self::TooMany(seconds) => {
                 format!("Too many tries at once. Wait {seconds} s, then try again.")
             }
-            Self::Busy => "Sign-in is busy. Try again in a moment.".into(),
-            Self::Database(error) if is_away(error) => {
-                "The shop's database is not in reach. Nothing was lost: it goes on when it is back."
-                    .into()
+            Self::Busy => "The server is busy. Try again in a moment.".into(),
+            Self::TooSlow => {
+                "The request came too slowly. Check the network, then send it again.".into()
             }
-            Self::Database(_) | Self::Internal(_) => {
-                "Something failed here, not in what you sent. It is in the log.".into()
-            }
+            Self::Cut(why) => format!("The request was cut off ({why}). Send it again."),
+            Self::Encoded => "Send the request without Content-Encoding.".into(),
+            Self::TooLong(limit) => format!(
+                "This takes longer than {} s to compute. Make it simpler or smaller.",
+                limit.as_secs_f64()
+            ),
+            Self::Database(error) => of_the_database(error).into(),
+            Self::Internal(_) => OURS.into(),
         }
     }
 }
@@ -226,14 +283,18 @@ impl ApiError {
             _ => (None, None),
         };
         let fields = if let Self::Invalid(fields) = self { fields.clone() } else { Vec::new() };
-        ErrorDetail { code: self.code().into(), message: self.message(), fields, current, yours }
+        let code = self.code().into();
+        ErrorDetail { code, message: self.message(), fields, current, yours, id: None }
     }
 }
 
 impl ResponseError for ApiError {
     fn status_code(&self) -> StatusCode {
         match self {
-            Self::Invalid(_) => StatusCode::UNPROCESSABLE_ENTITY,
+            Self::Invalid(_) | Self::TooLong(_) => StatusCode::UNPROCESSABLE_ENTITY,
+            Self::TooSlow => StatusCode::REQUEST_TIMEOUT,
+            Self::Cut(_) => StatusCode::BAD_REQUEST,
+            Self::Encoded => StatusCode::UNSUPPORTED_MEDIA_TYPE,
             Self::NotFound | Self::NoPath => StatusCode::NOT_FOUND,
             Self::Stale(_) | Self::Different(_) => StatusCode::CONFLICT,
             Self::TooLarge(_) => StatusCode::PAYLOAD_TOO_LARGE,
@@ -241,25 +302,32 @@ impl ResponseError for ApiError {
             Self::SignedOut | Self::WrongKey | Self::SecondFactor => StatusCode::UNAUTHORIZED,
             Self::TooMany(_) => StatusCode::TOO_MANY_REQUESTS,
             Self::Busy => StatusCode::SERVICE_UNAVAILABLE,
-            Self::Database(error) if is_away(error) => StatusCode::SERVICE_UNAVAILABLE,
+            Self::Database(error) if is_away(error) || is_full(error) || is_slow(error) => {
+                StatusCode::SERVICE_UNAVAILABLE
+            }
             Self::Database(_) | Self::Internal(_) => StatusCode::INTERNAL_SERVER_ERROR,
         }
     }
 
     fn error_response(&self) -> HttpResponse {
-        if let Self::Database(_) | Self::Internal(_) = self {
-            tracing::error!(error = %self, "request failed");
-        }
         let status = self.status_code();
+        let mut detail = self.detail();
+        if let Self::Database(_) | Self::Internal(_) = self {
+            let id = Uuid::now_v7().to_string();
+            tracing::error!(error = %self, %id, "request failed");
+            detail.id = (status == StatusCode::INTERNAL_SERVER_ERROR).then_some(id);
+        }
         let mut reply = HttpResponse::build(status);
         match self {
             Self::TooMany(seconds) => _ = reply.insert_header((RETRY_AFTER, *seconds)),
+            // the rest of the body may still come: nothing else is read from this connection
+            Self::TooSlow => _ = reply.force_close(),
             _ if status == StatusCode::SERVICE_UNAVAILABLE => {
                 reply.insert_header((RETRY_AFTER, AGAIN_S));
             }
             _ => {}
         }
-        reply.json(ErrorBody { error: self.detail() })
+        reply.json(ErrorBody { error: detail })
     }
 }
 

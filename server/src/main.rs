@@ -1,13 +1,12 @@
 //! Reads the configuration, connects, migrates, runs.
 
-use std::net::TcpListener;
 use std::path::PathBuf;
 use std::process::ExitCode;
 
 use clap::{Parser, Subcommand};
-use galvanon_server::config::{Backups, Config, Database};
-use galvanon_server::{MIGRATIONS, api, backup, demo, serve, work};
-use sqlx::PgPool;
+use galvanon_server::config::{Backups, Config, Database, upkeep_pool};
+use galvanon_server::start::{self, migrated_pool};
+use galvanon_server::{api, backup, demo, serve, work};
 use tracing_subscriber::EnvFilter;
 
 #[derive(Parser)]
@@ -81,21 +80,21 @@ async fn main() -> ExitCode {
 async fn run() -> Result<(), Box<dyn std::error::Error>> {
     match Arguments::parse().command {
         Command::Serve { database, config, backups } => {
-            served(&database.address()?, &config, &backups).await?;
+            served(&database.address()?, config, &backups).await?;
         }
         Command::LoadDemo { database, from, backups } => {
-            let pool = migrated(&database.address()?, &backups).await?;
+            let pool = migrated_pool(&database.address()?, &backups.backups).await?;
             let loaded = demo::load(&pool, &from).await?;
             let left = "The shop has data; left as it is.";
             println!("{}", if loaded { "Demo shop loaded." } else { left });
         }
         Command::Backup { database, file } => {
-            let pool = galvanon_server::config::pool().connect(&database.address()?).await?;
+            let pool = upkeep_pool().connect(&database.address()?).await?;
             backup::backup(&pool, &file).await?;
             println!("The shop is in {}.", file.display());
         }
         Command::Restore { database, file } => {
-            let pool = galvanon_server::config::pool().connect(&database.address()?).await?;
+            let pool = upkeep_pool().connect(&database.address()?).await?;
             backup::restore(&pool, &file).await?;
             println!("The shop of {} is restored.", file.display());
         }
@@ -112,15 +111,16 @@ async fn run() -> Result<(), Box<dyn std::error::Error>> {
 /// Serves until it is told to end, with the log as JSON on the standard output.
 async fn served(
     database: &str,
-    config: &Config,
+    mut config: Config,
     backups: &Backups,
 ) -> Result<(), Box<dyn std::error::Error>> {
     let filter = EnvFilter::try_from_default_env()
         .unwrap_or_else(|_| EnvFilter::new("info,sqlx::postgres::notice=warn"));
     tracing_subscriber::fmt().json().with_env_filter(filter).init();
-    config.check()?;
-    let listener = TcpListener::bind((config.listen, config.port))?;
-    let pool = migrated(database, backups).await?;
+    let listener = start::listener(&mut config)?;
+    start::reached(database).await?;
+    migrated_pool(database, &backups.backups).await?.close().await;
+    let pool = galvanon_server::config::pool().connect(database).await?;
     if let Some(code) = api::people::doors::set_up_code(&pool).await? {
         // to whoever starts it, once, and into no log
         eprintln!(
@@ -129,17 +129,7 @@ async fn served(
     }
     tracing::info!(address = %listener.local_addr()?, "serving");
     let behind = tokio::spawn(work::figures::keep_up(pool.clone()));
-    serve(listener, pool, config)?.await?;
+    serve(listener, pool, &config)?.await?;
     behind.abort();
     Ok(())
-}
-
-/// The database as this version keeps it; what is migrated is backed up first.
-async fn migrated(database: &str, backups: &Backups) -> Result<PgPool, Box<dyn std::error::Error>> {
-    let pool = galvanon_server::config::pool().connect(database).await?;
-    if let Some(file) = backup::before_migrating(&pool, &backups.backups).await? {
-        eprintln!("The shop before it is migrated is in {}.", file.display());
-    }
-    MIGRATIONS.run(&pool).await?;
-    Ok(pool)
 }

@@ -5,6 +5,7 @@ use std::path::PathBuf;
 
 use galvanon_server::MIGRATIONS;
 use galvanon_server::backup::{BackupError, backup, before_migrating, restore};
+use galvanon_server::start::migrated;
 use serde_json::json;
 use sqlx::postgres::PgConnectOptions;
 use sqlx::{AssertSqlSafe, Connection, PgConnection, PgPool};
@@ -180,4 +181,36 @@ async fn a_backup_of_an_older_version_is_migrated_and_of_a_newer_one_refused() {
     let refused = restore(&empty_database().await, &later).await;
     let told = matches!(refused, Err(BackupError::Newer { file, known }) if file == newest + 1000 && known == newest);
     assert!(told, "{refused:?}");
+}
+
+/// Two servers that start together on an older database both backed it up into one file, and one of them failed.
+#[actix_web::test]
+async fn two_servers_that_start_on_an_older_database_both_come_up_and_one_migrates() {
+    let (folder, pool) = (Folder::new(), empty_database().await);
+    let known: Vec<i64> = MIGRATIONS.iter().map(|migration| migration.version).collect();
+    MIGRATIONS.run_to(known[known.len() - 2], &pool).await.unwrap();
+    let backups = folder.file("kept");
+    let (one, other) = tokio::join!(migrated(&pool, &backups), migrated(&pool, &backups));
+    let files = [one.unwrap(), other.unwrap()];
+    assert_eq!(files.iter().flatten().count(), 1, "{files:?}");
+    assert_eq!(std::fs::read_dir(&backups).unwrap().count(), 1);
+    assert_eq!(migrated(&pool, &backups).await.unwrap(), None);
+}
+
+#[actix_web::test]
+async fn a_backup_that_fails_leaves_nothing_behind() {
+    let (folder, app) = (Folder::new(), demo_shop().await);
+    let mut other = app.pool.begin().await.unwrap();
+    sqlx::query("LOCK TABLE run_events IN ACCESS EXCLUSIVE MODE")
+        .execute(&mut *other)
+        .await
+        .unwrap();
+    // the pool of pages waits two seconds for a lock, and fails in the middle of the file
+    let failed = backup(&app.pool, &folder.file("shop.galvanon")).await;
+    assert!(matches!(failed, Err(BackupError::Database(_))), "{failed:?}");
+    let left: Vec<_> = std::fs::read_dir(&folder.0).unwrap().collect();
+    assert!(left.is_empty(), "{left:?}");
+    other.rollback().await.unwrap();
+    backup(&app.pool, &folder.file("shop.galvanon")).await.unwrap();
+    assert_eq!(std::fs::read_dir(&folder.0).unwrap().count(), 1);
 }

@@ -41,7 +41,7 @@ async fn health_says_whether_the_database_answers_and_ready_whether_to_ask() {
     };
     assert_eq!(ask("/api/health").await, (200, json!(true)));
     assert_eq!(ask("/api/ready").await, (200, json!(true)));
-    app.pool.close().await;
+    app.served_by.close().await;
     // it runs, and says what is away
     assert_eq!(ask("/api/health").await, (200, json!(false)));
     assert_eq!(ask("/api/ready").await, (503, json!(false)));

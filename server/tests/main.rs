@@ -9,11 +9,13 @@
 #![allow(missing_docs, reason = "tests are named as sentences")]
 
 mod backup;
+mod busy;
 mod faults;
 mod guard;
 mod never_500;
 mod openapi;
 mod rack;
+mod service;
 mod test_app;
 mod tips;
 mod tls;

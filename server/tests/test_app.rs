@@ -19,7 +19,10 @@ use uuid::Uuid;
 /// A running application.
 pub struct TestApp {
     pub address: String,
+    /// The test's own connections.
     pub pool: PgPool,
+    /// The one connection that the server has.
+    pub served_by: PgPool,
     /// Who `client` is.
     pub owner: Uuid,
     /// Carries the owner's token.
@@ -63,6 +66,13 @@ async fn new_database(server: &str, like: &str) -> PgPool {
     sqlx::query(AssertSqlSafe(made)).execute(&mut admin).await.unwrap();
     let options: PgConnectOptions = server.parse().unwrap();
     galvanon_server::config::pool().connect_with(options.database(&name)).await.unwrap()
+}
+
+/// One connection: whatever is asked with one in hand must not ask for a second, or it waits for itself. So every test of
+/// the server finds who does.
+fn pool_of_one(like: &PgPool) -> PgPool {
+    let options = like.connect_options().as_ref().clone();
+    galvanon_server::config::pool().max_connections(1).connect_lazy_with(options)
 }
 
 /// A test's database goes with its application, so that a thousand runs leave nothing behind.
@@ -142,9 +152,10 @@ impl TestApp {
         let web = concat!(env!("CARGO_MANIFEST_DIR"), "/../web/dist").into();
         let mut config = Config { flood_per_second: 100_000, ..Config::on_loopback(web) };
         change(&mut config);
-        tokio::spawn(serve(listener, pool.clone(), &config).unwrap());
+        let served_by = pool_of_one(&pool);
+        tokio::spawn(serve(listener, served_by.clone(), &config).unwrap());
         let nobody = reqwest::Client::new();
-        Self { address, pool, owner: Uuid::nil(), client: nobody.clone(), nobody }
+        Self { address, pool, served_by, owner: Uuid::nil(), client: nobody.clone(), nobody }
     }
 
     /// A person of a role, and a client that carries their token.

@@ -2,7 +2,7 @@
 
 use std::f64::consts::PI;
 
-use cavalier_contours::polyline::{FindIntersectsOptions, PlineIntersect, PlineSource, Polyline};
+use cavalier_contours::polyline::PlineSource;
 
 use crate::geometry::affine::Affine;
 use crate::geometry::point::Point;
@@ -52,6 +52,15 @@ impl Bounds {
         self.high - self.low
     }
 
+    /// Whether a place lies in it.
+    #[must_use]
+    pub fn holds(&self, place: Point) -> bool {
+        self.low.x <= place.x
+            && place.x <= self.high.x
+            && self.low.y <= place.y
+            && place.y <= self.high.y
+    }
+
     /// Whether the other has a point in it.
     #[must_use]
     pub fn meets(&self, other: &Self) -> bool {
@@ -91,10 +100,6 @@ impl Contour {
             closed: true,
             segments: vec![Segment::arc(right, left, arc), Segment::arc(left, right, arc)],
         }
-    }
-
-    fn polyline(&self) -> Polyline<f64> {
-        polyline::polyline(self.closed, &self.segments)
     }
 
     /// Where it begins.
@@ -265,16 +270,10 @@ impl Contour {
         Bounds::of(self.segments.iter().flat_map(extremes)).unwrap_or(none)
     }
 
-    /// Whether a place lies in what it encloses.
-    #[must_use]
-    pub fn holds(&self, place: Point) -> bool {
-        self.closed && self.polyline().winding_number(polyline::vector(place)) != 0
-    }
-
     /// The point of it that lies nearest.
     #[must_use]
     pub fn nearest(&self, place: Point) -> Nearest {
-        let line = self.polyline();
+        let line = polyline::polyline(self.closed, &self.segments);
         let found = line.closest_point(polyline::vector(place), SAME);
         let none = Nearest { point: self.start(), distance: f64::INFINITY, along: 0.0 };
         let Some(found) = found else { return none };
@@ -306,43 +305,6 @@ impl Contour {
             along += length;
         }
         found
-    }
-
-    /// How far each place lies from it.
-    #[must_use]
-    pub fn distances(&self, places: &[Point]) -> Vec<f64> {
-        let line = self.polyline();
-        let far = |place: &Point| {
-            let found = line.closest_point(polyline::vector(*place), SAME);
-            found.map_or(f64::INFINITY, |found| polyline::point(found.seg_point).distance(*place))
-        };
-        places.iter().map(far).collect()
-    }
-
-    /// Where it crosses or touches itself, if it does.
-    #[must_use]
-    pub fn crosses_itself(&self) -> Option<Point> {
-        let mut found = None;
-        self.polyline().visit_self_intersects(&mut |at: PlineIntersect<f64>| {
-            found.get_or_insert(match at {
-                PlineIntersect::Basic(one) => one.point,
-                PlineIntersect::Overlapping(one) => one.point1,
-            });
-        });
-        found.map(polyline::point)
-    }
-
-    /// Where it meets another, if it does.
-    #[must_use]
-    pub fn meets(&self, other: &Self) -> Option<Point> {
-        if !self.bounds().meets(&other.bounds()) {
-            return None;
-        }
-        let options = FindIntersectsOptions { pos_equal_eps: SAME, ..Default::default() };
-        let met = self.polyline().find_intersects_opt(&other.polyline(), &options);
-        let single = met.basic_intersects.first().map(|one| one.point);
-        let along = met.overlapping_intersects.first().map(|one| one.point1);
-        single.or(along).map(polyline::point)
     }
 
     /// The closed lines at `left` m to the left of a closed one; none where there is no room, several where they part.

@@ -5,11 +5,13 @@
 
 mod affine;
 mod contour;
+mod outline;
 mod point;
 mod polyline;
 mod segment;
 
 pub use affine::Affine;
 pub use contour::{Bounds, Contour, Nearest};
+pub use outline::Outline;
 pub use point::Point;
 pub use segment::{Arc, Segment, Turn};

@@ -7,15 +7,26 @@ use crate::geometry::point::Point;
 use crate::geometry::segment::Segment;
 
 /// mm in a metre.
-const MM: f64 = 1e3;
+pub const MM: f64 = 1e3;
 /// Points nearer than this are one, mm. Source: `ours`, far under any tolerance of a drawing.
 pub const SAME: f64 = 1e-5;
+
+/// An arc that rises less than this over its chord is a straight line here, mm: the crate fails at arcs that are nearly
+/// straight, and no cut is so exact. Source: `ours`.
+const FLAT_ARC: f64 = 0.01;
+
+/// The bulge of a segment for the crate: 0 of an arc that is nearly straight.
+fn bulge(segment: &Segment) -> f64 {
+    let bulge = segment.bulge();
+    let rise = bulge.abs() * segment.from.distance(segment.to) * MM / 2.0;
+    if rise < FLAT_ARC { 0.0 } else { bulge }
+}
 
 /// A line of segments, closed or open.
 pub fn polyline(closed: bool, segments: &[Segment]) -> Polyline<f64> {
     let mut line = if closed { Polyline::new_closed() } else { Polyline::new() };
     for segment in segments {
-        line.add(segment.from.x * MM, segment.from.y * MM, segment.bulge());
+        line.add(segment.from.x * MM, segment.from.y * MM, bulge(segment));
     }
     if let Some(last) = segments.last().filter(|_| !closed) {
         line.add(last.to.x * MM, last.to.y * MM, 0.0);

@@ -6,6 +6,7 @@
 
 use std::f64::consts::PI;
 
+use crate::cancel::cancelled;
 use crate::geometry::{Affine, Arc, Point, Segment, Turn};
 
 /// A curve as a drawing holds it, m.
@@ -85,16 +86,19 @@ impl Curve {
         }
     }
 
-    /// Lines and arcs no farther off than `tolerance`, each beginning where the one before ends.
+    /// Lines and arcs no farther off than `tolerance`, each beginning where the one before ends; about `most` of them at
+    /// most, where a curve needs more.
     #[must_use]
-    pub fn segments(&self, tolerance: f64) -> Vec<Segment> {
+    pub fn segments(&self, tolerance: f64, most: usize) -> Vec<Segment> {
+        let mut fit = Fit { tolerance, most, depth: 0, found: Vec::new() };
         match self {
-            Self::Line(from, to) => vec![Segment::line(*from, *to)],
+            Self::Line(from, to) => fit.found.push(Segment::line(*from, *to)),
             Self::Conic { centre, u, v, angles } => {
-                conic(&Conic { centre: *centre, u: *u, v: *v }, *angles, tolerance)
+                conic(&Conic { centre: *centre, u: *u, v: *v }, *angles, &mut fit);
             }
-            Self::Spline(spline) => spline.segments(tolerance),
+            Self::Spline(spline) => spline.fit(&mut fit),
         }
+        fit.found
     }
 }
 
@@ -119,55 +123,59 @@ impl Conic {
     }
 }
 
-fn conic(conic: &Conic, (from, to): (f64, f64), tolerance: f64) -> Vec<Segment> {
+fn conic(conic: &Conic, (from, to): (f64, f64), fit: &mut Fit) {
     let quarters = ((to - from).abs() / (PI / 2.0) - 1e-9).ceil().max(1.0);
     // no arc over half a circle
     let pieces = if conic.is_circle() { (quarters / 2.0).ceil() } else { quarters };
     let step = (to - from) / pieces;
     let begin = |piece: f64| from + step * piece;
-    let count = (0..).map(f64::from).take_while(|piece| *piece < pieces);
+    let count = (0..).map(f64::from).take_while(|piece| *piece < pieces).take(fit.most);
     if conic.is_circle() {
         let left = conic.u.cross(conic.v) * step > 0.0;
         let arc = Arc { centre: conic.centre, turn: if left { Turn::Left } else { Turn::Right } };
-        return count
-            .map(|piece| Segment::arc(conic.at(begin(piece)), conic.at(begin(piece + 1.0)), arc))
-            .collect();
+        let piece =
+            |piece: f64| Segment::arc(conic.at(begin(piece)), conic.at(begin(piece + 1.0)), arc);
+        return fit.found.extend(count.map(piece));
     }
     let sign = step.signum();
     let sample = |angle: f64| (conic.at(angle), conic.heading(angle) * sign);
-    count.flat_map(|piece| arcs(&sample, (begin(piece), begin(piece + 1.0)), tolerance)).collect()
+    for piece in count {
+        fit.halve(&sample, (begin(piece), begin(piece + 1.0)));
+    }
 }
 
 /// Place and heading of a curve at a parameter.
 type Sample<'a> = &'a dyn Fn(f64) -> (Point, Point);
 
-fn arcs(sample: Sample<'_>, (from, to): (f64, f64), tolerance: f64) -> Vec<Segment> {
-    let mut found = Vec::new();
-    halve(sample, (from, to), &mut Fit { tolerance, depth: 0, found: &mut found });
-    found
-}
-
-struct Fit<'a> {
+/// Arcs that are being fitted to a curve.
+struct Fit {
     tolerance: f64,
+    most: usize,
     depth: u32,
-    found: &'a mut Vec<Segment>,
+    found: Vec<Segment>,
 }
 
-fn halve(sample: Sample<'_>, (from, to): (f64, f64), fit: &mut Fit<'_>) {
-    let pair = biarc(sample(from), sample(to));
-    let off =
-        |at: Point| pair.iter().map(|segment| distance(segment, at)).fold(f64::INFINITY, f64::min);
-    let probe = |i: u32| from + (to - from) * f64::from(i) / f64::from(PROBES + 1);
-    let close = (1..=PROBES).all(|i| off(sample(probe(i)).0) <= fit.tolerance);
-    if close || fit.depth >= DEEPEST {
-        fit.found.extend(pair.into_iter().filter(|segment| segment.from != segment.to));
-        return;
+impl Fit {
+    fn halve(&mut self, sample: Sample<'_>, (from, to): (f64, f64)) {
+        if self.found.len() >= self.most || cancelled() {
+            return;
+        }
+        let pair = biarc(sample(from), sample(to));
+        let off = |at: Point| {
+            pair.iter().map(|segment| distance(segment, at)).fold(f64::INFINITY, f64::min)
+        };
+        let probe = |i: u32| from + (to - from) * f64::from(i) / f64::from(PROBES + 1);
+        let close = (1..=PROBES).all(|i| off(sample(probe(i)).0) <= self.tolerance);
+        if close || self.depth >= DEEPEST {
+            self.found.extend(pair.into_iter().filter(|segment| segment.from != segment.to));
+            return;
+        }
+        let middle = f64::midpoint(from, to);
+        self.depth += 1;
+        self.halve(sample, (from, middle));
+        self.halve(sample, (middle, to));
+        self.depth -= 1;
     }
-    let middle = f64::midpoint(from, to);
-    fit.depth += 1;
-    halve(sample, (from, middle), fit);
-    halve(sample, (middle, to), fit);
-    fit.depth -= 1;
 }
 
 /// Two arcs that leave one end along its heading and come to the other along its own.
@@ -233,9 +241,9 @@ impl Spline {
         self.points.iter().map(|(p, w)| [p.x * w, p.y * w, *w]).collect()
     }
 
-    fn segments(&self, tolerance: f64) -> Vec<Segment> {
+    fn fit(&self, fit: &mut Fit) {
         if !self.is_sound() {
-            return Vec::new();
+            return;
         }
         let points = self.weighted();
         let slopes = slopes(&points, &self.knots, self.degree);
@@ -247,14 +255,11 @@ impl Spline {
             (place, Point::new(dx - place.x * dw, dy - place.y * dw))
         };
         let spans = self.knots[self.degree..=self.points.len()].windows(2);
-        spans
-            .filter(|span| span[1] > span[0])
-            .flat_map(|span| {
-                // just inside a span: its ends may belong to the next
-                let inset = (span[1] - span[0]) * 1e-9;
-                arcs(&sample, (span[0] + inset, span[1] - inset), tolerance)
-            })
-            .collect()
+        for span in spans.filter(|span| span[1] > span[0]) {
+            // just inside a span: its ends may belong to the next
+            let inset = (span[1] - span[0]) * 1e-9;
+            fit.halve(&sample, (span[0] + inset, span[1] - inset));
+        }
     }
 }
 
@@ -271,7 +276,7 @@ fn slopes(points: &[Weighted], knots: &[f64], degree: usize) -> Vec<Weighted> {
 /// A B-spline at a parameter. Source: de Boor 1972, "On calculating with B-splines", J. Approx. Theory 6; from memory.
 fn de_boor(points: &[Weighted], knots: &[f64], degree: usize, at: f64) -> Weighted {
     let last = points.len() - 1;
-    let span = (degree..last).rev().find(|k| knots[k + 1] <= at).map_or(degree, |k| k + 1);
+    let span = degree + knots[degree + 1..=last].partition_point(|knot| *knot <= at);
     let mut level: Vec<Weighted> = (0..=degree).map(|j| points[j + span - degree]).collect();
     for round in 1..=degree {
         for j in (round..=degree).rev() {
@@ -297,7 +302,7 @@ mod tests {
             angles: (0.0, 2.0 * PI),
         };
         let tolerance = 2e-5;
-        let found = ellipse.segments(tolerance);
+        let found = ellipse.segments(tolerance, usize::MAX);
         assert!(found.len() > 8, "{}", found.len());
         for segment in &found {
             for point in segment.flattened(1e-7) {
@@ -318,7 +323,7 @@ mod tests {
     fn arcs_of_a_curve_meet_without_a_kink() {
         let points = [(0.0, 0.0), (0.05, 0.1), (0.1, -0.1), (0.15, 0.02)];
         let curve = Curve::bezier(&points.map(|(x, y)| Point::new(x, y)));
-        let found = curve.segments(2e-5);
+        let found = curve.segments(2e-5, usize::MAX);
         for pair in found.windows(2) {
             let turn = pair[0].heading(pair[0].length()).cross(pair[1].heading(0.0));
             assert!(turn.abs() < 1e-6, "{turn}");
@@ -327,10 +332,22 @@ mod tests {
     }
 
     #[test]
+    fn a_curve_of_many_pieces_ends_at_the_limit() {
+        let wound = Curve::Conic {
+            centre: Point::default(),
+            u: Point::new(1.0, 0.0),
+            v: Point::new(0.0, 0.5),
+            angles: (0.0, 1e9),
+        };
+        let found = wound.segments(1e-9, 100).len();
+        assert!((100..110).contains(&found), "{found}");
+    }
+
+    #[test]
     fn a_circle_squeezed_is_no_circle_and_one_turned_is() {
         let circle = Curve::arc(Point::default(), 0.01, (0.0, 0.0));
-        assert_eq!(circle.placed(&Affine::turned(0.3)).segments(2e-5).len(), 2);
-        assert!(circle.placed(&Affine::scaled(1.0, 0.5)).segments(2e-5).len() > 4);
+        assert_eq!(circle.placed(&Affine::turned(0.3)).segments(2e-5, usize::MAX).len(), 2);
+        assert!(circle.placed(&Affine::scaled(1.0, 0.5)).segments(2e-5, usize::MAX).len() > 4);
     }
 
     /// A quarter circle is a rational spline of degree 2 with the middle weight 1/√2. Source: any book on NURBS.
@@ -346,7 +363,7 @@ mod tests {
                 (Point::new(0.0, 0.1), 1.0),
             ],
         };
-        let found = Curve::Spline(spline).segments(1e-6);
+        let found = Curve::Spline(spline).segments(1e-6, usize::MAX);
         let length: f64 = found.iter().map(Segment::length).sum();
         assert!((length - 0.1 * PI / 2.0).abs() < 1e-6, "{length}");
     }

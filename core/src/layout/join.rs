@@ -2,7 +2,8 @@
 
 use std::collections::BTreeMap;
 
-use crate::geometry::{Contour, Point, Segment};
+use crate::cancel::cancelled;
+use crate::geometry::{Contour, Outline, Point, Segment};
 use crate::layout::part::{Fault, FaultCode, Part, SMALLEST};
 
 /// Ends so near are one, m. Source: `ours`; a screen says it.
@@ -22,8 +23,21 @@ pub struct Drawing {
 /// Contours of a drawing at most: each may cross each. Source: `ours`.
 const MOST_CONTOURS: usize = 5_000;
 
-fn crowded(count: usize) -> Fault {
-    Fault::unknown("layout_crowded", count.to_string(), None)
+/// Pairs of contours whose boxes overlap, at most: each pair is searched for crossings. Source: `ours`.
+const MOST_PAIRS: usize = 200_000;
+/// Ends of lines that may meet within the tolerance: more is a scribble, and each would be compared with each.
+/// Source: `ours`.
+const MOST_ENDS: usize = 200;
+
+fn crowded(count: usize) -> Drawing {
+    let fault = Fault::unknown("layout_crowded", count.to_string(), None);
+    Drawing { parts: Vec::new(), faults: vec![fault] }
+}
+
+/// Nothing is read of a drawing in which this many lines end at one place.
+fn tangled(count: usize, at: Point) -> Drawing {
+    let fault = Fault::unknown("layout_tangled", count.to_string(), Some(at));
+    Drawing { parts: Vec::new(), faults: vec![fault] }
 }
 
 /// A place of a grid of cells as wide as the tolerance.
@@ -47,6 +61,21 @@ impl Ends {
 
     fn add(&mut self, of: usize, at: Point) {
         self.cells.entry(cell(at, self.wide)).or_default().push((of, at));
+    }
+
+    /// Takes the ends of a line out.
+    fn remove(&mut self, of: usize, ends: [Point; 2]) {
+        for at in ends {
+            if let Some(cell) = self.cells.get_mut(&cell(at, self.wide)) {
+                cell.retain(|(other, _)| *other != of);
+            }
+        }
+    }
+
+    /// The cell that holds more ends than may meet, and one of them.
+    fn overfull(&self) -> Option<(usize, Point)> {
+        let full = self.cells.values().find(|ends| ends.len() > MOST_ENDS)?;
+        Some((full.len(), full[0].1))
     }
 
     fn near(&self, at: Point) -> Vec<usize> {
@@ -86,15 +115,18 @@ pub fn join(chains: Vec<Vec<Segment>>, within: f64) -> Drawing {
             loose.extend(chain);
         }
     }
+    if let Some((count, at)) = ends_of(&loose, within).overfull() {
+        return tangled(count, at);
+    }
     let loose = without_doubles(loose, within, &mut faults);
     let (joined, open) = chained(loose, within);
     closed.extend(joined);
     if closed.len() > MOST_CONTOURS {
-        return Drawing { parts: Vec::new(), faults: vec![crowded(closed.len())] };
+        return crowded(closed.len());
     }
     let closed = without_twins(closed, within, &mut faults);
     let closed = without_tiny(closed, &mut faults);
-    let closed = without_crossings(closed, &mut faults);
+    let Some(closed) = without_crossings(closed, &mut faults) else { return crowded(MOST_PAIRS) };
     let parts = sorted(closed, open, &mut faults);
     faults.sort_by_key(|fault| fault.code);
     Drawing { parts, faults }
@@ -106,6 +138,15 @@ fn closed_line(mut segments: Vec<Segment>) -> Contour {
         *last = last.between(last.from, first);
     }
     Contour { closed: true, segments }.anticlockwise()
+}
+
+fn ends_of(lines: &[Segment], within: f64) -> Ends {
+    let mut ends = Ends::new(within);
+    for (i, segment) in lines.iter().enumerate() {
+        ends.add(i, segment.from);
+        ends.add(i, segment.to);
+    }
+    ends
 }
 
 fn without_doubles(loose: Vec<Segment>, within: f64, faults: &mut Vec<Fault>) -> Vec<Segment> {
@@ -133,20 +174,18 @@ fn without_doubles(loose: Vec<Segment>, within: f64, faults: &mut Vec<Fault>) ->
 
 /// Lines joined end to end: those that close, and those that do not.
 fn chained(loose: Vec<Segment>, within: f64) -> (Vec<Contour>, Vec<Contour>) {
-    let mut ends = Ends::new(within);
-    for (i, segment) in loose.iter().enumerate() {
-        ends.add(i, segment.from);
-        ends.add(i, segment.to);
-    }
+    // the ends of the lines that are still free
+    let mut ends = ends_of(&loose, within);
     let mut used = vec![false; loose.len()];
-    // grows a chain at its end by whatever unused line begins there
-    let grow = |chain: &mut Vec<Segment>, used: &mut Vec<bool>| {
+    // grows a chain at its end by whatever free line begins there
+    let grow = |chain: &mut Vec<Segment>, ends: &mut Ends, used: &mut Vec<bool>| {
         while let Some(last) = chain.last().copied() {
             let closes = chain.len() > 1 && chain[0].from.distance(last.to) <= within;
-            let next = ends.near(last.to).into_iter().find(|other| !used[*other]);
-            let Some(next) = next.filter(|_| !closes) else { return };
+            let next = ends.near(last.to).into_iter().next();
+            let Some(next) = next.filter(|_| !closes && !cancelled()) else { return };
             used[next] = true;
             let segment = loose[next];
+            ends.remove(next, [segment.from, segment.to]);
             let ahead = segment.from.distance(last.to) <= segment.to.distance(last.to);
             let segment = if ahead { segment } else { segment.reversed() };
             chain.push(segment.between(last.to, segment.to));
@@ -154,19 +193,20 @@ fn chained(loose: Vec<Segment>, within: f64) -> (Vec<Contour>, Vec<Contour>) {
     };
     let (mut closed, mut open) = (Vec::new(), Vec::new());
     for i in 0..loose.len() {
-        if used[i] {
+        if used[i] || cancelled() {
             continue;
         }
         used[i] = true;
+        ends.remove(i, [loose[i].from, loose[i].to]);
         let mut chain = vec![loose[i]];
-        grow(&mut chain, &mut used);
+        grow(&mut chain, &mut ends, &mut used);
         let closes = |chain: &[Segment]| {
             chain.len() > 1 && chain[0].from.distance(chain[chain.len() - 1].to) <= within
         };
         if !closes(&chain) {
             // the other way from where it began
             chain = chain.iter().rev().map(Segment::reversed).collect();
-            grow(&mut chain, &mut used);
+            grow(&mut chain, &mut ends, &mut used);
         }
         if closes(&chain) {
             closed.push(closed_line(chain));
@@ -209,45 +249,53 @@ fn without_tiny(closed: Vec<Contour>, faults: &mut Vec<Fault>) -> Vec<Contour> {
     kept
 }
 
-fn without_crossings(closed: Vec<Contour>, faults: &mut Vec<Fault>) -> Vec<Contour> {
+/// Contours that cross neither themselves nor another; `None` where too many boxes overlap to look at each pair.
+fn without_crossings(closed: Vec<Contour>, faults: &mut Vec<Fault>) -> Option<Vec<Contour>> {
+    let outlines: Vec<Outline> = closed.iter().map(Outline::of).collect();
     let mut bad = vec![false; closed.len()];
-    for (i, contour) in closed.iter().enumerate() {
-        if let Some(at) = contour.crosses_itself() {
+    for (i, outline) in outlines.iter().enumerate() {
+        if let Some(at) = outline.crosses_itself() {
             bad[i] = true;
             faults.push(Fault::at(FaultCode::Crossing, "layout_crosses_itself", at, &[]));
         }
     }
-    // by their left edges: only boxes that overlap across can meet
-    let mut boxes: Vec<_> = closed.iter().map(Contour::bounds).enumerate().collect();
-    boxes.sort_by(|a, b| a.1.low.x.total_cmp(&b.1.low.x));
-    for (place, (i, one)) in boxes.iter().enumerate() {
-        for (j, other) in &boxes[place + 1..] {
-            if other.low.x > one.high.x {
-                break;
-            }
-            if !one.meets(other) {
-                continue;
-            }
-            if let Some(at) = closed[*i].meets(&closed[*j]) {
-                bad[*i] = true;
-                bad[*j] = true;
-                faults.push(Fault::at(FaultCode::Crossing, "layout_crossing", at, &[]));
-            }
+    for (i, j) in overlapping(&outlines)? {
+        // of two that are left out already nothing more is worth telling
+        if bad[i] && bad[j] || cancelled() {
+            continue;
+        }
+        if let Some(at) = outlines[i].meets(&outlines[j]) {
+            bad[i] = true;
+            bad[j] = true;
+            faults.push(Fault::at(FaultCode::Crossing, "layout_crossing", at, &[]));
         }
     }
-    closed.into_iter().zip(bad).filter(|(_, bad)| !bad).map(|(contour, _)| contour).collect()
+    drop(outlines);
+    Some(closed.into_iter().zip(bad).filter(|(_, bad)| !bad).map(|(contour, _)| contour).collect())
+}
+
+/// Pairs of contours whose boxes overlap; `None` of too many.
+fn overlapping(outlines: &[Outline]) -> Option<Vec<(usize, usize)>> {
+    let mut boxes: Vec<_> = outlines.iter().map(Outline::bounds).enumerate().collect();
+    // by their left edges: only boxes that overlap across can meet
+    boxes.sort_by(|a, b| a.1.low.x.total_cmp(&b.1.low.x));
+    let mut found = Vec::new();
+    for (place, (i, one)) in boxes.iter().enumerate() {
+        let beside = boxes[place + 1..].iter().take_while(|(_, other)| other.low.x <= one.high.x);
+        found.extend(beside.filter(|(_, other)| one.meets(other)).map(|(j, _)| (*i, *j)));
+        if found.len() > MOST_PAIRS {
+            return None;
+        }
+    }
+    Some(found)
 }
 
 /// Contours by what holds what: the outermost are parts, what lies in one is its hole, what lies in a hole a part again.
 fn sorted(mut closed: Vec<Contour>, open: Vec<Contour>, faults: &mut Vec<Fault>) -> Vec<Part> {
     closed.sort_by(|a, b| b.area().abs().total_cmp(&a.area().abs()));
-    let bounds: Vec<_> = closed.iter().map(Contour::bounds).collect();
+    let outlines: Vec<Outline> = closed.iter().map(Outline::of).collect();
     let holder = |at: Point, before: usize| {
-        (0..before).rev().find(|i| {
-            let (low, high) = (bounds[*i].low, bounds[*i].high);
-            let inside = low.x <= at.x && at.x <= high.x && low.y <= at.y && at.y <= high.y;
-            inside && closed[*i].holds(at)
-        })
+        (0..before).rev().take_while(|_| !cancelled()).find(|i| outlines[*i].holds(at))
     };
     let held: Vec<Option<usize>> =
         closed.iter().enumerate().map(|(i, contour)| holder(contour.start(), i)).collect();

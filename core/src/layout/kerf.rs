@@ -3,7 +3,7 @@
 //! Half a kerf to the scrap side of the contour. Inner corners sharper than half a kerf stay rounded by it; where the
 //! scrap is narrower than the kerf there is no path.
 
-use crate::geometry::{Contour, Point};
+use crate::geometry::{Contour, Outline, Point};
 use crate::quantity::Length;
 use crate::range::Range;
 
@@ -115,10 +115,10 @@ struct Reach {
 fn unreached(contour: &Contour, path: &Contour, reach: Reach) -> Result<Vec<Standing>, TooNarrow> {
     let Reach { half, scrap } = reach;
     let length = contour.length();
-    let corners = contour.corners();
+    let turns = Turned::of(contour);
     let count = (length / (half / 2.0)).clamp(PLACES.0, PLACES.1).ceil();
     let (places, points): (Vec<f64>, Vec<Point>) = contour.places(count).into_iter().unzip();
-    let off = path.distances(&points);
+    let off = Outline::of(path).distances(&points);
     let limit = half + UNREACHED.0.max(UNREACHED.1 * half);
     let is_off: Vec<bool> = off.iter().map(|off| *off > limit).collect();
     let Some(first) = is_off.iter().position(|off| !off) else {
@@ -138,7 +138,7 @@ fn unreached(contour: &Contour, path: &Contour, reach: Reach) -> Result<Vec<Stan
             .max_by(|a, b| off[*a].total_cmp(&off[*b]))
             .unwrap_or(at);
         let (from, to) = (places[at], places[(at + long - 1) % n]);
-        let turned = scrap * turning(contour, &corners, (from, to));
+        let turned = scrap * turns.between(from, to);
         if turned <= 1e-3 || turned > CORNER_MOST {
             return Err(TooNarrow { at: points[worst] });
         }
@@ -148,18 +148,44 @@ fn unreached(contour: &Contour, path: &Contour, reach: Reach) -> Result<Vec<Stan
     Ok(found)
 }
 
-/// By how much a closed line turns between two places, the second after the first, once round at most.
-fn turning(contour: &Contour, corners: &[(f64, f64)], (from, to): (f64, f64)) -> f64 {
-    let within = |along: f64| {
-        if from <= to { along >= from && along <= to } else { along >= from || along <= to }
-    };
-    let sharp: f64 = corners.iter().filter(|(along, _)| within(*along)).map(|(_, turn)| turn).sum();
-    let spans =
-        if from <= to { vec![(from, to)] } else { vec![(from, contour.length()), (0.0, to)] };
-    let bent: f64 = spans
-        .into_iter()
-        .flat_map(|(a, b)| contour.part(a, b))
-        .map(|segment| segment.sweep())
-        .sum();
-    sharp + bent
+/// How far a closed line has turned, from its beginning to each place of it.
+struct Turned<'a> {
+    contour: &'a Contour,
+    /// How far along each piece begins, m.
+    begins: Vec<f64>,
+    /// What the line has turned where each piece begins, its corner there not counted, rad; and in the end.
+    before: Vec<f64>,
+    /// The corner where each piece begins, rad.
+    corners: Vec<f64>,
+}
+
+impl<'a> Turned<'a> {
+    fn of(contour: &'a Contour) -> Self {
+        let (begins, corners): (Vec<f64>, Vec<f64>) = contour.corners().into_iter().unzip();
+        let mut before = vec![0.0];
+        for (segment, corner) in contour.segments.iter().zip(&corners) {
+            let so_far = before.last().copied().unwrap_or_default();
+            before.push(so_far + corner + segment.sweep());
+        }
+        Self { contour, begins, before, corners }
+    }
+
+    /// Until a place, the corner there counted where it is wanted.
+    fn until(&self, along: f64, with_corner: bool) -> f64 {
+        let piece = self.begins.partition_point(|begin| *begin <= along).saturating_sub(1);
+        let into = along - self.begins[piece];
+        if into <= 0.0 && !with_corner {
+            return self.before[piece];
+        }
+        let segment = &self.contour.segments[piece];
+        let part = if segment.length() > 0.0 { (into / segment.length()).min(1.0) } else { 0.0 };
+        self.before[piece] + self.corners[piece] + segment.sweep() * part
+    }
+
+    /// Between two places, corners at both counted; the second after the first, once round at most.
+    fn between(&self, from: f64, to: f64) -> f64 {
+        let turned = self.until(to, true) - self.until(from, false);
+        let whole = self.before.last().copied().unwrap_or_default();
+        if from <= to { turned } else { turned + whole }
+    }
 }

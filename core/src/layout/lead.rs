@@ -4,8 +4,9 @@
 //! one, from a drilled start. The torch comes in on a straight and an arc that meets the line along its direction, runs a
 //! little past its start at the end, and leaves into the scrap.
 
+use crate::cancel::cancelled;
 use crate::cut::Start;
-use crate::geometry::{Arc, Bounds, Contour, Point, Segment, Turn};
+use crate::geometry::{Arc, Bounds, Contour, Outline, Point, Segment, Turn};
 
 /// A start keeps so far off a corner where there is room, m. Source: `ours`.
 pub const OFF_CORNERS: f64 = 0.010;
@@ -52,6 +53,8 @@ impl Edge {
 pub struct Ground<'a> {
     /// The contour that is to come out.
     pub contour: &'a Contour,
+    /// The same, prepared.
+    pub outline: &'a Outline,
     /// The way of the tip's centre, as it will be run.
     pub path: &'a Contour,
     /// Whether the scrap is inside the contour.
@@ -96,7 +99,7 @@ impl Ground<'_> {
     }
 
     fn in_scrap(&self, at: Point) -> bool {
-        self.contour.holds(at) == self.in_hole
+        self.outline.holds(at) == self.in_hole
     }
 
     /// Whether a way cuts nothing that is kept: all of it in the scrap, half a kerf off, its straights looked at closely.
@@ -108,8 +111,9 @@ impl Ground<'_> {
             let between = (1..).map(f64::from).take_while(|i| *i < pieces);
             places.extend(between.map(|i| pair[0].toward(pair[1], i / pieces)));
         }
-        places.iter().all(|at| self.in_scrap(*at))
-            && self.contour.distances(&places).into_iter().all(|off| off >= half)
+        // a way whose places are half a kerf apart, and as far off the contour, does not cross it between them
+        way.iter().all(|at| self.in_scrap(*at))
+            && self.outline.distances(&places).into_iter().all(|off| off >= half)
     }
 
     /// Which side of the way the scrap lies on, as a way of length 1.
@@ -223,7 +227,7 @@ fn at_rim(ground: &Ground<'_>) -> Option<Lead> {
 }
 
 fn in_scrap(ground: &Ground<'_>) -> Lead {
-    let pole = ground.in_hole.then(|| deepest(ground.contour));
+    let pole = ground.in_hole.then(|| deepest(ground));
     let most = pole.map_or(f64::INFINITY, |(_, depth)| (depth - ground.kerf / 2.0) / 2.0);
     let radius = ground.arc_in().min(most.max(FLAT));
     let run = (ground.own_clear() - radius - ground.kerf / 2.0).max(0.0);
@@ -234,7 +238,7 @@ fn in_scrap(ground: &Ground<'_>) -> Lead {
     });
     let mut best: Option<Tried> = None;
     for one in tried {
-        if one.room {
+        if one.room || cancelled() {
             return finished(ground, Start::Pierce, one);
         }
         if best.as_ref().is_none_or(|so_far| one.clear > so_far.clear) {
@@ -268,7 +272,7 @@ pub fn pierced(ground: &Ground<'_>, along: f64) -> Option<Vec<Point>> {
 fn judged(ground: &Ground<'_>, along: f64, radius: f64, way_in: Vec<Point>) -> Tried {
     let start = way_in[0];
     // other contours of the part lie behind its own edge: they are never nearer
-    let own = ground.contour.nearest(start).distance;
+    let own = ground.outline.distances(&[start])[0];
     let safe = ground.spares(&way_in);
     let enough = own >= ground.own_clear() * (1.0 - 1e-9);
     Tried { along, radius, way_in, clear: if safe { own } else { 0.0 }, room: safe && enough }
@@ -295,11 +299,12 @@ fn finished(ground: &Ground<'_>, start: Start, tried: Tried) -> Lead {
 
 /// The place in a closed line farthest from it, and how far that is: by halving boxes. Source: the search for a polygon's
 /// pole of inaccessibility, common in cartography; from memory.
-fn deepest(contour: &Contour) -> (Point, f64) {
-    if let Some(circle) = contour.as_circle() {
+fn deepest(ground: &Ground<'_>) -> (Point, f64) {
+    if let Some(circle) = ground.contour.as_circle() {
         return circle;
     }
-    let bounds = contour.bounds();
+    let outline = ground.outline;
+    let bounds = outline.bounds();
     let size = bounds.size();
     let mut best = (bounds.middle(), 0.0);
     let (mut middle, mut reach) = (bounds.middle(), size * 0.5);
@@ -311,8 +316,8 @@ fn deepest(contour: &Contour) -> (Point, f64) {
                 middle + way * (1.0 / f64::from(GRID))
             })
             .collect();
-        for (at, off) in places.iter().zip(contour.distances(&places)) {
-            if off > best.1 + 1e-9 && contour.holds(*at) {
+        for (at, off) in places.iter().zip(outline.distances(&places)) {
+            if off > best.1 + 1e-9 && outline.holds(*at) {
                 best = (*at, off);
             }
         }

@@ -1,6 +1,6 @@
 //! What is marked on the plate, in the order of marking: everything from one corner, never one mark from another.
 
-use crate::geometry::{Contour, Point};
+use crate::geometry::{Contour, Point, Segment};
 use crate::layout::marking::Marking;
 use crate::layout::part::Part;
 
@@ -84,12 +84,13 @@ pub fn marks(part: &Part, datum: Option<Point>, marking: &Marking) -> Marks {
 }
 
 fn ends(contour: &Contour) -> Vec<(MarkKind, Point)> {
-    let corners = contour.corners();
-    let met = |(along, turn): &(f64, f64)| {
+    // an open line has no corner where its first piece begins
+    let begins = contour.segments.iter().skip(usize::from(!contour.closed));
+    let met = |((_, turn), segment): ((f64, f64), &Segment)| {
         let kind = if turn.abs() < 1e-3 { MarkKind::Tangent } else { MarkKind::Corner };
-        (kind, contour.at(*along))
+        (kind, segment.from)
     };
-    let mut found: Vec<_> = corners.iter().map(met).collect();
+    let mut found: Vec<_> = contour.corners().into_iter().zip(begins).map(met).collect();
     if !contour.closed {
         found.insert(0, (MarkKind::Corner, contour.start()));
         found.push((MarkKind::Corner, contour.end()));
@@ -105,7 +106,7 @@ fn punches(contour: &Contour, marking: &Marking) -> Vec<Point> {
         let places = (0..).map(f64::from).take_while(|i| *i < pieces);
         return places.map(|i| contour.at(contour.length() * i / pieces)).collect();
     }
-    let between = |segment: &crate::geometry::Segment| {
+    let between = |segment: &Segment| {
         let apart = if segment.arc.is_some() { curve } else { straight };
         let length = segment.length();
         let pieces = (length / apart).ceil().max(1.0);

@@ -1,6 +1,7 @@
 //! A part: what is wanted of a plate, as contours. And what can be wrong with one, at its place.
 
-use crate::geometry::{Affine, Contour, Point};
+use crate::cancel::cancelled;
+use crate::geometry::{Affine, Contour, Outline, Point};
 use crate::trace::{Kind, Measure, Named};
 
 /// A part as it shall be: its edge is what is kept, not where the torch runs.
@@ -135,40 +136,43 @@ impl Part {
     /// # Errors
     /// Which contour, and what is wrong where.
     pub fn check(&self) -> Result<(), (Of, Fault)> {
+        let outer = Outline::of(&self.outer);
         for (of, contour) in self.contours() {
             let start = contour.start();
-            if let Some(at) = contour.crosses_itself() {
+            let own = Outline::of(contour);
+            if let Some(at) = own.crosses_itself() {
                 return Err((of, Fault::at(FaultCode::Crossing, "layout_crosses_itself", at, &[])));
             }
             let nothing = contour.closed && contour.area().abs() < SMALLEST * SMALLEST;
             if contour.length() <= 0.0 || nothing {
-                return Err((
-                    of,
-                    Fault::at(FaultCode::Tiny, "layout_encloses_nothing", start, &[]),
-                ));
+                let fault = Fault::at(FaultCode::Tiny, "layout_encloses_nothing", start, &[]);
+                return Err((of, fault));
             }
-            let inside = of == Of::Outer || self.outer.holds(start);
-            if !inside {
+            if of != Of::Outer && !outer.holds(start) {
                 return Err((of, Fault::at(FaultCode::Crossing, "layout_outside", start, &[])));
             }
         }
+        self.check_apart()
+    }
+
+    /// The first of its closed contours that meets another, or the first hole in a hole.
+    fn check_apart(&self) -> Result<(), (Of, Fault)> {
         let closed: Vec<_> = self
             .contours()
             .filter(|(of, _)| !matches!(of, Of::Cut(_)))
-            .map(|(of, contour)| (of, contour, contour.bounds()))
+            .map(|(of, contour)| (of, contour.start(), Outline::of(contour)))
             .collect();
-        for (i, (_, one, box_of_one)) in closed.iter().enumerate() {
-            for (of, other, box_of_other) in &closed[i + 1..] {
-                if !box_of_one.meets(box_of_other) {
-                    continue;
-                }
+        for (i, (_, _, one)) in closed.iter().enumerate() {
+            if cancelled() {
+                break;
+            }
+            for (of, start, other) in &closed[i + 1..] {
                 if let Some(at) = one.meets(other) {
                     return Err((*of, Fault::at(FaultCode::Crossing, "layout_crossing", at, &[])));
                 }
-                let nested = matches!(of, Of::Hole(_)) && i > 0 && one.holds(other.start());
-                if nested {
-                    let at = other.start();
-                    return Err((*of, Fault::at(FaultCode::Crossing, "layout_nested", at, &[])));
+                if i > 0 && one.holds(*start) {
+                    let fault = Fault::at(FaultCode::Crossing, "layout_nested", *start, &[]);
+                    return Err((*of, fault));
                 }
             }
         }

@@ -2,7 +2,7 @@
 
 use crate::code::Code;
 use crate::cut::{Handedness, Start};
-use crate::geometry::{Bounds, Contour};
+use crate::geometry::{Bounds, Contour, Outline};
 pub use crate::layout::asked::{Asked, SmallHoles};
 use crate::layout::circle::{Round, by_hand};
 use crate::layout::kerf::{Keep, kerf_path};
@@ -90,6 +90,7 @@ fn closed(part: &Part, line: Line<'_>, path: Contour, asked: &Asked) -> CutPath 
     let rims = asked.rims();
     let ground = Ground {
         contour,
+        outline: &Outline::of(contour),
         path: &path,
         in_hole: keep == Keep::Outside,
         kerf: asked.kerf.as_m(),

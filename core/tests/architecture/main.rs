@@ -13,8 +13,10 @@ const CORE: [&str; 11] =
     ["steel", "section", "gas", "tip", "cut", "work", "layout", "setup", "edge", "record", "entry"];
 
 /// The rooms of the server in the order that data flows; a room uses itself and those before it.
-const SERVER: [&str; 32] = [
+const SERVER: [&str; 35] = [
     "error",
+    "panics",
+    "queue",
     "config",
     "photo",
     "wire",
@@ -42,6 +44,7 @@ const SERVER: [&str; 32] = [
     "work",
     "api",
     "backup",
+    "start",
     "web_app",
     "tls",
     "demo",

@@ -197,7 +197,7 @@ fn is_of_a_request(taken: &Type) -> bool {
     let Type::Path(path) = taken else { return false };
     let ends = path.path.segments.last().map(|end| end.ident.to_string());
     path.path.segments[0].ident == "web"
-        || ends.is_some_and(|end| ["Caller", "HttpRequest"].contains(&end.as_str()))
+        || ends.is_some_and(|end| ["Caller", "HttpRequest", "Worker"].contains(&end.as_str()))
 }
 
 /// Collects the functions of a file.

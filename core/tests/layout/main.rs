@@ -16,7 +16,7 @@ use std::collections::BTreeMap;
 use std::f64::consts::PI;
 
 use galvanon_core::cut::{Handedness, Process, Quality, Start};
-use galvanon_core::geometry::{Affine, Contour, Point, Segment};
+use galvanon_core::geometry::{Affine, Contour, Outline, Point, Segment};
 use galvanon_core::layout::join::{JOINED_WITHIN, join};
 use galvanon_core::layout::kerf::{Keep, kerf_path};
 use galvanon_core::layout::lead::Edge;
@@ -230,7 +230,7 @@ fn a_pierce_lies_in_the_scrap_and_far_enough_off() {
     for path in &laid.paths {
         let start = path.lead.way_in[0];
         let contour = if path.of == Of::Outer { lug().outer } else { lug().holes[0].clone() };
-        assert_eq!(contour.holds(start), path.of != Of::Outer, "{:?}", path.of);
+        assert_eq!(Outline::of(&contour).holds(start), path.of != Of::Outer, "{:?}", path.of);
         let off = contour.nearest(start).distance;
         assert!(off >= 0.012 - 1e-9, "{:?} {off}", path.of);
         assert_eq!(path.lead.start, Start::Pierce);
@@ -249,8 +249,8 @@ fn a_lead_meets_its_path_along_it_and_never_touches_the_part() {
             let met = (last - before).unit().dot(path.contour.heading(0.0));
             assert!(met > 0.98, "{:?} {met}", path.of);
             for point in way.iter().chain(&path.lead.way_out) {
-                let steel =
-                    part.outer.holds(*point) && !part.holes.iter().any(|hole| hole.holds(*point));
+                let steel = Outline::of(&part.outer).holds(*point)
+                    && !part.holes.iter().any(|hole| Outline::of(hole).holds(*point));
                 assert!(!steel, "{:?} {point:?}", path.of);
             }
         }
@@ -294,7 +294,7 @@ fn a_lead_never_goes_through_an_arm_of_the_part() {
             for pair in way.windows(2) {
                 for step in 0..=200 {
                     let here = pair[0].toward(pair[1], f64::from(step) / 200.0);
-                    assert!(!part.outer.holds(here), "{edge:?} {here:?}");
+                    assert!(!Outline::of(&part.outer).holds(here), "{edge:?} {here:?}");
                 }
             }
         }
@@ -358,7 +358,8 @@ fn what_is_kept_lies_on_the_side_of_the_hand() {
             let along = path.contour.length() * 0.3;
             let beside =
                 path.contour.at(along) + path.contour.heading(along).left() * (0.004 * sign);
-            let kept = lug().outer.holds(beside) && !lug().holes[0].holds(beside);
+            let kept = Outline::of(&lug().outer).holds(beside)
+                && !Outline::of(&lug().holes[0]).holds(beside);
             assert!(kept, "{hand:?} {:?}", path.of);
         }
     }
@@ -541,7 +542,7 @@ proptest! {
             prop_assert!((a.contour.length() - b.contour.length()).abs() < 1e-7);
             prop_assert!((a.contour.area().abs() - b.contour.area().abs()).abs() < 1e-9);
             let wanted: Vec<Point> = a.contour.flattened(1e-5).into_iter().map(|p| change.of(p)).collect();
-            let off = b.contour.distances(&wanted).into_iter().fold(0.0, f64::max);
+            let off = Outline::of(&b.contour).distances(&wanted).into_iter().fold(0.0, f64::max);
             prop_assert!(off < 1e-6, "{}", off);
         }
     }
@@ -565,7 +566,7 @@ proptest! {
             prop_assert_eq!(seen, wanted);
             for path in &laid.paths {
                 let start = path.lead.way_in[0];
-                let steel = part.outer.holds(start) && !part.holes.iter().any(|hole| hole.holds(start));
+                let steel = Outline::of(&part.outer).holds(start) && !part.holes.iter().any(|hole| Outline::of(hole).holds(start));
                 prop_assert!(!steel, "{:?}", start);
             }
         }

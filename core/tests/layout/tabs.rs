@@ -2,6 +2,7 @@
 
 use galvanon_core::cut::work::runs::{Run, RunsRequest, plan_runs};
 use galvanon_core::cut::{Process, Request, Start, plan};
+use galvanon_core::geometry::Outline;
 use galvanon_core::layout::cut::burnt;
 use galvanon_core::layout::order::{Item, tally};
 use galvanon_core::layout::part::{Of, Part};
@@ -39,7 +40,7 @@ proptest! {
             prop_assert!(free(tie.from) && free(tie.to));
             prop_assert!(tie.from > 0.0 && tie.to < path.contour.length());
             let pierce = tie.way_in[0];
-            prop_assert!(!part.outer.holds(pierce));
+            prop_assert!(!Outline::of(&part.outer).holds(pierce));
             let clear = part.outer.nearest(pierce).distance * 1e3;
             prop_assert!(clear >= thick.max(3.0 * kerf) - 1e-6, "{clear}");
             let met = *tie.way_in.last().unwrap();

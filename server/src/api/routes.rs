@@ -150,9 +150,7 @@ fn every_path(v1: Scope) -> Scope {
 /// Registers every path.
 pub fn routes(app: &mut web::ServiceConfig) {
     // these take whole files
-    let files = |path, limit| {
-        web::scope(path).app_data(web::PayloadConfig::new(limit)).app_data(Limit(limit))
-    };
+    let files = |path, limit| web::scope(path).app_data(Limit(limit));
     let v1 = web::scope("/v1")
         .service(
             files("/cut-lists", LIST_LIMIT)

@@ -1,10 +1,11 @@
 //! The file itself: frames and the checksum over them.
 
 use std::fs::{File, OpenOptions};
-use std::io::{BufRead, BufReader, BufWriter, Read, Seek, SeekFrom, Write};
+use std::io::{BufRead, BufReader, BufWriter, ErrorKind, Read, Seek, SeekFrom, Write};
 use std::path::{Path, PathBuf};
 
 use sha2::{Digest, Sha256};
+use uuid::Uuid;
 
 use crate::backup::{BackupError, Header, MARK};
 
@@ -12,6 +13,8 @@ use crate::backup::{BackupError, Header, MARK};
 const SUM: &str = "sha256 ";
 /// Bytes of the last line: mark, 64 digits, line end.
 const LAST_LINE: u64 = 7 + 64 + 1;
+/// Bytes of a part of a table at most: a row with a photo takes some megabytes.
+const LONGEST_CHUNK: usize = 256 * 1024 * 1024;
 /// Bytes that are looked at in one go.
 const PART: usize = 64 * 1024;
 
@@ -19,12 +22,25 @@ fn hex(sum: impl AsRef<[u8]>) -> String {
     sum.as_ref().iter().map(|byte| format!("{byte:02x}")).collect()
 }
 
-/// A file that is being written; it has its name only when it is whole.
+/// A file that is being written; it has its name only when it is whole, and is gone when it is not.
 pub struct Writer {
     out: BufWriter<File>,
     sum: Sha256,
-    unfinished: PathBuf,
+    unfinished: Unfinished,
     path: PathBuf,
+}
+
+/// A file under a name of its own, until it is dropped.
+struct Unfinished(PathBuf);
+
+impl Drop for Unfinished {
+    fn drop(&mut self) {
+        if let Err(error) = std::fs::remove_file(&self.0)
+            && error.kind() != ErrorKind::NotFound
+        {
+            tracing::warn!(file = %self.0.display(), %error, "an unfinished backup stays");
+        }
+    }
 }
 
 impl Writer {
@@ -34,10 +50,11 @@ impl Writer {
             return Err(BackupError::Taken(path.to_owned()));
         }
         let mut unfinished = path.as_os_str().to_owned();
-        unfinished.push(".unfinished");
+        // two that write the same backup do not write into one file
+        unfinished.push(format!(".{}.unfinished", Uuid::now_v7().simple()));
         let unfinished = PathBuf::from(unfinished);
         let mut options = OpenOptions::new();
-        options.write(true).create(true).truncate(true);
+        options.write(true).create_new(true);
         #[cfg(unix)]
         std::os::unix::fs::OpenOptionsExt::mode(&mut options, 0o600);
         let file = options
@@ -46,7 +63,7 @@ impl Writer {
         let mut writer = Self {
             out: BufWriter::new(file),
             sum: Sha256::new(),
-            unfinished,
+            unfinished: Unfinished(unfinished),
             path: path.to_owned(),
         };
         let header = serde_json::to_string(header)?;
@@ -56,7 +73,7 @@ impl Writer {
 
     fn put(&mut self, bytes: &[u8]) -> Result<(), BackupError> {
         self.sum.update(bytes);
-        let failed = |error| BackupError::File(self.unfinished.clone(), error);
+        let failed = |error| BackupError::File(self.unfinished.0.clone(), error);
         self.out.write_all(bytes).map_err(failed)
     }
 
@@ -76,12 +93,18 @@ impl Writer {
 
     /// Ends the file: it is on the disk, and has its name.
     pub fn finish(mut self) -> Result<(), BackupError> {
-        let failed = |error| BackupError::File(self.unfinished.clone(), error);
+        let failed = |error| BackupError::File(self.unfinished.0.clone(), error);
         let line = format!("{SUM}{}\n", hex(self.sum.finalize()));
         self.out.write_all(line.as_bytes()).map_err(failed)?;
         let file = self.out.into_inner().map_err(|error| failed(error.into_error()))?;
         file.sync_all().map_err(failed)?;
-        std::fs::rename(&self.unfinished, &self.path).map_err(failed)
+        // a link, not a move: what has the name meanwhile is not written over; not every disk knows links
+        let named = std::fs::hard_link(&self.unfinished.0, &self.path);
+        let named = named.or_else(|error| match error.kind() {
+            ErrorKind::AlreadyExists => Err(error),
+            _ => std::fs::rename(&self.unfinished.0, &self.path),
+        });
+        named.map_err(|error| BackupError::File(self.path.clone(), error))
     }
 }
 
@@ -152,6 +175,9 @@ impl Reader {
             .map_err(|_| BackupError::Foreign(self.path.clone(), "a table is cut off"))?;
         if length == 0 {
             return Ok(None);
+        }
+        if length > LONGEST_CHUNK {
+            return Err(BackupError::Foreign(self.path.clone(), "a part of a table is too long"));
         }
         let mut bytes = vec![0; length];
         self.from.read_exact(&mut bytes).map_err(|error| self.failed(error))?;

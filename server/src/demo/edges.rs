@@ -144,7 +144,7 @@ async fn load_diagnosis(
         let file = folder.join(&name);
         let bytes = std::fs::read(&file)
             .map_err(|error| DemoError::File(file.display().to_string(), error.to_string()))?;
-        let drawn = photo_api::drawn(bytes).await?;
+        let drawn = photo_api::drawn(&bytes)?;
         let made_from = json!({ "file": name });
         let new = NewPhoto { diagnosis: id, photo: &drawn, made_from: &made_from };
         photos::put(&mut *pool.acquire().await?, RowKey { id: Uuid::now_v7(), by }, &new, i64::MAX)

@@ -8,7 +8,7 @@ use sqlx::PgPool;
 use time::{Duration, OffsetDateTime};
 use uuid::Uuid;
 
-use crate::api::record::quotes::{NewQuoteRequest, offered};
+use crate::api::record::quotes::{NewQuoteRequest, offer};
 use crate::api::record::trials::{NewTrialRequest, designed};
 use crate::api::run::cut_by::To;
 use crate::api::run::event::keep_all;
@@ -204,7 +204,7 @@ async fn load_quote(pool: &PgPool, entry: &QuoteEntry, known: &Known<'_>) -> Res
         "margin_percent": entry.margin_percent,
     });
     let asked: NewQuoteRequest = read_body(&body)?;
-    let quote = offered(pool, Caller::default(), &asked).await?;
+    let quote = offer(pool, Caller::default(), &asked).await?()?;
     quotes::put(
         &mut *pool.acquire().await?,
         RowKey { id: Uuid::now_v7(), by: None },

@@ -13,4 +13,3 @@ pub mod secret;
 pub mod state;
 pub mod totp;
 pub mod tries;
-pub mod turns;

@@ -2,6 +2,7 @@
 
 use std::future::Future;
 use std::pin::Pin;
+use std::time::Duration;
 
 use actix_web::dev::Payload;
 use actix_web::{FromRequest, HttpRequest, web};
@@ -9,9 +10,11 @@ use serde::de::DeserializeOwned;
 use serde::de::value::MapDeserializer;
 use serde_json::Value;
 
-use crate::config::BODY_LIMIT;
+use crate::config::{BODY_LIMIT, BODY_SECONDS};
 use crate::error::{ApiError, ApiResult};
 use crate::http::fields::{Fields, path_of_unknown, wrong_shape};
+use crate::http::incoming::{self, BodyTime, Intake, NotWhole};
+use crate::queue::Worker;
 
 /// How large a body may be where it may be larger than elsewhere, bytes.
 #[derive(Clone, Copy, Debug)]
@@ -26,31 +29,56 @@ pub struct Body<T> {
     pub json: Value,
 }
 
-impl<T: DeserializeOwned + 'static> FromRequest for Body<T> {
+/// Where a body may be read to its end: the time that any body has; 30 s where the server says nothing else.
+fn intake(request: &HttpRequest, most: usize) -> Intake {
+    let time = request.app_data::<web::Data<BodyTime>>().map(|time| time.0);
+    Intake { most, time: time.unwrap_or(Duration::from_secs(BODY_SECONDS)) }
+}
+
+/// Reads a body as it was sent.
+///
+/// # Errors
+/// What kept it from being read whole.
+pub async fn bytes(
+    request: &HttpRequest,
+    payload: Payload,
+    most: usize,
+) -> Result<web::Bytes, NotWhole> {
+    incoming::read(payload, intake(request, most)).await
+}
+
+impl<T: DeserializeOwned + Send + 'static> FromRequest for Body<T> {
     type Error = ApiError;
     type Future = Pin<Box<dyn Future<Output = ApiResult<Self>>>>;
 
     fn from_request(request: &HttpRequest, payload: &mut Payload) -> Self::Future {
-        let bytes = web::Bytes::from_request(request, payload);
+        let (request, payload) = (request.clone(), payload.take());
         let of_files = request.app_data::<Limit>().copied();
         let limit = of_files.map_or(BODY_LIMIT, |limit| limit.0);
         Box::pin(async move {
-            let bytes = bytes.await.map_err(|error| {
-                let overflow = error.as_response_error().status_code().as_u16() == 413;
-                if overflow { ApiError::TooLarge(limit) } else { unreadable(&error.to_string()) }
-            })?;
-            let json: Value =
-                serde_json::from_slice(&bytes).map_err(|error| unreadable(&error.to_string()))?;
-            // a whole file is told what it is instead of text by its own reader
-            if of_files.is_none()
-                && let Some(path) = nul_in(&json, String::new())
-            {
-                let expected = "text without the character U+0000";
-                return Err(ApiError::Invalid(vec![wrong_shape(&path, expected, Value::Null)]));
+            let bytes = match bytes(&request, payload, limit).await {
+                Ok(bytes) => bytes,
+                Err(why) => return why.unless_too_large(|| ApiError::TooLarge(limit)),
+            };
+            if bytes.len() > BODY_LIMIT {
+                // a large body takes a serving thread too long
+                let worker = Worker::of(&request)?;
+                return worker.run(move || parsed(&bytes, of_files.is_some())).await;
             }
-            Ok(Self { value: read(&json)?, json })
+            parsed(&bytes, of_files.is_some())
         })
     }
+}
+
+/// A body that was read; a whole file is told what it is instead of text by its own reader.
+fn parsed<T: DeserializeOwned>(bytes: &[u8], is_file: bool) -> ApiResult<Body<T>> {
+    let json: Value =
+        serde_json::from_slice(bytes).map_err(|error| unreadable(&error.to_string()))?;
+    if !is_file && let Some(path) = nul_in(&json, String::new()) {
+        let expected = "text without the character U+0000";
+        return Err(ApiError::Invalid(vec![wrong_shape(&path, expected, Value::Null)]));
+    }
+    Ok(Body { value: read(&json)?, json })
 }
 
 /// Where the one character stands that PostgreSQL keeps in no text.

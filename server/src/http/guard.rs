@@ -2,13 +2,13 @@
 
 use actix_web::body::{EitherBody, MessageBody};
 use actix_web::dev::{ServiceRequest, ServiceResponse};
-use actix_web::http::header::{CONTENT_TYPE, HOST, ORIGIN};
+use actix_web::http::header::{CONTENT_ENCODING, CONTENT_TYPE, HOST, ORIGIN};
 use actix_web::middleware::Next;
 use actix_web::{HttpMessage, HttpRequest, ResponseError};
 
 use crate::error::ApiError;
 
-/// Refuses a change that another site sends or that is no JSON.
+/// Refuses a packed body, and a change that another site sends or that is not JSON.
 ///
 /// # Errors
 /// Only what the inner service fails with.
@@ -16,11 +16,8 @@ pub async fn same_origin<B: MessageBody>(
     request: ServiceRequest,
     next: Next<B>,
 ) -> Result<ServiceResponse<EitherBody<B>>, actix_web::Error> {
-    if !request.method().is_safe()
-        && let Some(why) = refusal(request.request())
-    {
-        let response = ApiError::Refused(why).error_response();
-        return Ok(request.into_response(response).map_into_right_body());
+    if let Some(error) = refusal(request.request()) {
+        return Ok(request.into_response(error.error_response()).map_into_right_body());
     }
     Ok(next.call(request).await?.map_into_left_body())
 }
@@ -29,15 +26,23 @@ fn header<'a>(request: &'a HttpRequest, name: &str) -> Option<&'a str> {
     request.headers().get(name).and_then(|value| value.to_str().ok())
 }
 
-fn refusal(request: &HttpRequest) -> Option<&'static str> {
+fn refusal(request: &HttpRequest) -> Option<ApiError> {
+    // packed, a small body may be a gigabyte
+    if header(request, CONTENT_ENCODING.as_str()).is_some_and(|it| it != "identity") {
+        return Some(ApiError::Encoded);
+    }
+    if request.method().is_safe() { None } else { foreign(request).map(ApiError::Refused) }
+}
+
+fn foreign(request: &HttpRequest) -> Option<&'static str> {
     if header(request, "sec-fetch-site") == Some("cross-site") {
         return Some("Changes are taken from this site alone.");
     }
-    let foreign = |origin: &str| {
+    let elsewhere = |origin: &str| {
         let host = origin.split_once("://").map_or(origin, |(_, host)| host);
         header(request, HOST.as_str()) != Some(host)
     };
-    if header(request, ORIGIN.as_str()).is_some_and(foreign) {
+    if header(request, ORIGIN.as_str()).is_some_and(elsewhere) {
         return Some("Changes are taken from this site alone.");
     }
     let has_body = header(request, "content-length").is_some_and(|length| length != "0")

@@ -1,4 +1,4 @@
-//! What a watcher of the server reads: requests by path and status, how long they took.
+//! What a watcher of the server reads: requests by path and status, how long they took, and how many panicked.
 
 use std::sync::LazyLock;
 use std::time::Instant;
@@ -9,6 +9,8 @@ use actix_web::dev::{ServiceRequest, ServiceResponse};
 use actix_web::middleware::Next;
 use metrics::{Label, counter, histogram, with_local_recorder};
 use metrics_exporter_prometheus::{PrometheusBuilder, PrometheusHandle, PrometheusRecorder};
+
+use crate::panics;
 
 /// The recorder of this process: however many servers run in it.
 static RECORDER: LazyLock<(PrometheusRecorder, PrometheusHandle)> = LazyLock::new(|| {
@@ -28,23 +30,30 @@ pub async fn counted<B: MessageBody>(
     let path = request.match_pattern().filter(|path| path.starts_with("/api"));
     let method = request.method().to_string();
     let began = Instant::now();
-    let reply = next.call(request).await?;
-    let Some(path) = path else { return Ok(reply) };
+    let reply = next.call(request).await;
+    let Some(path) = path else { return reply };
+    let status = match &reply {
+        Ok(reply) => reply.status(),
+        Err(error) => error.as_response_error().status_code(),
+    };
     let labels = vec![
         Label::new("method", method),
         Label::new("path", path),
-        Label::new("status", reply.status().as_u16().to_string()),
+        Label::new("status", status.as_u16().to_string()),
     ];
     with_local_recorder(&RECORDER.0, || {
         counter!("galvanon_requests_total", labels.clone()).increment(1);
         histogram!("galvanon_request_seconds", labels).record(began.elapsed().as_secs_f64());
     });
-    Ok(reply)
+    reply
 }
 
 /// All of it, as text.
 #[must_use]
 pub fn told() -> HttpResponse {
+    with_local_recorder(&RECORDER.0, || {
+        counter!("galvanon_panics_total").absolute(panics::count())
+    });
     RECORDER.1.run_upkeep();
     HttpResponse::Ok().content_type("text/plain; charset=utf-8").body(RECORDER.1.render())
 }

@@ -2,9 +2,11 @@
 
 pub mod body;
 pub mod caller;
+pub mod connections;
 pub mod csv;
 pub mod fields;
 pub mod guard;
+pub mod incoming;
 pub mod metrics;
 mod number_field;
 pub mod page;

@@ -28,9 +28,9 @@ const AT_MOST_SINCE: i32 = 50;
 pub async fn learn_again(pool: &PgPool) -> ApiResult<()> {
     let mut connection = pool.begin().await?;
     learned::alone(&mut connection).await?;
-    let before = Taught::read(pool).await?;
-    let burns = learned::that_teach(pool, MOST).await?;
     let now = OffsetDateTime::now_utc();
+    let before = Taught::of(&learned::all(&mut connection).await?, now);
+    let burns = learned::that_teach(&mut *connection, MOST).await?;
     let mut after = Taught { kinds: BTreeMap::new(), choices: before.choices.clone() };
     for kind in Kind::ALL {
         let (seen, _) = seen(&burns, *kind, now);

@@ -11,7 +11,7 @@ use galvanon_core::quantity::{Duration, GasVolume};
 use galvanon_core::trace::{Kind, Measure};
 use serde::Serialize;
 use serde_json::Value;
-use sqlx::PgPool;
+use sqlx::PgExecutor;
 use time::{Date, OffsetDateTime};
 use utoipa::ToSchema;
 
@@ -148,12 +148,12 @@ fn cylinder_notes(gear: &Gear, contents: Option<GasVolume>, now: OffsetDateTime)
 ///
 /// # Errors
 /// When the database fails.
-pub async fn counted(pool: &PgPool, mut gear: Vec<Gear>) -> ApiResult<Vec<Gear>> {
+pub async fn counted(db: impl PgExecutor<'_>, mut gear: Vec<Gear>) -> ApiResult<Vec<Gear>> {
     let tip = |gear: &Gear| gear.kind == GearKind::Tip.code();
     if !gear.iter().any(tip) {
         return Ok(gear);
     }
-    let since = since_cleaned(pool).await?;
+    let since = since_cleaned(db).await?;
     for gear in gear.iter_mut().filter(|gear| tip(gear)) {
         let found = since.iter().find(|since| since.tip_id == gear.record.id);
         if let (Some(since), Some(fields)) = (found, gear.fields.as_object_mut()) {

@@ -10,7 +10,7 @@ use galvanon_core::section::held;
 use galvanon_core::setup::asked::{FIRE_WATCH, USUAL_WATCH};
 use serde::{Deserialize, Serialize};
 use serde_json::{Map, Value, json};
-use sqlx::PgPool;
+use sqlx::PgExecutor;
 use utoipa::ToSchema;
 
 use crate::api::layout::marking::MarkingWire;
@@ -207,8 +207,8 @@ pub fn usual(units: &str) -> ApiResult<Map<String, Value>> {
 ///
 /// # Errors
 /// When the database fails.
-pub async fn current(pool: &PgPool) -> ApiResult<Map<String, Value>> {
-    let picked = crate::store::shop_settings::newest(pool).await?;
+pub async fn current(db: impl PgExecutor<'_>) -> ApiResult<Map<String, Value>> {
+    let picked = crate::store::shop_settings::newest(db).await?;
     let units = picked.iter().find(|row| row.key == "units");
     let mut all = usual(units.and_then(|row| row.value.as_str()).unwrap_or("inch"))?;
     for row in picked {

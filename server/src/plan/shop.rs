@@ -15,6 +15,7 @@ use crate::plan::gear_fields::TipFields;
 use crate::plan::rack::{GearView, counted, view};
 use crate::plan::settings::{self, LEARNING};
 use crate::plan::taught::Taught;
+use crate::store::learned;
 
 /// The shop now.
 #[derive(Debug)]
@@ -37,18 +38,24 @@ impl Shop {
     /// # Errors
     /// When the database fails.
     pub async fn read(pool: &PgPool, person: Option<Uuid>) -> ApiResult<Self> {
-        let settings = settings::current(pool).await?;
+        let mut connection = pool.acquire().await?;
+        let settings = settings::current(&mut *connection).await?;
         let mut defaults = settings::as_request(&settings);
-        if let Some(hand) = crate::store::people::handedness(pool, person).await? {
+        if let Some(hand) = crate::store::people::handedness(&mut *connection, person).await? {
             json_patch::merge(&mut defaults, &json!({ "cut": { "handedness": hand } }));
         }
         let now = OffsetDateTime::now_utc();
-        let gear = counted(pool, crate::store::gear::all(pool).await?).await?;
+        let gear = crate::store::gear::all(&mut *connection).await?;
+        let gear = counted(&mut *connection, gear).await?;
         let rack: Vec<GearView> =
             gear.into_iter().map(|gear| view(gear, now)).collect::<ApiResult<_>>()?;
         let drawer = drawer(&rack);
         let follows = settings.get(LEARNING).is_some_and(|told| told == "follow");
-        let taught = if follows { Taught::read(pool).await? } else { Taught::default() };
+        let taught = if follows {
+            Taught::of(&learned::all(&mut connection).await?, now)
+        } else {
+            Taught::default()
+        };
         Ok(Self { settings, rack, defaults, drawer, taught })
     }
 

@@ -57,6 +57,9 @@ pub struct NewLine {
     pub position: f64,
 }
 
+/// Lines that one statement adds. Source: `ours`.
+const TOGETHER: usize = 1_000;
+
 /// What an input cuts.
 fn kind_of(input: &Value) -> &'static str {
     let cuts = |kind: &&str| input[*kind].is_object();
@@ -73,6 +76,52 @@ pub async fn of_job(db: impl PgExecutor<'_>, job: Uuid) -> ApiResult<Vec<JobLine
     let sql =
         "SELECT * FROM job_lines WHERE job_id = $1 AND deleted_at IS NULL ORDER BY position, id";
     Ok(sqlx::query_as(sql).bind(job).fetch_all(db).await?)
+}
+
+/// Where a page of a job's lines goes on: behind this position and id.
+#[derive(Clone, Copy, Debug, PartialEq)]
+pub struct After {
+    /// The last line's position.
+    pub position: f64,
+    /// Its id.
+    pub id: Uuid,
+}
+
+/// Some lines of a job, in order, behind one.
+///
+/// # Errors
+/// When the database fails.
+pub async fn some_of_job(
+    db: impl PgExecutor<'_>,
+    job: Uuid,
+    after: Option<After>,
+    limit: i64,
+) -> ApiResult<Vec<JobLine>> {
+    let sql = "SELECT * FROM job_lines WHERE job_id = $1 AND deleted_at IS NULL
+                   AND ($2::float8 IS NULL OR (position, id) > ($2, $3))
+               ORDER BY position, id LIMIT $4";
+    let query = sqlx::query_as(sql).bind(job);
+    let query = query.bind(after.map(|it| it.position)).bind(after.map(|it| it.id)).bind(limit);
+    Ok(query.fetch_all(db).await?)
+}
+
+/// How many lines a job has.
+///
+/// # Errors
+/// When the database fails.
+pub async fn count_of_job(db: impl PgExecutor<'_>, job: Uuid) -> ApiResult<i64> {
+    let sql = "SELECT count(*) FROM job_lines WHERE job_id = $1 AND deleted_at IS NULL";
+    Ok(sqlx::query_scalar(sql).bind(job).fetch_one(db).await?)
+}
+
+/// The position of a job's last line; 0 of a job without lines.
+///
+/// # Errors
+/// When the database fails.
+pub async fn last_position(db: impl PgExecutor<'_>, job: Uuid) -> ApiResult<f64> {
+    let sql =
+        "SELECT coalesce(max(position), 0) FROM job_lines WHERE job_id = $1 AND deleted_at IS NULL";
+    Ok(sqlx::query_scalar(sql).bind(job).fetch_one(db).await?)
 }
 
 /// Some lines that are not deleted, in no order.
@@ -143,26 +192,33 @@ pub async fn put_all(
 ) -> ApiResult<Vec<JobLine>> {
     let sql = "INSERT INTO job_lines
                    (id, job_id, kind, typed, input_schema, input, position, made_from, made_by, changed_by)
-               VALUES ($1, $2, $9, $3, $4, $5, $6, $7, $8, $8)
+               SELECT id, job_id, kind, typed, $9, input, position, made_from, $8, $8
+               FROM unnest($1::uuid[], $2::uuid[], $3::text[], $4::text[], $5::jsonb[], $6::float8[], $7::jsonb[])
+                   WITH ORDINALITY AS new(id, job_id, kind, typed, input, position, made_from, place)
+               ORDER BY place
                ON CONFLICT (id) DO NOTHING RETURNING *";
     let mut whole = conn.begin().await?;
     let mut kept = Vec::with_capacity(lines.len());
-    for (id, line, body) in lines {
-        let new: Option<JobLine> = sqlx::query_as(sql)
-            .bind(id)
-            .bind(line.job_id)
-            .bind(&line.typed)
-            .bind(INPUT_SCHEMA)
-            .bind(&line.input)
-            .bind(line.position)
-            .bind(body)
+    for some in lines.chunks(TOGETHER) {
+        let of = |line: fn(&NewLine) -> String| -> Vec<String> {
+            some.iter().map(|(_, it, _)| line(it)).collect()
+        };
+        let new: Vec<JobLine> = sqlx::query_as(sql)
+            .bind(some.iter().map(|(id, ..)| *id).collect::<Vec<_>>())
+            .bind(some.iter().map(|(_, line, _)| line.job_id).collect::<Vec<_>>())
+            .bind(of(|line| kind_of(&line.input).to_owned()))
+            .bind(of(|line| line.typed.clone()))
+            .bind(some.iter().map(|(_, line, _)| line.input.clone()).collect::<Vec<_>>())
+            .bind(some.iter().map(|(_, line, _)| line.position).collect::<Vec<_>>())
+            .bind(some.iter().map(|(.., body)| body.clone()).collect::<Vec<_>>())
             .bind(by)
-            .bind(kind_of(&line.input))
-            .fetch_optional(&mut *whole)
+            .bind(INPUT_SCHEMA)
+            .fetch_all(&mut *whole)
             .await?;
         kept.extend(new);
     }
     whole.commit().await?;
+    kept.sort_by(|a, b| a.position.total_cmp(&b.position));
     Ok(kept)
 }
 

@@ -150,16 +150,17 @@ pub struct Card {
 
 const CARDS: &str = "SELECT DISTINCT ON (plan.job_line_id) plan.id, plan.job_line_id, plan.figures,
            CASE WHEN plan.figures IS NULL THEN plan.result END AS result
-    FROM plans plan JOIN job_lines line ON line.id = plan.job_line_id";
+    FROM plans plan";
 
-/// The newest card of each line of some jobs.
+/// The newest card of each of some lines.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn newest_of_jobs(db: impl PgExecutor<'_>, jobs: &[Uuid]) -> ApiResult<Vec<Card>> {
-    let sql =
-        format!("{CARDS} WHERE line.job_id = ANY($1) ORDER BY plan.job_line_id, plan.made_at DESC");
-    Ok(sqlx::query_as(AssertSqlSafe(sql)).bind(jobs).fetch_all(db).await?)
+pub async fn newest_of_lines(db: impl PgExecutor<'_>, lines: &[Uuid]) -> ApiResult<Vec<Card>> {
+    let sql = format!(
+        "{CARDS} WHERE plan.job_line_id = ANY($1) ORDER BY plan.job_line_id, plan.made_at DESC"
+    );
+    Ok(sqlx::query_as(AssertSqlSafe(sql)).bind(lines).fetch_all(db).await?)
 }
 
 /// Adds a plan under an id of the client's choice; true when it is new.

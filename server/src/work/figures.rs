@@ -2,7 +2,7 @@
 
 use std::time::Duration;
 
-use sqlx::PgPool;
+use sqlx::{Connection, PgConnection, PgPool};
 
 use crate::api::job::figures::{AT_ONCE, fill};
 use crate::error::ApiResult;
@@ -30,26 +30,43 @@ pub async fn plan_some(pool: &PgPool) -> ApiResult<usize> {
     count(pool, Which::Stale).await
 }
 
-/// Keeps figures up with what changes, for as long as the application runs; of several servers one at a time.
+/// Keeps figures up with what changes, for as long as the application runs; of several servers one does, until it ends.
 pub async fn keep_up(pool: PgPool) {
+    let mut lock = None;
     loop {
-        match look(&pool).await {
+        match look(&pool, &mut lock).await {
             Ok(left) if left > 0 => continue,
             Ok(_) => {}
-            Err(error) => tracing::warn!(%error, "figures of lines are planned later"),
+            Err(error) => {
+                tracing::warn!(%error, "figures of lines are planned later");
+                lock = None;
+            }
         }
         actix_web::rt::time::sleep(LOOK_AGAIN).await;
     }
 }
 
-async fn look(pool: &PgPool) -> ApiResult<usize> {
-    // held for as long as this transaction
-    let mut held = pool.begin().await?;
-    let mine: bool = sqlx::query_scalar("SELECT pg_try_advisory_xact_lock($1)")
-        .bind(LOOKS)
-        .fetch_one(&mut *held)
-        .await?;
-    if !mine {
+/// The lock of the server that plans, on a connection of its own: one of the pool would be missing there for as long as
+/// the server runs.
+struct Lock {
+    connection: PgConnection,
+    held: bool,
+}
+
+/// Plans some lines, where this server holds the lock.
+async fn look(pool: &PgPool, lock: &mut Option<Lock>) -> ApiResult<usize> {
+    let lock = match lock {
+        Some(lock) => lock,
+        None => {
+            let connection = PgConnection::connect_with(&pool.connect_options()).await?;
+            lock.insert(Lock { connection, held: false })
+        }
+    };
+    // a connection that was lost lost its lock too: asked of it, either way
+    let sql = "SELECT $2 OR pg_try_advisory_lock($1)";
+    let asked = sqlx::query_scalar(sql).bind(LOOKS).bind(lock.held);
+    lock.held = asked.fetch_one(&mut lock.connection).await?;
+    if !lock.held {
         return Ok(0);
     }
     catch_up(pool).await?;

@@ -18,7 +18,7 @@ use crate::test_app::TestApp;
 async fn while_the_database_is_away_nobody_is_thrown_out() {
     let app = TestApp::demo().await;
     let cookie = cookie_of(&enter(&app, &json!({ "name": "Marta Quill", "demo": true })).await);
-    app.pool.close().await;
+    app.served_by.close().await;
     for path in ["/api/v1/session", "/api/v1/jobs", "/api/v1/people"] {
         let asked = app.nobody.get(format!("{}{path}", app.address)).header(COOKIE, &cookie);
         let reply = asked.send().await.unwrap();

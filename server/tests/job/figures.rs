@@ -18,10 +18,13 @@ async fn summary(yard: &Yard) -> Value {
 
 /// What the lines of the job come to by themselves.
 async fn by_its_lines(yard: &Yard) -> Value {
-    let lines = yard.app.get(&format!("/api/v1/jobs/{}", yard.job)).await.body["lines"]
-        .as_array()
-        .unwrap()
-        .clone();
+    let mut lines: Vec<Value> = Vec::new();
+    let mut page = yard.app.get(&format!("/api/v1/jobs/{}", yard.job)).await.body;
+    loop {
+        lines.extend(page["lines"].as_array().unwrap().iter().cloned());
+        let Some(next) = page["next"].as_str() else { break };
+        page = yard.app.get(&format!("/api/v1/jobs/{}?after={next}", yard.job)).await.body;
+    }
     let of = |verdict: &str| lines.iter().filter(|line| line["plan"]["verdict"] == verdict).count();
     let going = lines.iter().filter(|line| line["plan"]["verdict"] != "stop");
     let time: f64 = going.map(|line| line["plan"]["line_total"]["time_s"].as_f64().unwrap()).sum();

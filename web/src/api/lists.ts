@@ -1,5 +1,5 @@
 /** Lists that a screen needs whole: the shop gives them page by page, newest first. */
-import { api, data, type GearView, type Person } from "./client";
+import { api, data, type GearView, type Person, type Schemas } from "./client";
 
 /** The most rows that the shop gives at once. */
 const MOST = 200;
@@ -36,4 +36,20 @@ export async function wholeRack(): Promise<{ gear: GearView[] }> {
   const gear = await everyPage(ask, (page) => page.gear);
   const named = ({ gear: { kind, label } }: GearView) => `${kind} ${label}`;
   return { gear: gear.sort((a, b) => named(a).localeCompare(named(b))) };
+}
+
+/** A job with all of its lines, which come page after page; `show` gets what is there so far. */
+export async function wholeJob(
+  id: string,
+  show?: (soFar: Schemas["JobReply"]) => void,
+): Promise<Schemas["JobReply"]> {
+  const page = (query: { limit: number; after?: string }) =>
+    data(api.GET("/api/v1/jobs/{id}", { params: { path: { id }, query } }));
+  let whole = await page({ limit: MOST });
+  while (whole.next) {
+    show?.(whole);
+    const more = await page({ limit: MOST, after: whole.next });
+    whole = { ...more, lines: [...whole.lines, ...more.lines] };
+  }
+  return whole;
 }

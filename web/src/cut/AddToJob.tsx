@@ -5,6 +5,7 @@ import { ListPlus } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
 import { api, type CutInput, data } from "@/api/client";
 import { keys } from "@/api/keys";
+import { wholeJob } from "@/api/lists";
 import { once } from "@/api/once";
 import { Button } from "@/ui/button";
 
@@ -14,7 +15,7 @@ export function AddToJob({ typed, input }: { typed: string; input: CutInput }) {
   const jobs = useQuery({ queryKey: keys.jobs, queryFn: () => data(api.GET("/api/v1/jobs")) });
   const add = useMutation({
     mutationFn: async (jobId: string) => {
-      const job = await data(api.GET("/api/v1/jobs/{id}", { params: { path: { id: jobId } } }));
+      const job = await wholeJob(jobId);
       const position = (job.lines.at(-1)?.line.position ?? 0) + 1;
       const body = { job_id: jobId, typed, input: input as Record<string, unknown>, position };
       return once(["line", jobId, typed, input], body, (id, body) =>

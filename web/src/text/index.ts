@@ -175,6 +175,7 @@ export const SCREEN = {
   partTyped: "A part, not one length of cut: it is laid out on its plate.",
   entryHelp:
     "How many, how thick or which shape, how long, how the torch is moved, what is on the faces: also 2x W12x26 square 20ft, painted, freehand. Other work: cut off 6 rusted 3/4 bolts, save the studs.",
+  moreLines: "{value} of {count|cut|cuts} shown. Loading the others.",
   emptyJob: "No cuts yet. Type the first one above, as you would write it on the plate.",
   emptyNext: "Every cut has its card. Type a new one above, or open a job.",
   emptyLast: "No card has been made yet.",

@@ -1,7 +1,11 @@
 //! Photos of kept diagnoses: taken as files, drawn anew, served large and small.
 
+use std::future::Future;
+use std::pin::Pin;
+
+use actix_web::dev::Payload;
 use actix_web::http::header::CACHE_CONTROL;
-use actix_web::{HttpRequest, HttpResponse, delete, get, post, put, web};
+use actix_web::{FromRequest, HttpRequest, HttpResponse, delete, get, post, put, web};
 use base64::Engine;
 use base64::prelude::BASE64_STANDARD as STANDARD;
 use serde_json::{Value, json};
@@ -9,11 +13,12 @@ use sha2::{Digest, Sha256};
 use sqlx::PgPool;
 
 use crate::error::{ApiError, ApiResult, ErrorBody};
-use crate::http::body::Body;
+use crate::http::body::{Body, bytes};
 use crate::http::caller::Caller;
 use crate::http::fields::Fields;
 use crate::http::rows::{Seen, id, new_id, put_reply, seen};
 use crate::photo::{MOST_BYTES, MOST_PHOTOS, MOST_PIXELS, Redrawn, Refused, redrawn};
+use crate::queue::Worker;
 use crate::store::diagnoses::KeptDiagnosis;
 use crate::store::photos::{self, NewPhoto, Photo};
 use crate::store::{RowKey, find, set_deleted};
@@ -30,14 +35,12 @@ fn megabytes(bytes: usize) -> String {
     format!("{mb:.1} MB")
 }
 
-/// A photo drawn anew, off the thread that serves.
+/// A photo, drawn again.
 ///
 /// # Errors
 /// [`ApiError::Invalid`] with what is wrong with the file.
-pub async fn drawn(bytes: Vec<u8>) -> ApiResult<Redrawn> {
-    let made = web::block(move || redrawn(&bytes)).await;
-    let made = made.map_err(|error| ApiError::Internal(error.to_string()))?;
-    made.map_err(|refused| match refused {
+pub fn drawn(bytes: &[u8]) -> ApiResult<Redrawn> {
+    redrawn(bytes).map_err(|refused| match refused {
         Refused::NotOne(why) => refuse_photo("photo_not_one", &[("value", why)]),
         Refused::Pixels(pixels) => {
             let (value, high) = (pixels / 1_000_000, MOST_PIXELS / 1_000_000);
@@ -45,6 +48,30 @@ pub async fn drawn(bytes: Vec<u8>) -> ApiResult<Redrawn> {
             refuse_photo("photo_pixels", &words)
         }
     })
+}
+
+/// The bytes of a photo, as they were sent.
+#[derive(Debug)]
+pub struct PhotoFile(web::Bytes);
+
+impl FromRequest for PhotoFile {
+    type Error = ApiError;
+    type Future = Pin<Box<dyn Future<Output = ApiResult<Self>>>>;
+
+    fn from_request(request: &HttpRequest, payload: &mut Payload) -> Self::Future {
+        let (request, payload) = (request.clone(), payload.take());
+        Box::pin(async move {
+            let too_large = || {
+                let said = request.headers().get("content-length").and_then(|it| it.to_str().ok());
+                let size = said.and_then(|it| it.parse().ok()).map_or("larger".into(), megabytes);
+                refuse_photo("photo_bytes", &[("value", size), ("high", megabytes(MOST_BYTES))])
+            };
+            match bytes(&request, payload, MOST_BYTES).await {
+                Ok(bytes) => Ok(Self(bytes)),
+                Err(why) => why.unless_too_large(too_large),
+            }
+        })
+    }
 }
 
 /// Adds a photo to a kept diagnosis: the JPEG or PNG file itself, under a UUIDv7 of the client's choice;
@@ -57,24 +84,16 @@ pub async fn drawn(bytes: Vec<u8>) -> ApiResult<Redrawn> {
 pub async fn add(
     pool: web::Data<PgPool>,
     path: web::Path<(String, String)>,
-    (caller, request): (Caller, HttpRequest),
-    payload: web::Payload,
+    (caller, worker): (Caller, Worker),
+    PhotoFile(bytes): PhotoFile,
 ) -> ApiResult<HttpResponse> {
     let (diagnosis, RowKey { id: photo, by }) = (id(&path.0)?, new_id(&path.1, caller)?);
-    let too_large = || {
-        let said = request.headers().get("content-length").and_then(|it| it.to_str().ok());
-        let size = said.and_then(|it| it.parse().ok()).map_or("larger".into(), megabytes);
-        refuse_photo("photo_bytes", &[("value", size), ("high", megabytes(MOST_BYTES))])
-    };
-    let bytes = payload.to_bytes_limited(MOST_BYTES).await.map_err(|_| too_large())?;
-    let bytes =
-        bytes.map_err(|error| refuse_photo("photo_not_one", &[("value", error.to_string())]))?;
     let kept: KeptDiagnosis = find(pool.get_ref(), diagnosis).await?.ok_or(ApiError::NotFound)?;
     if kept.record.deleted_at.is_some() {
         return Err(ApiError::NotFound);
     }
     let made_from = json!({ "sha256": STANDARD.encode(Sha256::digest(&bytes)) });
-    let drawn = drawn(bytes.to_vec()).await?;
+    let drawn = worker.run(move || drawn(&bytes)).await?;
     let new = NewPhoto { diagnosis, photo: &drawn, made_from: &made_from };
     let most = i64::try_from(MOST_PHOTOS).unwrap_or(i64::MAX);
     let made =

@@ -5,12 +5,11 @@ use std::sync::Arc;
 
 use actix_web::{HttpResponse, post, web};
 use base64::Engine;
-use calamine::Reader;
-use futures_util::stream;
+use futures_util::{StreamExt, stream};
 use galvanon_core::code::Code;
 use galvanon_core::cut::Process;
 use galvanon_core::entry::cut_list::{List, ListRow};
-use galvanon_core::entry::table::{LARGEST, MOST_ROWS, Table};
+use galvanon_core::entry::table::Table;
 use serde::{Deserialize, Serialize};
 use serde_json::{Value, json};
 use sqlx::PgPool;
@@ -19,6 +18,7 @@ use uuid::Uuid;
 
 use crate::api::cut::planned::planned_untraced;
 use crate::api::entry::typed::{input, problems};
+use crate::api::job::workbook;
 use crate::api::tip::charts::read_table;
 use crate::error::{ApiError, ApiResult, ErrorBody, FieldError};
 use crate::http::body::Body;
@@ -26,6 +26,7 @@ use crate::http::caller::Caller;
 use crate::http::fields::{Fields, Given};
 use crate::plan::rig::Rig;
 use crate::plan::shop::Shop;
+use crate::queue::Worker;
 use crate::store::jobs;
 use crate::wire::note::NoteWire;
 
@@ -114,32 +115,7 @@ fn workbook(encoded: &str) -> ApiResult<Table> {
     let path = "xlsx_base64";
     let bytes = base64::engine::general_purpose::STANDARD.decode(encoded);
     let bytes = bytes.map_err(|_| refused(path, "table_not_xlsx"))?;
-    if bytes.len() > LARGEST {
-        return Err(refused(path, "table_too_large"));
-    }
-    let opened = calamine::Xlsx::new(std::io::Cursor::new(bytes));
-    let mut book = opened.map_err(|_| refused(path, "table_not_xlsx"))?;
-    for name in book.sheet_names() {
-        let Ok(sheet) = book.worksheet_range(&name) else { continue };
-        let top = sheet.start().map_or(0, |(row, _)| row as usize);
-        let cell = |cell: &calamine::Data| match cell {
-            calamine::Data::Empty => String::new(),
-            other => other.to_string().trim().to_owned(),
-        };
-        let rows: Vec<(usize, Vec<String>)> = sheet
-            .rows()
-            .enumerate()
-            .map(|(i, cells)| (top + i + 1, cells.iter().map(cell).collect::<Vec<_>>()))
-            .filter(|(_, cells)| cells.iter().any(|cell| !cell.is_empty()))
-            .collect();
-        if rows.len() > MOST_ROWS {
-            return Err(refused(path, "table_too_long"));
-        }
-        if !rows.is_empty() {
-            return Ok(Table { separator: '\t', rows });
-        }
-    }
-    Err(refused(path, "table_no_sheet"))
+    workbook::read(&bytes).map_err(|code| refused(path, code))
 }
 
 fn short(request: &crate::api::cut::request::CutPlanRequest) -> ApiResult<(String, ShortSettings)> {
@@ -202,7 +178,7 @@ fn line<T: Serialize>(value: &T) -> String {
 #[post("/plan")]
 pub async fn plan_list(
     pool: web::Data<PgPool>,
-    caller: Caller,
+    (caller, worker): (Caller, Worker),
     body: Body<ListRequest>,
 ) -> ApiResult<HttpResponse> {
     let mut fields = Fields::default();
@@ -210,35 +186,56 @@ pub async fn plan_list(
     let usual: Option<Process> = fields.optional("usual_process", asked.usual_process.as_ref());
     let usual = usual.map_or("", Code::code);
     fields.done(())?;
-    let table = match (&asked.text, &asked.xlsx_base64) {
-        (_, Some(book)) => workbook(book)?,
-        (Some(text), None) => read_table(text)?,
-        (None, None) => return Err(refused("text", "table_empty")),
-    };
+    let (text, book) = (asked.text, asked.xlsx_base64);
+    let list = worker.run(move || {
+        let table = match (text, book) {
+            (_, Some(book)) => workbook(&book)?,
+            (Some(text), None) => read_table(&text)?,
+            (None, None) => return Err(refused("text", "table_empty")),
+        };
+        Ok(List::new(table, usual))
+    });
+    let list = list.await?;
     let rig = match asked.job_id {
         Some(id) => jobs::live(pool.get_ref(), id).await?.rig,
         None => Value::Null,
     };
     let shop = Shop::read(&pool, caller.person).await?;
     let rig = Rig::of(&shop, &rig);
-    let held = Arc::new((shop, rig, List::new(table, usual)));
-    let rows = held.2.len();
-    let head = line(&ListMark { rows, done: false });
-    let chunks = (0..=rows.div_ceil(TOGETHER)).map(move |chunk| {
-        let (shop, rig, list) = &*held;
-        let from = chunk * TOGETHER;
-        let mut text = if chunk == 0 { head.clone() } else { String::new() };
+    let listed = Arc::new(Listed { shop, rig, list });
+    let chunks = 0..=listed.list.len().div_ceil(TOGETHER);
+    // each chunk waits for its turn: a long list leaves room for others between
+    let chunks = stream::iter(chunks).then(move |chunk| {
+        let (listed, worker) = (listed.clone(), worker.clone());
+        async move { worker.run(move || Ok(listed.planned(chunk))).await }
+    });
+    Ok(HttpResponse::Ok().content_type("application/x-ndjson; charset=utf-8").streaming(chunks))
+}
+
+/// A list with what its rows are planned with.
+struct Listed {
+    shop: Shop,
+    rig: Rig,
+    list: List,
+}
+
+impl Listed {
+    /// Some rows of the list, planned, a line of JSON each; how many there are before the first and after the last.
+    fn planned(&self, chunk: usize) -> web::Bytes {
+        let (rows, from) = (self.list.len(), chunk * TOGETHER);
+        let mut text = String::new();
+        if chunk == 0 {
+            text.push_str(&line(&ListMark { rows, done: false }));
+        }
         for at in from..(from + TOGETHER).min(rows) {
-            text.extend(list.row(at).map(|row| line(&plan_row(shop, rig, row))));
+            let row = self.list.row(at);
+            text.extend(row.map(|row| line(&plan_row(&self.shop, &self.rig, row))));
         }
         if from >= rows {
             text.push_str(&line(&ListMark { rows, done: true }));
         }
-        Ok::<_, std::convert::Infallible>(web::Bytes::from(text))
-    });
-    Ok(HttpResponse::Ok()
-        .content_type("application/x-ndjson; charset=utf-8")
-        .streaming(stream::iter(chunks)))
+        web::Bytes::from(text)
+    }
 }
 
 /// What is written of each cut; the first column reads in again.

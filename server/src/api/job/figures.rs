@@ -2,14 +2,14 @@
 
 use std::collections::BTreeMap;
 
-use actix_web::web;
 use sqlx::PgPool;
 use uuid::Uuid;
 
 use crate::api::job::lines::{LineView, cards_of, view};
-use crate::error::{ApiError, ApiResult};
+use crate::error::ApiResult;
 use crate::plan::rig::Rigged;
 use crate::plan::shop::Shop;
+use crate::queue::aside;
 use crate::store::job_lines::{self, JobLine};
 use crate::store::jobs::{self, Job};
 use crate::store::line_figures::{Figures, LineGas, Standing, keep};
@@ -29,15 +29,14 @@ pub async fn planned_lines(
     let mut of: Vec<Uuid> = wanted.iter().map(|(_, job)| *job).collect();
     of.sort_unstable();
     of.dedup();
-    let cards = cards_of(pool, &of).await?;
     let ids: Vec<Uuid> = wanted.iter().map(|(line, _)| *line).collect();
+    let cards = cards_of(pool, &ids).await?;
     let lines = job_lines::by_ids(pool, &ids).await?;
     let lines: BTreeMap<Uuid, JobLine> =
         lines.into_iter().map(|line| (line.record.id, line)).collect();
     let jobs = jobs::by_ids(pool, &of).await?;
     let jobs: BTreeMap<Uuid, Job> = jobs.into_iter().map(|job| (job.record.id, job)).collect();
-    // planning is the heart's own work: not on a worker that answers others
-    web::block(move || {
+    aside(move || {
         let rigs: BTreeMap<Uuid, Rigged<'_>> =
             jobs.iter().map(|(id, job)| (*id, Rigged::of(&shop, job))).collect();
         let mut lines = lines;
@@ -46,13 +45,12 @@ pub async fn planned_lines(
             let Some(line) = lines.remove(&id) else { continue };
             let Some(job) = jobs.get(&line.job_id) else { continue };
             let Some(rigged) = rigs.get(&line.job_id) else { continue };
-            out.push((job.clone(), view(line, rigged, &cards)?));
+            out.push((job.clone(), view(line, rigged, &cards)));
         }
         drop(rigs);
         Ok((shop, out))
     })
     .await
-    .map_err(|error| ApiError::Internal(error.to_string()))?
 }
 
 /// What the pieces of a line take; nothing where it does not plan.

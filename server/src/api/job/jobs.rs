@@ -12,7 +12,7 @@ use uuid::Uuid;
 use crate::api::cut::request::CutPlanRequest;
 use crate::api::job::figures::fill;
 use crate::api::job::lines::{LineView, cards_of, view};
-use crate::error::{ApiResult, ErrorBody};
+use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::{Body, read};
 use crate::http::caller::Caller;
 use crate::http::fields::{Fields, wrong_shape};
@@ -21,10 +21,12 @@ use crate::http::rows::{Seen, id, new_id, put_reply, seen};
 use crate::plan::merge::merged;
 use crate::plan::rig::Rigged;
 use crate::plan::shop::Shop;
+use crate::queue::aside;
+use crate::store::job_lines::{self, After, JobLine};
 use crate::store::jobs::{self, Job, JobChange, NewJob};
 use crate::store::line_figures::{Standing, standings};
 use crate::store::page::{List, page};
-use crate::store::{RowKey, job_lines, set_deleted};
+use crate::store::{RowKey, set_deleted};
 
 const LONGEST_NAME: usize = 120;
 const LONGEST_NOTE: usize = 2_000;
@@ -66,8 +68,54 @@ pub struct JobsReply {
 pub struct JobReply {
     /// The job itself.
     pub job: Job,
-    /// Its lines in order, planned.
+    /// How many lines it has.
+    pub line_count: i64,
+    /// A page of its lines in order, planned.
     pub lines: Vec<LineView>,
+    /// What to ask on from; null at the end.
+    pub next: Option<String>,
+}
+
+/// Lines of a page where nobody says how many, and at most.
+const LINES: i64 = 200;
+
+/// Which lines of a job are asked for.
+#[derive(Debug, Default, Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct LinesQuery {
+    /// How many lines, 1 to 200; 200 where it is left out.
+    #[param(value_type = Option<i64>)]
+    pub limit: Option<String>,
+    /// The `next` of the page before.
+    pub after: Option<String>,
+}
+
+/// How the place behind a line is written: the bits of its position, and its id.
+fn behind(line: &JobLine) -> String {
+    format!("{:016x}.{}", line.position.to_bits(), line.record.id.simple())
+}
+
+/// The place that is written so.
+fn place_behind(token: &str) -> Option<After> {
+    let (position, id) = token.split_once('.')?;
+    let position = f64::from_bits(u64::from_str_radix(position, 16).ok()?);
+    Some(After { position, id: Uuid::parse_str(id).ok()? }).filter(|it| it.position.is_finite())
+}
+
+impl LinesQuery {
+    /// How many lines, and behind which.
+    fn read(&self) -> ApiResult<(i64, Option<After>)> {
+        // the limit of every list; the place is one of lines
+        let page = PageQuery { limit: self.limit.clone(), after: None }.page(LINES)?;
+        let after = self.after.as_deref().map(|told| {
+            place_behind(told).ok_or_else(|| {
+                let shown = told.chars().take(60).collect::<String>();
+                let expected = "the `next` of the page before";
+                ApiError::Invalid(vec![wrong_shape("after", expected, shown.into())])
+            })
+        });
+        Ok((page.limit, after.transpose()?))
+    }
 }
 
 fn summary(job: Job, lines: &[&Standing]) -> JobSummary {
@@ -140,23 +188,35 @@ pub async fn list(
     Ok(web::Json(JobsReply { jobs: out, next: next.map(token) }))
 }
 
-/// Shows a job with its lines, each planned.
-#[utoipa::path(get, operation_id = "jobs_show", path = "/api/v1/jobs/{id}", params(("id" = String, Path)),
-    responses((status = 200, body = JobReply), (status = 404, body = ErrorBody)))]
+/// Shows a job with a page of its lines, each planned.
+#[utoipa::path(get, operation_id = "jobs_show", path = "/api/v1/jobs/{id}", params(("id" = String, Path), LinesQuery),
+    responses((status = 200, body = JobReply), (status = 404, body = ErrorBody), (status = 422, body = ErrorBody)))]
 #[get("/jobs/{id}")]
 pub async fn show(
     pool: web::Data<PgPool>,
     path: web::Path<String>,
+    query: web::Query<LinesQuery>,
     caller: Caller,
 ) -> ApiResult<web::Json<JobReply>> {
+    let (limit, after) = query.read()?;
     let job = jobs::live(pool.get_ref(), id(&path)?).await?;
     let shop = Shop::read(&pool, caller.person).await?;
-    let cards = cards_of(&pool, &[job.record.id]).await?;
-    let lines = job_lines::of_job(pool.get_ref(), job.record.id).await?;
-    let rigged = Rigged::of(&shop, &job);
-    let lines =
-        lines.into_iter().map(|line| view(line, &rigged, &cards)).collect::<ApiResult<_>>()?;
-    Ok(web::Json(JobReply { job, lines }))
+    let mut lines = job_lines::some_of_job(pool.get_ref(), job.record.id, after, limit + 1).await?;
+    let more = i64::try_from(lines.len()).is_ok_and(|count| count > limit);
+    if more {
+        lines.pop();
+    }
+    let next = lines.last().filter(|_| more).map(behind);
+    let line_count = job_lines::count_of_job(pool.get_ref(), job.record.id).await?;
+    let ids: Vec<Uuid> = lines.iter().map(|line| line.record.id).collect();
+    let cards = cards_of(&pool, &ids).await?;
+    aside(move || {
+        let rigged = Rigged::of(&shop, &job);
+        let lines = lines.into_iter().map(|line| view(line, &rigged, &cards)).collect();
+        drop(rigged);
+        Ok(web::Json(JobReply { job, line_count, lines, next }))
+    })
+    .await
 }
 
 /// Refuses a rig that no cut could be planned with.

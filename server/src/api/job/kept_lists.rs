@@ -1,6 +1,7 @@
 //! Cut lists kept as lines of a job, and written out.
 
 use actix_web::{HttpResponse, get, post, web};
+use galvanon_core::cancel::cancelled;
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
 use sqlx::PgPool;
@@ -17,6 +18,7 @@ use crate::http::fields::Fields;
 use crate::http::rows::id;
 use crate::plan::rig::Rigged;
 use crate::plan::shop::Shop;
+use crate::queue::Worker;
 use crate::store::job_lines::{self, JobLine, NewLine};
 use crate::store::jobs;
 use crate::wire::band::BandWire;
@@ -56,14 +58,33 @@ pub struct KeepReply {
 pub async fn keep(
     pool: web::Data<PgPool>,
     path: web::Path<String>,
-    caller: Caller,
+    (caller, worker): (Caller, Worker),
     body: Body<KeepRequest>,
 ) -> ApiResult<web::Json<KeepReply>> {
     let job = jobs::live(pool.get_ref(), id(&path)?).await?;
     let shop = Shop::read(&pool, caller.person).await?;
-    let rigged = Rigged::of(&shop, &job);
+    let (id, listed) = (job.record.id, body.value.lines);
+    let listed = worker.run(move || {
+        checked(&Rigged::of(&shop, &job), &listed)?;
+        Ok(listed)
+    });
+    let listed = listed.await?;
+    let mut lines = Vec::with_capacity(listed.len());
+    let mut position = job_lines::last_position(pool.get_ref(), id).await?;
+    for listed in listed {
+        position += 1.0;
+        let made_from = serde_json::to_value(&listed)?;
+        let ListedLine { id: line, typed, input } = listed;
+        lines.push((line, NewLine { job_id: id, typed, input, position }, made_from));
+    }
+    let lines = job_lines::put_all(&mut *pool.acquire().await?, caller.person, &lines).await?;
+    Ok(web::Json(KeepReply { lines }))
+}
+
+/// Refuses a list of which a line cannot be planned in its job.
+fn checked(rigged: &Rigged<'_>, lines: &[ListedLine]) -> ApiResult<()> {
     let mut fields = Fields::default();
-    for (i, listed) in body.value.lines.iter().enumerate() {
+    for (i, listed) in lines.iter().enumerate().take_while(|_| !cancelled()) {
         fields.text(&format!("lines.{i}.typed"), &listed.typed, galvanon_core::entry::LONGEST);
         let at = |field: FieldError| FieldError {
             path: format!("lines.{i}.input.{}", field.path),
@@ -75,21 +96,7 @@ pub async fn keep(
             Err(other) => return Err(other),
         }
     }
-    fields.done(())?;
-    let last = job_lines::of_job(pool.get_ref(), job.record.id)
-        .await?
-        .last()
-        .map_or(0.0, |line| line.position);
-    let mut lines = Vec::with_capacity(body.value.lines.len());
-    let mut position = last;
-    for listed in body.value.lines {
-        position += 1.0;
-        let made_from = serde_json::to_value(&listed)?;
-        let ListedLine { id, typed, input } = listed;
-        lines.push((id, NewLine { job_id: job.record.id, typed, input, position }, made_from));
-    }
-    let lines = job_lines::put_all(&mut *pool.acquire().await?, caller.person, &lines).await?;
-    Ok(web::Json(KeepReply { lines }))
+    fields.done(())
 }
 
 /// A job's cuts as CSV, planned; its first column reads in again.
@@ -99,17 +106,22 @@ pub async fn keep(
 pub async fn write_list(
     pool: web::Data<PgPool>,
     path: web::Path<String>,
-    caller: Caller,
+    (caller, worker): (Caller, Worker),
 ) -> ApiResult<HttpResponse> {
     let job = jobs::live(pool.get_ref(), id(&path)?).await?;
     let shop = Shop::read(&pool, caller.person).await?;
-    let rigged = Rigged::of(&shop, &job);
-    let cards = std::collections::BTreeMap::new();
-    let mut rows = vec![COLUMNS.map(str::to_owned)];
-    for stored in job_lines::of_job(pool.get_ref(), job.record.id).await? {
-        rows.push(row_of(view(stored, &rigged, &cards)?));
-    }
-    csv(&format!("{}.csv", job.name), rows)
+    let lines = job_lines::of_job(pool.get_ref(), job.record.id).await?;
+    let name = format!("{}.csv", job.name);
+    let rows = worker.run(move || {
+        let rigged = Rigged::of(&shop, &job);
+        let cards = std::collections::BTreeMap::new();
+        let mut rows = vec![COLUMNS.map(str::to_owned)];
+        for line in lines.into_iter().take_while(|_| !cancelled()) {
+            rows.push(row_of(view(line, &rigged, &cards)));
+        }
+        Ok(rows)
+    });
+    csv(&name, rows.await?)
 }
 
 /// A cut with its figures; one that does not plan with its fault and without figures.

@@ -17,12 +17,13 @@ use crate::http::body::Body;
 use crate::http::caller::Caller;
 use crate::http::fields::{Fields, wrong_shape};
 use crate::http::rows::{Seen, id, new_id, put_reply, seen};
+use crate::panics::guarded;
 use crate::plan::rig::{InShop, Rig, Rigged};
 use crate::plan::shop::Shop;
 use crate::plan::supply::draw_notes;
 use crate::store::job_lines::{self, JobLine, LineChange, NewLine};
 use crate::store::jobs::{self, Job};
-use crate::store::plans::{Card, newest_of_jobs};
+use crate::store::plans::{Card, newest_of_lines};
 use crate::store::{RowKey, find, set_deleted};
 
 /// A line with its plan.
@@ -50,36 +51,39 @@ impl LineView {
     }
 }
 
-/// A line planned with its job's rig and the shop's settings. One that does not plan shows its fault, and takes nothing
-/// else down.
-///
-/// # Errors
-/// When the database fails; only a fault of ours else.
-pub fn view(
-    line: JobLine,
-    rigged: &Rigged<'_>,
-    cards: &BTreeMap<Uuid, Card>,
-) -> ApiResult<LineView> {
+/// A line planned with its job's rig and the shop's settings. One that does not plan shows its fault, whatever it is, and
+/// takes nothing else down.
+#[must_use]
+pub fn view(line: JobLine, rigged: &Rigged<'_>, cards: &BTreeMap<Uuid, Card>) -> LineView {
     let card_id = cards.get(&line.record.id).map(|card| card.id);
-    match planned_in(&line, rigged, cards) {
-        Ok((request, plan, card_current)) => Ok(LineView {
+    match guarded(|| planned_in(&line, rigged, cards)) {
+        Ok((request, plan, card_current)) => LineView {
             line,
             request: Some(request),
             plan: Some(plan),
             fault: None,
             card_id,
             card_current,
-        }),
-        Err(ApiError::Invalid(faults)) => Ok(LineView {
-            line,
-            request: None,
-            plan: None,
-            fault: faults.into_iter().next(),
-            card_id,
-            card_current: false,
-        }),
-        Err(other) => Err(other),
+        },
+        Err(error) => {
+            let fault = fault(&line, error);
+            LineView { line, request: None, plan: None, fault, card_id, card_current: false }
+        }
     }
+}
+
+/// Why a line does not plan: the first fault of its input, or that the fault is ours.
+fn fault(line: &JobLine, error: ApiError) -> Option<FieldError> {
+    let faults = match error {
+        ApiError::Invalid(faults) => faults,
+        other => {
+            tracing::error!(line = %line.record.id, error = %other, "a line does not plan");
+            let mut fields = Fields::default();
+            fields.refuse("input", "line_does_not_plan", Value::Null, &[]);
+            fields.errors
+        }
+    };
+    faults.into_iter().next()
 }
 
 /// Whether a card still says what the plan says.
@@ -217,11 +221,11 @@ pub async fn restore(
     Ok(web::Json(set_deleted::<JobLine>(&mut *pool.acquire().await?, &row, false).await?))
 }
 
-/// The newest card of each line of some jobs.
+/// The newest card of each of some lines.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn cards_of(pool: &PgPool, jobs: &[Uuid]) -> ApiResult<BTreeMap<Uuid, Card>> {
-    let cards = newest_of_jobs(pool, jobs).await?;
+pub async fn cards_of(pool: &PgPool, lines: &[Uuid]) -> ApiResult<BTreeMap<Uuid, Card>> {
+    let cards = newest_of_lines(pool, lines).await?;
     Ok(cards.into_iter().map(|card| (card.job_line_id, card)).collect())
 }

@@ -13,3 +13,4 @@ pub mod nest;
 pub mod tips;
 pub mod today;
 pub mod work_draft;
+pub mod workbook;

@@ -28,6 +28,7 @@ use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
 use crate::http::rows::id;
 use crate::plan::rig::Rigged;
 use crate::plan::shop::Shop;
+use crate::queue::Worker;
 use crate::store::{job_lines, jobs};
 use crate::wire::unit::{fine, hundredths, mm};
 
@@ -269,7 +270,7 @@ fn laid_out(wish: &Wish, group: Vec<Piece>, seconds: f64) -> ApiResult<NestGroup
 #[post("/jobs/{id}/nest")]
 pub async fn nest_job(
     pool: web::Data<PgPool>,
-    caller: Caller,
+    (caller, worker): (Caller, Worker),
     path: web::Path<String>,
     body: Body<JobNestRequest>,
 ) -> ApiResult<web::Json<JobNest>> {
@@ -277,7 +278,8 @@ pub async fn nest_job(
     let job = jobs::live(pool.get_ref(), id(&path)?).await?;
     let shop = Shop::read(&pool, caller.person).await?;
     let lines = job_lines::of_job(pool.get_ref(), job.record.id).await?;
-    let found = web::block(move || {
+    let time = Duration::from_secs_f64(wish.seconds);
+    let found = worker.search(time, move || {
         let rigged = Rigged::of(&shop, &job);
         let (mut pieces, mut others) = (Vec::new(), Vec::new());
         for line in lines {
@@ -295,7 +297,7 @@ pub async fn nest_job(
         let share = |of: f64| (of > 0.0).then(|| fine(pieces / of));
         let spent_share = share(plates - sum(|it| it.remnants_kg));
         let used_share = share(plates);
-        Ok::<_, ApiError>(JobNest { groups, used_share, spent_share, others })
+        Ok(JobNest { groups, used_share, spent_share, others })
     });
-    Ok(web::Json(found.await.map_err(|error| ApiError::Internal(error.to_string()))??))
+    found.await.map(web::Json)
 }

@@ -3,14 +3,17 @@
 //! The crate `dxf` reads the entities. It takes an empty or cut-off text for a drawing and leaves out what it does not know,
 //! so the pairs of code and value are looked through first: the end, the unit, and what is drawn in it.
 
+use std::collections::HashMap;
 use std::io::Cursor;
 
 use dxf::entities::{Ellipse, EntityType, Insert, LwPolyline, Polyline, Spline as DxfSpline};
-use dxf::{Drawing, Vector};
+use dxf::{Block, Drawing, Vector};
+use galvanon_core::cancel::cancelled;
 use galvanon_core::geometry::{Affine, Point, Segment};
 use galvanon_core::layout::curve::{Curve, Spline};
 
 use crate::api::layout::file::{FileUnit, Found, MOST, NotRead};
+use crate::panics::reading;
 
 /// Entities that are read.
 const KNOWN: [&str; 12] = [
@@ -29,6 +32,8 @@ const KNOWN: [&str; 12] = [
 ];
 /// Where a binary file shows, bytes. Source: DXF reference, binary DXF files: a line of 22 bytes begins it.
 const HEAD: usize = 64;
+/// Records of a file at most, of every section. Source: `ours`.
+const MOST_RECORDS: usize = 2 * MOST;
 /// Blocks in blocks at most. Source: `ours`.
 const DEEPEST: usize = 16;
 /// A line this much out of the plane is none of a part, in the drawing's unit. Source: `ours`.
@@ -38,7 +43,10 @@ const FLAT: f64 = 1e-6;
 #[derive(Default)]
 struct Scan {
     unit: Option<FileUnit>,
+    /// Things that are drawn.
     entities: usize,
+    /// Records of every section: each takes about a kilobyte once it is read.
+    records: usize,
     unknown: Vec<(String, Option<Point>)>,
 }
 
@@ -52,31 +60,35 @@ pub fn read(bytes: &[u8]) -> Result<Found, NotRead> {
         return Err(NotRead::new("layout_binary"));
     }
     let scan = scan(&String::from_utf8_lossy(bytes))?;
+    if scan.records > MOST_RECORDS || scan.entities > MOST {
+        return Err(NotRead::new("layout_too_much"));
+    }
     if scan.entities == 0 {
         return Err(NotRead::new("layout_nothing_drawn"));
     }
-    if scan.entities > MOST {
-        return Err(NotRead::new("layout_too_much"));
-    }
-    let drawing = Drawing::load(&mut Cursor::new(bytes))
-        .map_err(|error| NotRead { code: "layout_no_dxf", why: error.to_string() })?;
+    let not_read = |why: String| NotRead { code: "layout_no_dxf", why };
+    let drawing = reading(not_read("a number out of range".into()), || {
+        Drawing::load(&mut Cursor::new(bytes)).map_err(|error| not_read(error.to_string()))
+    })?;
     let mut found = Found::empty();
     found.unit = scan.unit;
     for (name, at) in scan.unknown {
         found.unknown(&name, at);
     }
-    let mut reader = Reader { drawing: &drawing, found, inside: Vec::new() };
-    for entity in drawing.entities() {
+    // of blocks of one name the first counts
+    let mut blocks = HashMap::new();
+    for block in drawing.blocks() {
+        blocks.entry(block.name.as_str()).or_insert(block);
+    }
+    let mut reader = Reader { blocks, found, inside: Vec::new() };
+    for entity in drawing.entities().take_while(|_| !cancelled()) {
         if entity.common.is_in_paper_space {
             reader.found.unknown("paper space", None);
         } else {
             reader.entity(&entity.specific, &Affine::STILL);
         }
-        if reader.found.chains.len() > MOST {
-            return Err(NotRead::new("layout_too_much"));
-        }
     }
-    Ok(reader.found)
+    reader.found.checked()
 }
 
 fn scan(text: &str) -> Result<Scan, NotRead> {
@@ -113,6 +125,7 @@ struct Scanner {
 
 impl Scanner {
     fn pair(&mut self, code: i32, value: &str) {
+        self.scan.records += usize::from(code == 0);
         match code {
             0 if value == "EOF" => {}
             0 if value == "SECTION" || value == "ENDSEC" => self.section.clear(),
@@ -143,7 +156,7 @@ impl Scanner {
         let in_block = self.section == "BLOCKS" && !is_frame(name);
         self.open = !KNOWN.contains(&name) && (drawn || in_block);
         self.scan.entities += usize::from(drawn);
-        if self.open {
+        if self.open && self.scan.unknown.len() <= MOST {
             self.scan.unknown.push((name.to_owned(), None));
         }
     }
@@ -171,9 +184,10 @@ fn unit(value: &str) -> Option<FileUnit> {
 }
 
 struct Reader<'a> {
-    drawing: &'a Drawing,
+    /// Blocks by name.
+    blocks: HashMap<&'a str, &'a Block>,
     found: Found,
-    /// Blocks that stand round what is being read.
+    /// Names of the blocks around what is being read.
     inside: Vec<String>,
 }
 
@@ -199,6 +213,9 @@ fn conic(ellipse: &Ellipse) -> Curve {
 
 impl Reader<'_> {
     fn entity(&mut self, entity: &EntityType, affine: &Affine) {
+        if self.found.is_too_much() {
+            return;
+        }
         match entity {
             EntityType::Line(line) if (line.p1.z - line.p2.z).abs() > FLAT => {
                 self.found.unknown("LINE out of the plane", Some(affine.of(point(&line.p1))));
@@ -268,7 +285,7 @@ impl Reader<'_> {
 
     fn insert(&mut self, insert: &Insert, affine: &Affine) {
         let here = affine.of(point(&insert.location));
-        let Some(block) = self.drawing.blocks().find(|block| block.name == insert.name) else {
+        let Some(block) = self.blocks.get(insert.name.as_str()).copied() else {
             return self.found.unknown(&format!("INSERT of \"{}\"", insert.name), Some(here));
         };
         if self.inside.contains(&insert.name) || self.inside.len() >= DEEPEST {
@@ -284,6 +301,11 @@ impl Reader<'_> {
         let scale = Affine::scaled(insert.x_scale_factor, insert.y_scale_factor);
         for row in (0..).map(f64::from).take_while(|row| *row < rows) {
             for column in (0..).map(f64::from).take_while(|column| *column < columns) {
+                // a copy counts whatever is in it: blocks in blocks multiply
+                self.found.count(1);
+                if self.found.is_too_much() || cancelled() {
+                    break;
+                }
                 let step = Point::new(column * insert.column_spacing, row * insert.row_spacing);
                 let at = Affine::moved(point(&insert.location) + turn.of_way(step));
                 let whole = affine
@@ -293,9 +315,7 @@ impl Reader<'_> {
                     .after(&scale)
                     .after(&base);
                 for entity in &block.entities {
-                    if self.found.chains.len() <= MOST {
-                        self.entity(&entity.specific, &whole);
-                    }
+                    self.entity(&entity.specific, &whole);
                 }
             }
         }

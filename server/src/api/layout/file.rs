@@ -45,6 +45,8 @@ pub struct Found {
     pub unit: Option<FileUnit>,
     /// How many of that unit one of its numbers is; 1 but in a drawing that is scaled as a whole.
     pub scale: f64,
+    /// Curves, faults and copies of blocks so far.
+    counted: usize,
 }
 
 /// Why a file cannot be read: the code of a sentence, and where that helps the reader's own words.
@@ -64,8 +66,10 @@ impl NotRead {
     }
 }
 
-/// Curves in a drawing at most: more is no part. Source: `ours`.
+/// Curves, faults and copies of blocks in a drawing at most: more is not a part. Source: `ours`.
 pub const MOST: usize = 100_000;
+/// Straights and arcs that the curves of a drawing come to, at most. Source: `ours`.
+pub const MOST_SEGMENTS: usize = 200_000;
 
 impl Found {
     /// Nothing yet.
@@ -74,8 +78,37 @@ impl Found {
         Self { scale: 1.0, ..Self::default() }
     }
 
+    /// Counts things of the drawing; curves and faults beyond the limit are dropped.
+    pub fn count(&mut self, things: usize) {
+        self.counted = self.counted.saturating_add(things);
+    }
+
+    /// Whether the drawing holds more than is read.
+    #[must_use]
+    pub const fn is_too_much(&self) -> bool {
+        self.counted > MOST
+    }
+
+    /// The curves, where there are not too many.
+    ///
+    /// # Errors
+    /// When the drawing holds more than is read, or nothing at all.
+    pub fn checked(self) -> Result<Self, NotRead> {
+        if self.is_too_much() {
+            return Err(NotRead::new("layout_too_much"));
+        }
+        if self.counted == 0 {
+            return Err(NotRead::new("layout_nothing_drawn"));
+        }
+        Ok(self)
+    }
+
     /// Curves as they follow each other, changed as what holds them says; left out where a number is none.
     pub fn add(&mut self, affine: &Affine, curves: Vec<Curve>, called: &str) {
+        self.count(curves.len().max(1));
+        if self.is_too_much() {
+            return;
+        }
         let placed: Vec<Curve> = curves.iter().map(|curve| curve.placed(affine)).collect();
         if placed.iter().all(is_measure) {
             self.chains.push(placed);
@@ -86,6 +119,10 @@ impl Found {
 
     /// Something that is no line of a part.
     pub fn unknown(&mut self, called: &str, at: Option<Point>) {
+        self.count(1);
+        if self.is_too_much() {
+            return;
+        }
         self.faults.push(Fault::unknown("layout_unknown_entity", called, at));
     }
 }

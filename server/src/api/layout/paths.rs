@@ -16,6 +16,7 @@ use crate::api::layout::marking::{MarkingWire, StripsWire};
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::Body;
 use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
+use crate::queue::Worker;
 
 /// A part, and how it is to be cut.
 #[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
@@ -135,8 +136,10 @@ fn under_plan(error: ApiError) -> ApiError {
 #[utoipa::path(post, operation_id = "layout_paths", path = "/api/v1/layout/paths", request_body = PathsRequest,
     responses((status = 200, body = PathsReply), (status = 422, body = ErrorBody)))]
 #[post("/paths")]
-pub async fn find_paths(body: Body<PathsRequest>) -> ApiResult<web::Json<PathsReply>> {
+pub async fn find_paths(
+    worker: Worker,
+    body: Body<PathsRequest>,
+) -> ApiResult<web::Json<PathsReply>> {
     let request = body.value;
-    let found = web::block(move || Ok(request.laid_out()?.reply())).await;
-    found.map_err(|error| ApiError::Internal(error.to_string()))?.map(web::Json)
+    worker.run(move || Ok(request.laid_out()?.reply())).await.map(web::Json)
 }

@@ -4,7 +4,7 @@ use actix_web::{post, web};
 use base64::Engine;
 use base64::engine::general_purpose::STANDARD;
 use galvanon_core::code::Code;
-use galvanon_core::geometry::Affine;
+use galvanon_core::geometry::{Affine, Segment};
 use galvanon_core::layout::join::{CURVES_WITHIN, JOINED_WITHIN, join};
 use galvanon_core::layout::part::Fault;
 use galvanon_core::range::Range;
@@ -14,12 +14,13 @@ use serde_json::Value;
 use utoipa::ToSchema;
 
 use crate::api::layout::contour::{LayoutPart, Place, in_words, place};
-use crate::api::layout::file::{FileUnit, Found, NotRead};
+use crate::api::layout::file::{FileUnit, Found, MOST_SEGMENTS, NotRead};
 use crate::api::layout::{dxf_in, svg_in};
 use crate::config::DRAWING_LIMIT;
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::Body;
 use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
+use crate::queue::Worker;
 use crate::wire::text::{Section, filled};
 use crate::wire::unit::fine;
 
@@ -88,10 +89,12 @@ const JOIN: Range = Range::new("layout.join", "m", 1e-6, 0.010);
 #[utoipa::path(post, operation_id = "layout_read", path = "/api/v1/layout/parts/read", request_body = DrawingRequest,
     responses((status = 200, body = DrawingReply), (status = 413, body = ErrorBody), (status = 422, body = ErrorBody)))]
 #[post("/parts/read")]
-pub async fn read_drawing(body: Body<DrawingRequest>) -> ApiResult<web::Json<DrawingReply>> {
+pub async fn read_drawing(
+    worker: Worker,
+    body: Body<DrawingRequest>,
+) -> ApiResult<web::Json<DrawingReply>> {
     let request = body.value;
-    let read = web::block(move || reply(&request)).await;
-    Ok(web::Json(read.map_err(|error| ApiError::Internal(error.to_string()))??))
+    worker.run(move || reply(&request)).await.map(web::Json)
 }
 
 fn reply(request: &DrawingRequest) -> ApiResult<DrawingReply> {
@@ -116,7 +119,7 @@ fn reply(request: &DrawingRequest) -> ApiResult<DrawingReply> {
         fields.refuse("unit", "layout_no_unit", Value::Null, &[]);
         return Err(ApiError::Invalid(fields.errors));
     };
-    Ok(written(found, unit, within))
+    written(found, unit, within)
 }
 
 fn bytes(request: &DrawingRequest, fields: &mut Fields) -> ApiResult<Vec<u8>> {
@@ -145,14 +148,28 @@ fn not_read(why: &NotRead) -> ApiError {
     ApiError::Invalid(fields.errors)
 }
 
-fn written(found: Found, unit: FileUnit, within: f64) -> DrawingReply {
+/// The chains of a drawing as straights and arcs.
+fn fitted(found: &Found, metres: &Affine) -> ApiResult<Vec<Vec<Segment>>> {
+    let mut left = MOST_SEGMENTS;
+    let mut chains = Vec::with_capacity(found.chains.len());
+    for chain in &found.chains {
+        let mut segments = Vec::with_capacity(chain.len());
+        for curve in chain {
+            let more = curve.placed(metres).segments(CURVES_WITHIN, left + 1);
+            left = left
+                .checked_sub(more.len())
+                .ok_or_else(|| not_read(&NotRead::new("layout_too_much")))?;
+            segments.extend(more);
+        }
+        chains.push(segments);
+    }
+    Ok(chains)
+}
+
+fn written(found: Found, unit: FileUnit, within: f64) -> ApiResult<DrawingReply> {
     let scale = unit.metres() * found.scale;
     let metres = Affine::scaled(scale, scale);
-    let chains = found.chains.iter().map(|chain| {
-        let curves = chain.iter().map(|curve| curve.placed(&metres));
-        curves.flat_map(|curve| curve.segments(CURVES_WITHIN)).collect()
-    });
-    let drawing = join(chains.collect(), within);
+    let drawing = join(fitted(&found, &metres)?, within);
     let said = found.unit.is_some();
     let parts = drawing.parts.iter().enumerate().map(|(i, part)| {
         let number = |name: &str| (name == "number").then(|| (i + 1).to_string());
@@ -166,14 +183,14 @@ fn written(found: Found, unit: FileUnit, within: f64) -> DrawingReply {
         .iter()
         .map(|fault| Fault { at: fault.at.map(|at| metres.of(at)), ..fault.clone() });
     let faults = of_file.chain(drawing.faults);
-    DrawingReply {
+    Ok(DrawingReply {
         parts: parts.collect(),
         unit: unit.code().to_owned(),
         unit_from: if said { "file" } else { "asked" }.to_owned(),
         joined_within_mm: fine(within * 1e3),
         curves_within_mm: fine(CURVES_WITHIN * 1e3),
         problems: faults.map(|fault| problem(&fault)).collect(),
-    }
+    })
 }
 
 fn problem(fault: &Fault) -> DrawingProblem {

@@ -52,11 +52,8 @@ pub fn read(bytes: &[u8]) -> Result<Found, NotRead> {
     }
     let mut found = Found::empty();
     let frame = frame(&root, &mut found);
-    children(&root, &frame, &mut found)?;
-    if found.chains.is_empty() && found.faults.is_empty() {
-        return Err(NotRead::new("layout_nothing_drawn"));
-    }
-    Ok(found)
+    groups(root, frame, &mut found)?;
+    found.checked()
 }
 
 /// How the drawing lies: y up, its numbers scaled to the unit that its width is in.
@@ -98,43 +95,64 @@ fn px(unit: FileUnit) -> f64 {
     FileUnit::In.metres() / 96.0 / unit.metres()
 }
 
-fn children(node: &Node<'_, '_>, affine: &Affine, found: &mut Found) -> Result<(), NotRead> {
-    for child in node.children().filter(Node::is_element) {
-        let name = child.tag_name().name();
-        if SILENT.contains(&name) {
+/// Groups in groups at most. Source: `ours`: drawing programs nest some ten deep.
+const DEEPEST: usize = 64;
+
+/// Reads a group and every group in it, with a stack of our own: a file may nest deeper than a thread's stack.
+fn groups(root: Node<'_, '_>, frame: Affine, found: &mut Found) -> Result<(), NotRead> {
+    let mut open = vec![(root.children(), frame)];
+    while let Some((children, affine)) = open.last_mut() {
+        let Some(child) = children.next() else {
+            open.pop();
             continue;
-        }
-        let own = match child.attribute("transform").map(Transform::from_str) {
-            None => Affine::STILL,
-            Some(Ok(t)) => Affine {
-                x: Point::new(t.a, t.b),
-                y: Point::new(t.c, t.d),
-                origin: Point::new(t.e, t.f),
-            },
-            Some(Err(_)) => {
-                found.unknown(&format!("<{name}> with a transform that cannot be read"), None);
-                continue;
-            }
         };
-        let affine = affine.after(&own);
-        match name {
-            "g" | "a" | "switch" => children(&child, &affine, found)?,
-            "svg" if child.attribute("viewBox").is_none() => {
-                let at = Point::new(number(&child, "x"), number(&child, "y"));
-                children(&child, &affine.after(&Affine::moved(at)), found)?;
+        let affine = *affine;
+        if let Some(inner) = element(&child, &affine, found) {
+            if open.len() >= DEEPEST {
+                return Err(NotRead { code: "layout_too_deep", why: DEEPEST.to_string() });
             }
-            "path" => path(&child, &affine, found),
-            _ => match shape(&child, name) {
-                Some(curves) if curves.is_empty() => {}
-                Some(curves) => found.add(&affine, curves, name),
-                None => found.unknown(&format!("<{name}>"), None),
-            },
+            open.push((child.children(), inner));
         }
-        if found.chains.len() > MOST {
-            return Err(NotRead::new("layout_too_much"));
+        if found.is_too_much() {
+            break;
         }
     }
     Ok(())
+}
+
+/// Reads an element into what was found; of a group only how its children are changed.
+fn element(child: &Node<'_, '_>, affine: &Affine, found: &mut Found) -> Option<Affine> {
+    let name = child.tag_name().name();
+    if !child.is_element() || SILENT.contains(&name) {
+        return None;
+    }
+    let own = match child.attribute("transform").map(Transform::from_str) {
+        None => Affine::STILL,
+        Some(Ok(t)) => Affine {
+            x: Point::new(t.a, t.b),
+            y: Point::new(t.c, t.d),
+            origin: Point::new(t.e, t.f),
+        },
+        Some(Err(_)) => {
+            found.unknown(&format!("<{name}> with a transform that cannot be read"), None);
+            return None;
+        }
+    };
+    let affine = affine.after(&own);
+    match name {
+        "g" | "a" | "switch" => return Some(affine),
+        "svg" if child.attribute("viewBox").is_none() => {
+            let at = Point::new(number(child, "x"), number(child, "y"));
+            return Some(affine.after(&Affine::moved(at)));
+        }
+        "path" => path(child, &affine, found),
+        _ => match shape(child, name) {
+            Some(curves) if curves.is_empty() => {}
+            Some(curves) => found.add(&affine, curves, name),
+            None => found.unknown(&format!("<{name}>"), None),
+        },
+    }
+    None
 }
 
 fn number(node: &Node<'_, '_>, name: &str) -> f64 {
@@ -147,7 +165,8 @@ fn shape(node: &Node<'_, '_>, name: &str) -> Option<Vec<Curve>> {
     let of = |name: &str| number(node, name);
     let points = || -> Vec<Point> {
         let text = node.attribute("points").unwrap_or_default();
-        PointsParser::from(text).map(|(x, y)| Point::new(x, y)).collect()
+        // one more than is read, so that the drawing counts as too much
+        PointsParser::from(text).take(MOST + 2).map(|(x, y)| Point::new(x, y)).collect()
     };
     match name {
         "line" => {

@@ -6,7 +6,7 @@ use kurbo::{Arc, SvgArc, Vec2};
 use roxmltree::Node;
 use svgtypes::{PathParser, PathSegment};
 
-use crate::api::layout::file::Found;
+use crate::api::layout::file::{Found, MOST};
 
 /// Where a path stands while it is read.
 #[derive(Default)]
@@ -37,6 +37,9 @@ pub fn path(node: &Node<'_, '_>, affine: &Affine, found: &mut Found) {
             (pen.cubic, pen.quadratic) = (None, None);
         } else {
             pen.draw(segment);
+        }
+        if pen.chain.len() > MOST || found.is_too_much() {
+            break;
         }
     }
     if !pen.chain.is_empty() {

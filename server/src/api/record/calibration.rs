@@ -15,10 +15,11 @@ use uuid::Uuid;
 
 use crate::api::record::factors::ClassWire;
 use crate::api::record::held::HeldWire;
-use crate::error::{ApiError, ApiResult, ErrorBody};
+use crate::error::{ApiResult, ErrorBody};
 use crate::http::fields::{Fields, Given};
 use crate::plan::learning::MOST;
 use crate::plan::taught::seen;
+use crate::queue::Worker;
 use crate::store::learned;
 use crate::wire::unit::fine;
 
@@ -79,6 +80,7 @@ pub struct CalibrationReply {
 #[get("/factors/calibration")]
 pub async fn calibrate(
     pool: web::Data<PgPool>,
+    worker: Worker,
     query: web::Query<CalibrationQuery>,
 ) -> ApiResult<web::Json<CalibrationReply>> {
     let mut fields = Fields::default();
@@ -86,8 +88,7 @@ pub async fn calibrate(
     let kind = fields.code("kind", given.as_ref(), Some(Kind::Speed));
     fields.done(())?;
     let burns = learned::that_teach(pool.get_ref(), MOST).await?;
-    let reply = web::block(move || reply(kind, &burns)).await;
-    Ok(web::Json(reply.map_err(|error| ApiError::Internal(error.to_string()))?))
+    worker.run(move || Ok(reply(kind, &burns))).await.map(web::Json)
 }
 
 fn reply(kind: Kind, burns: &[learned::Taught]) -> CalibrationReply {

@@ -21,6 +21,7 @@ use crate::http::fields::{Fields, Given, wrong_shape};
 use crate::http::rows::new_id;
 use crate::plan::learning::learn_again;
 use crate::plan::taught::{State, Taught};
+use crate::queue::Worker;
 use crate::store::RowKey;
 use crate::store::learned::{self, ChoiceRow};
 
@@ -72,7 +73,7 @@ pub struct ChoiceRequest {
 pub async fn choose(
     pool: web::Data<PgPool>,
     path: web::Path<String>,
-    caller: Caller,
+    (caller, worker): (Caller, Worker),
     body: Body<ChoiceRequest>,
 ) -> ApiResult<web::Json<FactorsReply>> {
     let RowKey { id, by } = new_id(&path, caller)?;
@@ -96,7 +97,7 @@ pub async fn choose(
         median: factor.median,
     };
     learned::choose(&**pool, RowKey { id, by }, &choice).await?;
-    everything(&pool).await
+    everything(&pool, &worker).await
 }
 
 /// The answer that a rig changed.
@@ -116,7 +117,7 @@ pub struct ChangeRequest {
 pub async fn tell_change(
     pool: web::Data<PgPool>,
     path: web::Path<String>,
-    caller: Caller,
+    (caller, worker): (Caller, Worker),
     body: Body<ChangeRequest>,
 ) -> ApiResult<web::Json<FactorsReply>> {
     let RowKey { id, by } = new_id(&path, caller)?;
@@ -126,5 +127,5 @@ pub async fn tell_change(
     let kept = learned::changed(&**pool, RowKey { id, by }, body.value.job_id, at).await;
     kept.map_err(|error| unknown("rig_changes", error))?;
     learn_again(&pool).await?;
-    everything(&pool).await
+    everything(&pool, &worker).await
 }

@@ -14,9 +14,10 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::api::record::held::HeldWire;
-use crate::error::{ApiError, ApiResult};
+use crate::error::ApiResult;
 use crate::plan::learning::MOST;
 use crate::plan::taught::{State, Taught, seen};
+use crate::queue::Worker;
 use crate::store::learned;
 use crate::wire::unit::fine;
 
@@ -170,19 +171,18 @@ impl ClassWire {
 /// Says what the shop's burns have taught.
 #[utoipa::path(get, operation_id = "factors_list", path = "/api/v1/factors", responses((status = 200, body = FactorsReply)))]
 #[get("/factors")]
-pub async fn list(pool: web::Data<PgPool>) -> ApiResult<web::Json<FactorsReply>> {
-    everything(&pool).await
+pub async fn list(pool: web::Data<PgPool>, worker: Worker) -> ApiResult<web::Json<FactorsReply>> {
+    everything(&pool, &worker).await
 }
 
 /// Everything that was learned, as a reply says it.
 ///
 /// # Errors
 /// When the database fails.
-pub async fn everything(pool: &PgPool) -> ApiResult<web::Json<FactorsReply>> {
+pub async fn everything(pool: &PgPool, worker: &Worker) -> ApiResult<web::Json<FactorsReply>> {
     let taught = Taught::read(pool).await?;
     let burns = learned::that_teach(pool, MOST).await?;
-    let reply = web::block(move || reply(&taught, &burns)).await;
-    Ok(web::Json(reply.map_err(|error| ApiError::Internal(error.to_string()))?))
+    worker.run(move || Ok(reply(&taught, &burns))).await.map(web::Json)
 }
 
 fn reply(taught: &Taught, burns: &[learned::Taught]) -> FactorsReply {

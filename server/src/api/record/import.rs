@@ -12,6 +12,7 @@ use crate::http::body::Body;
 use crate::http::caller::Caller;
 use crate::http::rows::{new_id, put_reply};
 use crate::plan::learning::learn_again;
+use crate::queue::Worker;
 use crate::store::RowKey;
 use crate::store::burn_imports::{self, NewImport};
 use crate::store::burns::{self, Added};
@@ -23,7 +24,7 @@ use crate::store::burns::{self, Added};
 pub async fn keep_notebook(
     pool: web::Data<PgPool>,
     path: web::Path<String>,
-    caller: Caller,
+    (caller, worker): (Caller, Worker),
     body: Body<NotebookRequest>,
 ) -> ApiResult<HttpResponse> {
     let RowKey { id, by } = new_id(&path, caller)?;
@@ -32,7 +33,7 @@ pub async fn keep_notebook(
     if let Some(kept) = burn_imports::known(pool.get_ref(), id, &digest).await? {
         return Ok(put_reply(crate::store::Made::Again(reply(kept))));
     }
-    let mut read = reading(&pool, body.value.clone()).await?;
+    let mut read = reading(&pool, &worker, body.value.clone()).await?;
     keepable(&read)?;
     for burn in &mut read.burns {
         burn.from.import_id = Some(id);

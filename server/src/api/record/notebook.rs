@@ -15,9 +15,10 @@ use uuid::Uuid;
 
 use crate::api::record::notebook_row::{InShop, NotebookRow, Read, Shop, burn_of};
 use crate::api::tip::charts::{ColumnWire, SaidWire, read_table};
-use crate::error::{ApiError, ApiResult, ErrorBody, Limits};
+use crate::error::{ApiResult, ErrorBody, Limits};
 use crate::http::body::Body;
 use crate::http::fields::{Fields, Given, NumberField};
+use crate::queue::Worker;
 use crate::store::burn_imports::stand_already;
 use crate::wire::text::{Section, sentence};
 
@@ -212,10 +213,13 @@ fn asks(found: &Notebook) -> Vec<AskWire> {
 ///
 /// # Errors
 /// [`ApiError::Invalid`] where it is no notebook.
-pub async fn reading(pool: &PgPool, request: NotebookRequest) -> ApiResult<Reading> {
+pub async fn reading(
+    pool: &PgPool,
+    worker: &Worker,
+    request: NotebookRequest,
+) -> ApiResult<Reading> {
     let shop = Shop::read(pool).await?;
-    let read = web::block(move || request.read(&shop)).await;
-    let mut read = read.map_err(|error| ApiError::Internal(error.to_string()))??;
+    let mut read = worker.run(move || request.read(&shop)).await?;
     let known = stand_already(pool, &read.burns).await?;
     let known = read.reply.rows.iter().zip(known).filter(|(_, known)| *known);
     read.reply.doubled = known.map(|(row, _)| row.row).collect();
@@ -228,9 +232,10 @@ pub async fn reading(pool: &PgPool, request: NotebookRequest) -> ApiResult<Readi
 #[post("")]
 pub async fn read_notebook(
     pool: web::Data<PgPool>,
+    worker: Worker,
     body: Body<NotebookRequest>,
 ) -> ApiResult<web::Json<NotebookReply>> {
-    Ok(web::Json(reading(&pool, body.value).await?.reply))
+    Ok(web::Json(reading(&pool, &worker, body.value).await?.reply))
 }
 
 /// What a notebook that was read in came to.

@@ -49,7 +49,8 @@ impl Shop {
         let people = people.into_iter().map(|person| (lower(&person.name), person.record.id));
         let mut tips = Vec::new();
         for tip in gear::all(pool).await?.into_iter().filter(|gear| gear.kind == "tip") {
-            let fields: TipFields = read(&tip.fields)?;
+            // one that cannot be read any more is not named by its mark
+            let Ok(fields) = read::<TipFields>(&tip.fields) else { continue };
             let bore = fields.bore_mm.as_ref().and_then(|bore| bore.0.as_f64());
             if let Some(mark) = fields.mark {
                 tips.push((lower(&mark), tip.record.id, bore));

@@ -20,12 +20,13 @@ use utoipa::{IntoParams, ToSchema};
 use uuid::Uuid;
 
 use crate::api::cut::prices::{PricesWire, read_prices};
-use crate::error::{ApiError, ApiResult, ErrorBody};
+use crate::error::{ApiResult, ErrorBody};
 use crate::http::body::read;
 use crate::http::caller::Caller;
 use crate::http::fields::{Fields, wrong_shape};
 use crate::plan::learning::MOST;
 use crate::plan::shop::Shop;
+use crate::queue::Worker;
 use crate::store::burns::cost::{Weighed, weighed};
 use crate::store::tip_log::cleanings;
 use crate::wire::text::cause_words;
@@ -233,7 +234,7 @@ impl CleaningCost {
 pub async fn cost(
     pool: web::Data<PgPool>,
     query: web::Query<CostQuery>,
-    caller: Caller,
+    (caller, worker): (Caller, Worker),
 ) -> ApiResult<web::Json<PoorEdgesReply>> {
     let mut fields = Fields::default();
     let to = query.to.as_deref().and_then(|to| fields.moment("to", Some(to)));
@@ -255,13 +256,11 @@ pub async fn cost(
     };
     let burnt: Vec<Burnt> =
         burns.iter().zip(since).filter_map(|(burn, since)| burnt(burn, since, &of(burn))).collect();
-    let found = web::block(move || {
+    let found = worker.run(move || {
         let number = burnt.len();
         Ok((number, bill(&burnt), cleaning(&burnt, CLEAN_AFTER)?))
     });
-    let found: Result<_, galvanon_core::error::Error> =
-        found.await.map_err(|error| ApiError::Internal(error.to_string()))?;
-    let (number, bill, cleaning) = found?;
+    let (number, bill, cleaning) = found.await?;
     let mut reply = PoorEdgesReply::of((from, to), number, bill);
     reply.cleaning = cleaning.as_ref().map(CleaningCost::of);
     reply.prices_estimated = usual.estimated;

@@ -21,6 +21,7 @@ use crate::api::record::steel::piece_mass;
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::{Body, read};
 use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
+use crate::queue::Worker;
 use crate::wire::money::{MoneyBand, MoneyParts, cents};
 
 /// What things cost; a price that no line needs may be missing.
@@ -301,8 +302,10 @@ struct Priced {
 #[utoipa::path(post, operation_id = "quotes_price", path = "/api/v1/quotes/price", request_body = QuoteRequest,
     responses((status = 200, body = QuoteReply), (status = 422, body = ErrorBody)))]
 #[post("/quotes/price")]
-pub async fn price_quote(body: Body<QuoteRequest>) -> ApiResult<web::Json<QuoteReply>> {
+pub async fn price_quote(
+    worker: Worker,
+    body: Body<QuoteRequest>,
+) -> ApiResult<web::Json<QuoteReply>> {
     let request = body.value;
-    let priced = web::block(move || request.priced()).await;
-    priced.map_err(|error| ApiError::Internal(error.to_string()))?.map(web::Json)
+    worker.run(move || request.priced()).await.map(web::Json)
 }

@@ -1,6 +1,6 @@
 //! A job's cuts as a quote: what can be cut is priced, what cannot is named, and what another way would cost is beside it.
 
-use actix_web::web;
+use galvanon_core::cancel::cancelled;
 use galvanon_core::code::Code;
 use galvanon_core::cut::Process;
 use galvanon_core::gas::fuel::Fuel;
@@ -18,8 +18,10 @@ use crate::http::caller::Caller;
 use crate::http::fields::Fields;
 use crate::plan::rig::Rigged;
 use crate::plan::shop::Shop;
+use crate::store::burns;
+use crate::store::job_lines::{self, JobLine};
+use crate::store::jobs::{self, Job};
 use crate::store::quotes::Quote;
-use crate::store::{burns, job_lines, jobs};
 use crate::wire::money::{MoneyBand, MoneyParts};
 use crate::wire::unit::hundredths;
 
@@ -114,19 +116,35 @@ fn refused(code: &str, job: Uuid) -> ApiError {
     ApiError::Invalid(fields.errors)
 }
 
-/// A job's cuts as a quote asks them.
+/// What a job's quote is made from.
+pub struct Quoted {
+    job: Job,
+    shop: Shop,
+    lines: Vec<JobLine>,
+}
+
+/// Reads what a job's quote is made from.
 ///
 /// # Errors
-/// [`ApiError::Invalid`] where none of them can be priced.
-pub async fn asked_of(pool: &PgPool, caller: Caller, job: Uuid) -> ApiResult<Priced> {
+/// [`ApiError::Invalid`] where there is no such job.
+pub async fn quoted(pool: &PgPool, caller: Caller, job: Uuid) -> ApiResult<Quoted> {
     let job = jobs::live(pool, job).await.map_err(|error| match error {
         ApiError::NotFound => refused("no_such_job", job),
         other => other,
     })?;
     let shop = Shop::read(pool, caller.person).await?;
-    let rigged = Rigged::of(&shop, &job);
+    let lines = job_lines::of_job(pool, job.record.id).await?;
+    Ok(Quoted { job, shop, lines })
+}
+
+/// A job's cuts as a quote asks them.
+///
+/// # Errors
+/// [`ApiError::Invalid`] where none of them can be priced.
+pub fn asked_of(Quoted { job, shop, lines: all }: &Quoted) -> ApiResult<Priced> {
+    let rigged = Rigged::of(shop, job);
     let (mut asked, mut lines) = (Vec::new(), Vec::new());
-    for line in job_lines::of_job(pool, job.record.id).await? {
+    for line in all.iter().take_while(|_| !cancelled()) {
         let cut = |count, left_out| QuotedCut {
             line_id: line.record.id,
             typed: line.typed.clone(),
@@ -150,7 +168,7 @@ pub async fn asked_of(pool: &PgPool, caller: Caller, job: Uuid) -> ApiResult<Pri
     }
     let asked = QuoteRequest {
         lines: asked,
-        prices: prices(&shop)?,
+        prices: prices(shop)?,
         set_up_s: None,
         overhead_percent: None,
         margin_percent: None,
@@ -175,17 +193,11 @@ fn priced(rigged: &Rigged<'_>, input: &Value) -> ApiResult<(Value, u32)> {
     Ok((request, u32::try_from(count).unwrap_or(u32::MAX)))
 }
 
-/// What a quote comes to, off the workers.
+/// What a quote comes to.
 ///
 /// # Errors
 /// [`ApiError::Invalid`] with every field at fault.
-pub async fn found_of(asked: &QuoteRequest, lines: &[QuotedCut]) -> ApiResult<QuoteFound> {
-    let (asked, lines) = (asked.clone(), lines.to_vec());
-    let found = web::block(move || found(&asked, &lines)).await;
-    found.map_err(|error| ApiError::Internal(error.to_string()))?
-}
-
-fn found(asked: &QuoteRequest, cuts: &[QuotedCut]) -> ApiResult<QuoteFound> {
+pub fn found(asked: &QuoteRequest, cuts: &[QuotedCut]) -> ApiResult<QuoteFound> {
     let QuoteReply { lines, parts, times_s, masses_kg, set_up, plates, freight, total } =
         asked.priced()?;
     let mut all = lines.into_iter().zip(parts).zip(times_s).zip(masses_kg);

@@ -10,7 +10,7 @@ use uuid::Uuid;
 
 use crate::api::record::burns::unknown;
 use crate::api::record::quote::{BesidesWire, QuoteRequest};
-use crate::api::record::quote_of_job::{Priced, asked_of, burnt, found_of};
+use crate::api::record::quote_of_job::{Priced, QuotedCut, asked_of, burnt, found, quoted};
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::{Body, read};
 use crate::http::caller::Caller;
@@ -18,6 +18,7 @@ use crate::http::csv::csv;
 use crate::http::fields::{Fields, Given};
 use crate::http::page::{PageQuery, token};
 use crate::http::rows::{id, new_id, put_reply, seen};
+use crate::queue::Worker;
 use crate::store::page::{List, page};
 use crate::store::quotes::{self, NewQuote, Quote};
 use crate::store::{find, jobs, made};
@@ -141,25 +142,36 @@ fn texts(name: &str, note: &str) -> ApiResult<(String, String)> {
     fields.done((name, note))
 }
 
-/// A job's cuts offered at the shop's prices of now.
+/// Reads what an offer of a job's cuts needs; the computation that is returned prices it at the shop's prices of now.
 ///
 /// # Errors
 /// [`ApiError::Invalid`] for what cannot be, or a job that is not there.
-pub async fn offered(pool: &PgPool, caller: Caller, new: &NewQuoteRequest) -> ApiResult<NewQuote> {
+pub async fn offer(
+    pool: &PgPool,
+    caller: Caller,
+    new: &NewQuoteRequest,
+) -> ApiResult<impl FnOnce() -> ApiResult<NewQuote> + Send + 'static> {
     let (name, note) = texts(&new.name, &new.note)?;
-    let Priced { mut asked, lines } = asked_of(pool, caller, new.job_id).await?;
-    asked.set_up_s.clone_from(&new.set_up_s);
-    asked.overhead_percent.clone_from(&new.overhead_percent);
-    asked.margin_percent.clone_from(&new.margin_percent);
-    asked.besides.clone_from(&new.besides);
-    let found = found_of(&asked, &lines).await?;
-    Ok(NewQuote {
-        job_id: new.job_id,
-        name,
-        note,
-        asked: serde_json::to_value(&asked)?,
-        found: serde_json::to_value(&found)?,
+    let quoted = quoted(pool, caller, new.job_id).await?;
+    let new = new.clone();
+    Ok(move || {
+        let Priced { mut asked, lines } = asked_of(&quoted)?;
+        asked.set_up_s = new.set_up_s;
+        asked.overhead_percent = new.overhead_percent;
+        asked.margin_percent = new.margin_percent;
+        asked.besides = new.besides;
+        priced(new.job_id, (name, note), &asked, &lines)
     })
+}
+
+fn priced(
+    job_id: Uuid,
+    (name, note): (String, String),
+    asked: &QuoteRequest,
+    lines: &[QuotedCut],
+) -> ApiResult<NewQuote> {
+    let found = serde_json::to_value(found(asked, lines)?)?;
+    Ok(NewQuote { job_id, name, note, asked: serde_json::to_value(asked)?, found })
 }
 
 /// Makes a quote of a job's cuts, under a UUIDv7 of the client's choice; repeatable.
@@ -169,7 +181,7 @@ pub async fn offered(pool: &PgPool, caller: Caller, new: &NewQuoteRequest) -> Ap
 pub async fn create(
     pool: web::Data<PgPool>,
     path: web::Path<String>,
-    caller: Caller,
+    (caller, worker): (Caller, Worker),
     body: Body<NewQuoteRequest>,
 ) -> ApiResult<HttpResponse> {
     let (key, new) = (new_id(&path, caller)?, &body.value);
@@ -177,7 +189,7 @@ pub async fn create(
     if find::<Quote>(pool.get_ref(), key.id).await?.is_some() {
         return Ok(put_reply::<Quote>(made(pool.get_ref(), key.id, None, &body.json).await?));
     }
-    let quote = offered(&pool, caller, new).await?;
+    let quote = worker.run(offer(&pool, caller, new).await?).await?;
     let new = quotes::put(&mut *pool.acquire().await?, key, &quote, &body.json).await;
     Ok(put_reply(new.map_err(|error| unknown("quotes", error))?))
 }
@@ -224,7 +236,7 @@ pub async fn show(
 pub async fn change(
     pool: web::Data<PgPool>,
     path: web::Path<String>,
-    caller: Caller,
+    (caller, worker): (Caller, Worker),
     body: Body<QuoteChange>,
 ) -> ApiResult<web::Json<QuoteView>> {
     let change = &body.value;
@@ -233,24 +245,27 @@ pub async fn change(
     let said = |new: &Option<String>, old: &String| new.clone().unwrap_or_else(|| old.clone());
     let (name, note) = texts(&said(&change.name, &old.name), &said(&change.note, &old.note))?;
     let kept: QuoteRequest = read(&old.asked)?;
-    let Priced { mut asked, lines } = if change.anew {
+    let again = if change.anew {
         jobs::live(pool.get_ref(), old.job_id).await?;
-        asked_of(&pool, caller, old.job_id).await?
+        Some(quoted(&pool, caller, old.job_id).await?)
     } else {
-        Priced { asked: kept.clone(), lines: read(&old.found["lines"])? }
+        None
     };
-    asked.set_up_s = change.set_up_s.clone().or(kept.set_up_s);
-    asked.overhead_percent = change.overhead_percent.clone().or(kept.overhead_percent);
-    asked.margin_percent = change.margin_percent.clone().or(kept.margin_percent);
-    asked.besides = change.besides.clone().or(kept.besides);
-    let found = found_of(&asked, &lines).await?;
-    let quote = NewQuote {
-        job_id: old.job_id,
-        name,
-        note,
-        asked: serde_json::to_value(&asked)?,
-        found: serde_json::to_value(&found)?,
-    };
+    let quote = worker.run({
+        let (change, job_id) = (change.clone(), old.job_id);
+        move || {
+            let Priced { mut asked, lines } = match again {
+                Some(quoted) => asked_of(&quoted)?,
+                None => Priced { asked: kept.clone(), lines: read(&old.found["lines"])? },
+            };
+            asked.set_up_s = change.set_up_s.or(kept.set_up_s);
+            asked.overhead_percent = change.overhead_percent.or(kept.overhead_percent);
+            asked.margin_percent = change.margin_percent.or(kept.margin_percent);
+            asked.besides = change.besides.or(kept.besides);
+            priced(job_id, (name, note), &asked, &lines)
+        }
+    });
+    let quote = quote.await?;
     let changed = quotes::change(&mut *pool.acquire().await?, &row, &quote, &body.json).await?;
     Ok(web::Json(whole(&pool, changed).await?))
 }

@@ -65,12 +65,14 @@ impl Cuts {
     /// # Errors
     /// When the database fails, or a line does not plan.
     pub async fn of(pool: &PgPool, shop: &Shop, job: &Job) -> ApiResult<Self> {
-        let cards = cards_of(pool, &[job.record.id]).await?;
+        let lines = job_lines::of_job(pool, job.record.id).await?;
+        let ids: Vec<Uuid> = lines.iter().map(|line| line.record.id).collect();
+        let cards = cards_of(pool, &ids).await?;
         let rigged = Rigged::of(shop, job);
         let mut cuts = Vec::new();
-        for line in job_lines::of_job(pool, job.record.id).await? {
+        for line in lines {
             let input = line.input.clone();
-            let view = view(line, &rigged, &cards)?;
+            let view = view(line, &rigged, &cards);
             let guides = match &view.plan {
                 Some(_) => guides(&rigged.request(&input)?.request)?,
                 None => Default::default(),

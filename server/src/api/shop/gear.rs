@@ -40,7 +40,7 @@ pub async fn list(
     let now = OffsetDateTime::now_utc();
     let list = List { time: "made_at", at: |gear: &Gear| gear.record.made_at, matching: None };
     let (gear, next) = page(pool.get_ref(), &list, &query.page(SHOWN)?).await?;
-    let gear = counted(&pool, gear).await?;
+    let gear = counted(pool.get_ref(), gear).await?;
     let gear = gear.into_iter().map(|gear| view(gear, now)).collect::<ApiResult<_>>()?;
     Ok(web::Json(RackReply { gear, next: next.map(token) }))
 }

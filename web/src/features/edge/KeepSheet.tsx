@@ -4,6 +4,7 @@ import { useState } from "react";
 import { v7 } from "uuid";
 import { ApiFailure, api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
+import { wholeJob } from "@/api/lists";
 import { SCREEN } from "@/text";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
@@ -48,7 +49,7 @@ export function KeepSheet({
   const job = useQuery({
     queryKey: keys.job(jobId),
     enabled: jobId !== NONE,
-    queryFn: () => data(api.GET("/api/v1/jobs/{id}", { params: { path: { id: jobId } } })),
+    queryFn: () => wholeJob(jobId),
   });
   const kept = useQuery({
     queryKey: keys.kept(null),

@@ -5,6 +5,7 @@ import { Tabs } from "radix-ui";
 import { useEffect, useState } from "react";
 import { api, data } from "@/api/client";
 import { keys } from "@/api/keys";
+import { wholeJob } from "@/api/lists";
 import { PastEdges } from "@/cut/edges/PastEdges";
 import { SCREEN } from "@/text";
 import { useKept } from "@/ui/kept";
@@ -36,8 +37,7 @@ export function EdgePage() {
   const job = useQuery({
     queryKey: keys.job(asked.job ?? ""),
     enabled: asked.job !== undefined,
-    queryFn: () =>
-      data(api.GET("/api/v1/jobs/{id}", { params: { path: { id: asked.job ?? "" } } })),
+    queryFn: () => wholeJob(asked.job ?? ""),
   });
   // asked from a cut: its card and fuel weigh in, and what is kept goes there
   useEffect(() => {

@@ -26,6 +26,7 @@ import { JobHead } from "./JobHead";
 import { LineList } from "./LineList";
 import { placeOfNew } from "./lines";
 import { Mend } from "./Mend";
+import { MoreLines } from "./MoreLines";
 import { useJob } from "./useJob";
 
 /** A change on the bench that is on its way to the shop, or was refused and must not be lost. */
@@ -98,7 +99,7 @@ export function JobPage() {
           action="Add"
           folded={lines.length > 0}
           onEnter={(read) => {
-            const position = placeOfNew(lines);
+            const position = placeOfNew(lines, job.data.line_count);
             add.mutate(
               { typed, input: read.input as CutInput, position },
               {
@@ -126,6 +127,7 @@ export function JobPage() {
               onDelete={(view) => remove.mutate(view.line)}
             />
           )}
+          <MoreLines shown={lines.length} count={job.data.line_count} />
           {remove.error && <Failed error={remove.error} />}
           {deleted !== null && (
             <Undo

@@ -29,8 +29,10 @@ describe("the order of a job's cuts", () => {
   });
 
   it("ends with what is new", () => {
-    expect(placeOfNew([])).toBe(1);
-    expect(placeOfNew(placed(-4, 7.5))).toBe(8.5);
+    expect(placeOfNew([], 0)).toBe(1);
+    expect(placeOfNew(placed(-4, 7.5), 2)).toBe(8.5);
+    // two of 450 are here: it lies behind the others too
+    expect(placeOfNew(placed(-4, 7.5), 450)).toBe(451);
   });
 
   it("is back where it was when a cut is moved there and back", () => {

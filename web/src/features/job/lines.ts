@@ -15,9 +15,9 @@ export function placeAfter(lines: readonly Placed[], at: number, by: -1 | 1): nu
     : (next.line.position + beyond.line.position) / 2;
 }
 
-/** Where a new cut lies: after the last. */
-export function placeOfNew(lines: readonly Placed[]): number {
-  return (lines.at(-1)?.line.position ?? 0) + 1;
+/** Where a new cut lies: after the last, of those too that are still loading. */
+export function placeOfNew(lines: readonly Placed[], count: number): number {
+  return Math.max(lines.at(-1)?.line.position ?? 0, count - lines.length > 0 ? count : 0) + 1;
 }
 
 /** The fuel of a cut where it is not the rig's. */

@@ -3,6 +3,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { ApiFailure, api, type CutInput, data, type LineView, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
+import { wholeJob } from "@/api/lists";
 import { once } from "@/api/once";
 import { placeAfter } from "./lines";
 
@@ -14,10 +15,15 @@ export type Conflict = { theirs: JobLine; yours: Change };
 
 export function useJob(jobId: string) {
   const queries = useQueryClient();
-  const path = { path: { id: jobId } };
   const job = useQuery({
     queryKey: keys.job(jobId),
-    queryFn: () => data(api.GET("/api/v1/jobs/{id}", { params: path })),
+    queryFn: () => {
+      // a long job shows its first lines while the others come; one that is there already stays whole
+      const first = queries.getQueryData(keys.job(jobId)) === undefined;
+      return wholeJob(jobId, (soFar) => {
+        if (first) queries.setQueryData(keys.job(jobId), soFar);
+      });
+    },
   });
   const [conflict, setConflict] = useState<Conflict | null>(null);
   const [deleted, setDeleted] = useState<JobLine | null>(null);

@@ -1,8 +1,8 @@
 /** Layout: a part begun here, or the part of a job's line, laid out anew. */
 import { useQuery } from "@tanstack/react-query";
 import { useSearch } from "@tanstack/react-router";
-import { api, data } from "@/api/client";
 import { keys } from "@/api/keys";
+import { wholeJob } from "@/api/lists";
 import { SCREEN } from "@/text";
 import { LAYOUT } from "@/text/layout";
 import { Failed, Loading, Nothing } from "@/ui/states";
@@ -20,7 +20,7 @@ export function LayoutPage() {
 function OfLine({ job, line }: { job: string; line: string }) {
   const found = useQuery({
     queryKey: keys.job(job),
-    queryFn: () => data(api.GET("/api/v1/jobs/{id}", { params: { path: { id: job } } })),
+    queryFn: () => wholeJob(job),
   });
   if (found.isPending) return <Loading what={LAYOUT.working} />;
   if (found.error) return <Failed error={found.error} onRetry={() => void found.refetch()} />;

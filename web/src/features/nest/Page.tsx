@@ -5,6 +5,7 @@ import { Link, useParams } from "@tanstack/react-router";
 import { useRef, useState } from "react";
 import { ApiFailure, api, data, type Schemas } from "@/api/client";
 import { keys } from "@/api/keys";
+import { wholeJob } from "@/api/lists";
 import { refusal } from "@/text";
 import { fill } from "@/text/fill";
 import { NEST } from "@/text/nest";
@@ -100,7 +101,7 @@ export function NestPage() {
   const path = { params: { path: { id: jobId } } };
   const job = useQuery({
     queryKey: keys.job(jobId),
-    queryFn: () => data(api.GET("/api/v1/jobs/{id}", path)),
+    queryFn: () => wholeJob(jobId),
   });
   const nest = useQuery({
     queryKey: keys.nest(jobId, { ...wish, seconds }),

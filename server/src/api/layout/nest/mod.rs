@@ -2,9 +2,9 @@
 
 pub mod asked;
 
-use std::time::{Duration, Instant};
+use std::time::Duration;
 
-use actix_web::{HttpRequest, post, web};
+use actix_web::{post, web};
 use galvanon_core::code::Code;
 use galvanon_nest::{Laid, LeftOver, Nested, NoNest, Placed, Why, nest};
 use serde::Serialize;
@@ -12,13 +12,12 @@ use serde_json::json;
 use utoipa::ToSchema;
 
 use crate::api::layout::contour::ContourWire;
-use crate::api::layout::nest::asked::{NestRequest, OF_STRANGERS};
-use crate::doors::state::Doors;
-use crate::doors::turns::Turns;
+use crate::api::layout::nest::asked::NestRequest;
 use crate::error::{ApiError, ApiResult, ErrorBody};
 use crate::http::body::Body;
 use crate::http::caller::Caller;
 use crate::http::fields::Fields;
+use crate::queue::Worker;
 use crate::wire::text::{Section, sentence};
 use crate::wire::unit::fine;
 
@@ -136,28 +135,14 @@ pub fn refused(none: NoNest) -> ApiError {
     responses((status = 200, body = NestReply), (status = 422, body = ErrorBody), (status = 429, body = ErrorBody)))]
 #[post("/nest")]
 pub async fn nest_parts(
-    request: HttpRequest,
-    caller: Caller,
-    (turns, doors): (web::Data<Turns>, web::Data<Doors>),
+    (caller, worker): (Caller, Worker),
     body: Body<NestRequest>,
 ) -> ApiResult<web::Json<NestReply>> {
-    let known = caller.role.is_some();
-    let turn = if known {
-        None
-    } else {
-        let longest = OF_STRANGERS as u32;
-        Some(turns.take(doors.address(&request)).ok_or(ApiError::TooMany(longest))?)
-    };
-    let found = web::block(move || {
-        let (asked, until) = body.value.read(known)?;
-        let began = Instant::now();
-        let longest = Duration::from_secs_f64(until.seconds);
-        let mut enough = |rounds: u32| {
-            until.rounds.is_some_and(|most| rounds >= most) || began.elapsed() >= longest
-        };
-        let nested = nest(&asked, &mut enough).map_err(refused)?;
-        drop(turn);
-        Ok::<_, ApiError>(NestReply::of(&nested, until.seconds))
+    let (asked, until) = body.value.read(caller.role.is_some())?;
+    let time = Duration::from_secs_f64(until.seconds);
+    let nested = worker.search(time, move || {
+        let mut enough = |rounds: u32| until.rounds.is_some_and(|most| rounds >= most);
+        Ok(NestReply::of(&nest(&asked, &mut enough).map_err(refused)?, until.seconds))
     });
-    Ok(web::Json(found.await.map_err(|error| ApiError::Internal(error.to_string()))??))
+    nested.await.map(web::Json)
 }

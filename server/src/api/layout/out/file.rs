@@ -28,6 +28,7 @@ use crate::http::fields::{Fields, Given, NumberField, wrong_shape};
 use crate::plan::rig::Rig;
 use crate::plan::settings::{MACHINE_WORDS, MARKING, current};
 use crate::plan::shop::Shop;
+use crate::queue::Worker;
 use crate::store::find;
 use crate::store::job_lines::JobLine;
 use crate::store::jobs;
@@ -119,12 +120,12 @@ pub struct OutRequest {
 #[post("/out")]
 pub async fn write_file(
     pool: web::Data<PgPool>,
-    caller: Caller,
+    (caller, worker): (Caller, Worker),
     body: Body<OutRequest>,
 ) -> ApiResult<HttpResponse> {
     let mut request = body.value;
     if caller.role.is_some() {
-        let settings = current(&pool).await?;
+        let settings = current(pool.get_ref()).await?;
         let own = |key: &str| settings.get(key).cloned();
         if request.post.is_none() {
             request.post = own(MACHINE_WORDS).map(serde_json::from_value).transpose()?;
@@ -139,8 +140,7 @@ pub async fn write_file(
         Some(id) => Some(line_of(&pool, &request, id).await?),
         None => None,
     };
-    let written = web::block(move || file(&request, line.as_ref())).await;
-    let file = written.map_err(|error| ApiError::Internal(error.to_string()))??;
+    let file = worker.run(move || file(&request, line.as_ref())).await?;
     let name = format!("attachment; filename=\"{}\"", file.name);
     Ok(HttpResponse::Ok()
         .content_type(file.kind)

@@ -3,6 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
 import { api, data } from "@/api/client";
 import { keys } from "@/api/keys";
+import { wholeJob } from "@/api/lists";
 import { GasTimeline } from "@/draw/gas-timeline";
 import { SCREEN, sentence, word } from "@/text";
 import { buttonLook } from "@/ui/button";
@@ -23,7 +24,7 @@ export function GasPage() {
   const path = { params: { path: { id: jobId } } };
   const job = useQuery({
     queryKey: keys.job(jobId),
-    queryFn: () => data(api.GET("/api/v1/jobs/{id}", path)),
+    queryFn: () => wholeJob(jobId),
   });
   const plan = useQuery({
     queryKey: keys.gasPlan(jobId),

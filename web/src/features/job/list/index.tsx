@@ -6,6 +6,7 @@ import { useState } from "react";
 import { v7 } from "uuid";
 import { api, data } from "@/api/client";
 import { keys } from "@/api/keys";
+import { wholeJob } from "@/api/lists";
 import { once } from "@/api/once";
 import { options, SCREEN } from "@/text";
 import { Button, buttonLook } from "@/ui/button";
@@ -27,7 +28,7 @@ export function ListPage() {
   const [process, setProcess] = useKept("galvanon.list.process", "guided");
   const job = useQuery({
     queryKey: keys.job(jobId),
-    queryFn: () => data(api.GET("/api/v1/jobs/{id}", { params: { path: { id: jobId } } })),
+    queryFn: () => wholeJob(jobId),
   });
   const { plan, progress, failure } = useList(jobId);
   const rows = progress?.rows ?? [];
