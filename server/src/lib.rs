@@ -106,6 +106,7 @@ pub fn serve(listener: TcpListener, pool: PgPool, config: &Config) -> std::io::R
             .app_data(pool.clone())
             .app_data(doors.clone())
             .app_data(flood.clone())
+            .app_data(http::page::query_config())
             .configure(|app| bounds.share(app))
             .wrap(from_fn(panics::catch))
             .wrap(from_fn(doors::enter::enter))

@@ -51,6 +51,11 @@ enum Command {
         /// The file.
         file: PathBuf,
     },
+    /// Check that a backup is whole; needs no database.
+    CheckBackup {
+        /// The file.
+        file: PathBuf,
+    },
     /// Make an access token for a person and print it once.
     Token {
         #[command(flatten)]
@@ -97,6 +102,11 @@ async fn run() -> Result<(), Box<dyn std::error::Error>> {
             let pool = upkeep_pool().connect(&database.address()?).await?;
             backup::restore(&pool, &file).await?;
             println!("The shop of {} is restored.", file.display());
+        }
+        Command::CheckBackup { file } => {
+            let header = backup::check(&file)?;
+            let (tables, made) = (header.tables.len(), header.made_at);
+            println!("{} is whole: {tables} tables of {made}.", file.display());
         }
         Command::Token { database, person, name } => {
             let pool = galvanon_server::config::pool().connect(&database.address()?).await?;

@@ -20,7 +20,7 @@ use std::path::PathBuf;
 use serde::{Deserialize, Serialize};
 use time::OffsetDateTime;
 
-pub use read::restore;
+pub use read::{check, restore};
 pub use write::{backup, before_migrating};
 
 /// The first line of a file.

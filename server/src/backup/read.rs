@@ -6,7 +6,7 @@ use sqlx::{AssertSqlSafe, PgConnection, PgPool};
 
 use crate::backup::file::Reader;
 use crate::backup::write::{quoted, tables};
-use crate::backup::{BackupError, Table};
+use crate::backup::{BackupError, Header, Table};
 use crate::store::MIGRATIONS;
 
 /// Sets every sequence behind the highest number that was handed out.
@@ -41,6 +41,18 @@ async fn triggers(
         sqlx::query(AssertSqlSafe(sql)).execute(&mut *database).await?;
     }
     Ok(())
+}
+
+/// Reads a file to its end without a database: whether it is whole, and what it says of itself.
+///
+/// # Errors
+/// When the file is not a backup, or is damaged.
+pub fn check(path: &Path) -> Result<Header, BackupError> {
+    let (mut file, header) = Reader::open(path)?;
+    for _ in &header.tables {
+        while file.chunk()?.is_some() {}
+    }
+    Ok(header)
 }
 
 /// Reads a shop into an empty database, and migrates it to this version.

@@ -1,5 +1,6 @@
 //! Which page of a list is asked for, and how the next one is named.
 
+use actix_web::web::QueryConfig;
 use serde::Deserialize;
 use serde_json::Value;
 use time::OffsetDateTime;
@@ -7,7 +8,7 @@ use utoipa::IntoParams;
 use uuid::Uuid;
 
 use crate::error::{ApiError, ApiResult};
-use crate::http::fields::wrong_shape;
+use crate::http::fields::{Fields, wrong_shape};
 use crate::store::page::{Page, Place};
 
 /// The most rows of a page.
@@ -55,6 +56,21 @@ impl PageQuery {
             Err(ApiError::Invalid(faults))
         }
     }
+}
+
+/// A query that cannot be read is refused in words, as a body is.
+#[must_use]
+pub fn query_config() -> QueryConfig {
+    QueryConfig::default().error_handler(|error, _| {
+        let told = error.to_string();
+        let missing = told.split("missing field `").nth(1).and_then(|rest| rest.split('`').next());
+        let mut fields = Fields::default();
+        match missing {
+            Some(field) => fields.refuse(field, "missing_part", Value::Null, &[]),
+            None => fields.errors.push(wrong_shape("", &format!("a query ({told})"), Value::Null)),
+        }
+        ApiError::Invalid(fields.errors).into()
+    })
 }
 
 /// How a place is written: its microseconds and its id.

@@ -9,7 +9,7 @@ use serde_json::{Value, json};
 use uuid::Uuid;
 
 use crate::large;
-use crate::server::{Answer, Server};
+use crate::server::{ALONE, Answer, Server};
 
 /// The longest that any of them may take.
 const SOON: Duration = Duration::from_secs(3);
@@ -78,6 +78,7 @@ async fn send(server: &Server, file: &Path) -> Vec<Answer> {
 
 #[tokio::test]
 async fn each_hostile_file_is_answered_in_words_within_three_seconds() {
+    let _alone = ALONE.lock().await;
     let server = Server::start(&[]).await;
     let mut files: Vec<PathBuf> =
         std::fs::read_dir(folder()).unwrap().map(|file| file.unwrap().path()).collect();

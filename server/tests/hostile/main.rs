@@ -9,6 +9,7 @@
 #![allow(missing_docs, reason = "tests are named as sentences")]
 
 mod files;
+mod fuzz;
 
 mod large;
 mod server;

@@ -10,7 +10,11 @@ use galvanon_server::{MIGRATIONS, config, demo};
 use serde_json::Value;
 use sqlx::postgres::PgConnectOptions;
 use sqlx::{AssertSqlSafe, Connection, PgConnection};
+use tokio::sync::Mutex;
 use uuid::Uuid;
+
+/// Held by whatever is timed: nothing else runs beside it.
+pub static ALONE: Mutex<()> = Mutex::const_new(());
 
 pub struct Server {
     pub address: String,

@@ -6,7 +6,7 @@ use serde_json::json;
 use tokio::io::{AsyncReadExt, AsyncWriteExt};
 use tokio::net::TcpStream;
 
-use crate::server::Server;
+use crate::server::{ALONE, Server};
 
 async fn connect(server: &Server) -> TcpStream {
     TcpStream::connect(server.address.strip_prefix("http://").unwrap()).await.unwrap()
@@ -20,6 +20,7 @@ fn head(length: usize) -> String {
 
 #[tokio::test]
 async fn a_body_that_never_comes_is_answered_and_its_connection_closed() {
+    let _alone = ALONE.lock().await;
     let server = Server::start(&[("GALVANON_BODY_SECONDS", "1")]).await;
     let mut held = connect(&server).await;
     held.write_all(head(100).as_bytes()).await.unwrap();
@@ -41,6 +42,7 @@ async fn a_body_that_never_comes_is_answered_and_its_connection_closed() {
 
 #[tokio::test]
 async fn one_address_that_holds_its_connections_is_refused_more_and_then_cut_off() {
+    let _alone = ALONE.lock().await;
     let server = Server::start(&[("GALVANON_CONNECTIONS_PER_ADDRESS", "4")]).await;
     let ask = b"GET /api/health HTTP/1.1\r\nHost: localhost\r\n\r\n";
     let mut held = Vec::new();
@@ -70,6 +72,7 @@ async fn one_address_that_holds_its_connections_is_refused_more_and_then_cut_off
 
 #[tokio::test]
 async fn a_packed_body_is_refused() {
+    let _alone = ALONE.lock().await;
     let server = Server::start(&[]).await;
     let request = server.client.post(format!("{}/api/v1/cut-plans/preview", server.address));
     let request =
@@ -80,6 +83,7 @@ async fn a_packed_body_is_refused() {
 
 #[tokio::test]
 async fn a_search_ends_when_its_caller_leaves() {
+    let _alone = ALONE.lock().await;
     let server = Server::start(&[("GALVANON_WORK_THREADS", "1")]).await;
     let square = json!({ "name": "p", "outer": { "closed": true, "start": [0, 0],
         "segments": [{ "to": [60, 0] }, { "to": [70, 90] }, { "to": [0, 40] }, { "to": [0, 0] }] } });

@@ -51,7 +51,7 @@ export function PlateBench(props: Props) {
           </div>
           <CutStrip
             plan={plan}
-            length={request.cut.length_mm}
+            length={request.cut.length_mm ?? 0}
             start={request.cut.start ?? "edge"}
             scrap={request.cut.scrap ?? "far_side"}
             system={system}

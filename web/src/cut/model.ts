@@ -51,7 +51,8 @@ type Draft = { request: CutPlanRequest; wanted: CutPlanRequest; errors: readonly
 /** The thickness that is drawn: the wanted one, but for one that is refused. */
 export function thicknessOf({ request, wanted, errors }: Draft): number {
   const refused = errors.some((error) => error.path === "steel.thickness_mm");
-  return (refused ? request : wanted).steel.thickness_mm;
+  // only a plate is drawn by it, and a plate that is planned has one
+  return (refused ? request : wanted).steel.thickness_mm ?? 0;
 }
 
 /** The cut in the reader's words: "4× 3/4 in plate · 36 in · guided · light rust". */
@@ -65,15 +66,15 @@ export function facts(request: CutPlanRequest, system: System): string {
   const face = (code: string | null | undefined, prefix = "") =>
     code && code !== "clean" ? `${prefix}${word(code)}` : null;
   const pieces = (cut.count ?? 1) > 1 ? `${cut.count}× ` : "";
-  const plate = `${plateName(steel.thickness_mm, system)} plate`;
+  const plate = `${plateName(steel.thickness_mm ?? 0, system)} plate`;
   const what = request.layout
     ? [...partFacts(request.layout.part, system), plate]
     : request.section
       ? sectionFacts(request.section, system)
-      : [plate, tape(cut.length_mm, system)];
+      : [plate, tape(cut.length_mm ?? 0, system)];
   const parts = [
     ...what.map((part, i) => (i === 0 ? `${pieces}${part}` : part)),
-    word(cut.process),
+    cut.process ? word(cut.process) : null,
     steel.composition_percent ? "by its mill sheet" : (steel.grade ?? null),
     face(steel.surface),
     face(steel.back_surface, "back "),

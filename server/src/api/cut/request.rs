@@ -20,8 +20,8 @@ use crate::http::fields::Given;
 #[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct SteelWire {
-    /// Thickness, 3 to 300 mm.
-    #[schema(value_type = f64)]
+    /// Thickness, 3 to 300 mm; left out of a shape and of other work, which have their own.
+    #[schema(value_type = Option<f64>)]
     pub thickness_mm: Option<Given>,
     /// Grade by name; mild steel when left out.
     #[schema(value_type = Option<String>)]
@@ -57,14 +57,14 @@ pub struct SteelWire {
 #[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct CutWire {
-    /// Length of cut, 1 to 100 000 mm.
-    #[schema(value_type = f64)]
+    /// Length of cut, 1 to 100 000 mm; left out of a shape, of a part that is laid out and of other work.
+    #[schema(value_type = Option<f64>)]
     pub length_mm: Option<Given>,
     /// cut, gouge, wash, head, nut: what the torch does; cut when left out.
     #[schema(value_type = Option<String>)]
     pub stroke: Option<Given>,
-    /// freehand, guided, machine.
-    #[schema(value_type = String)]
+    /// freehand, guided, machine; left out of other work that has a way of its own.
+    #[schema(value_type = Option<String>)]
     pub process: Option<Given>,
     /// edge, drilled_hole, pierce.
     #[schema(value_type = Option<String>)]

@@ -97,7 +97,11 @@ pub async fn read_drawing(
     worker.run(move || reply(&request)).await.map(web::Json)
 }
 
-fn reply(request: &DrawingRequest) -> ApiResult<DrawingReply> {
+/// What a drawing holds.
+///
+/// # Errors
+/// [`ApiError::Invalid`] where it cannot be read, or says no unit.
+pub fn reply(request: &DrawingRequest) -> ApiResult<DrawingReply> {
     let mut fields = Fields::default();
     let format: Format = fields.code("format", request.format.as_ref(), None);
     let asked: Option<FileUnit> = request

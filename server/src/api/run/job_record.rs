@@ -20,7 +20,7 @@ use crate::store::job_runs::{self, JobRun};
 use crate::store::photos::{self, Photo};
 use crate::store::plans::{self, CardGlance};
 use crate::store::{burns, job_lines, jobs, run_events};
-use crate::wire::run_event::{ReadingBody, RunEventBody};
+use crate::wire::run_event::{GaugePlace, ReadGas, ReadingBody, RunEventBody};
 
 /// A cut of the job with all that was kept of it.
 #[derive(Debug, Serialize, ToSchema)]
@@ -64,12 +64,26 @@ pub struct SkipRecord {
 /// A gauge as it was read.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct ReadingRecord {
-    /// What was read.
-    #[serde(flatten)]
-    pub reading: ReadingBody,
+    /// oxygen, or the code of the fuel.
+    pub gas: ReadGas,
+    /// contents, delivery.
+    #[serde(rename = "where")]
+    pub place: GaugePlace,
+    /// What it showed.
+    pub pressure_kpa: f64,
+    /// The cylinder of the rack that it is on.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub gear_id: Option<Uuid>,
     /// When.
     #[serde(with = "time::serde::rfc3339")]
     pub happened_at: OffsetDateTime,
+}
+
+impl ReadingRecord {
+    fn of(reading: &ReadingBody, happened_at: OffsetDateTime) -> Self {
+        let ReadingBody { gas, place, pressure_kpa, gear_id } = *reading;
+        Self { gas, place, pressure_kpa, gear_id, happened_at }
+    }
 }
 
 /// A run of the job with what was left out and read.
@@ -180,7 +194,7 @@ pub async fn run_record(pool: &PgPool, run: JobRun, record: &RecordReply) -> Api
             RunEventBody::Reading(reading) => {
                 cylinders.extend(reading.gear_id);
                 let happened_at = event.happened_at;
-                readings.push(ReadingRecord { reading: reading.clone(), happened_at });
+                readings.push(ReadingRecord::of(reading, happened_at));
             }
             RunEventBody::Rig(rig) => cylinders.extend(&rig.cylinders),
             _ => {}

@@ -39,7 +39,7 @@ export function Inputs({ request, errors, reference, onChange, laid = false }: I
         )}
         <Choice
           label="Torch is moved"
-          value={cut.process}
+          value={cut.process ?? "guided"}
           options={PROCESSES}
           onChange={(process) => onChange({ cut: { process } })}
         />

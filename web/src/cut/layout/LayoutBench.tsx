@@ -58,7 +58,7 @@ export function LayoutBench(props: Props) {
           laid={laid}
           picked={picked}
           onPick={setPicked}
-          thickness={request.steel.thickness_mm}
+          thickness={request.steel.thickness_mm ?? null}
           stopped={plan.verdict === "stop"}
         />
       </div>

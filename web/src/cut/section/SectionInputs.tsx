@@ -54,7 +54,7 @@ export function SectionInputs({ request, kinds, isTube, grades, errors, onChange
       <CutInputs {...part} kinds={kinds} />
       <Choice
         label="Torch is moved"
-        value={request.cut.process}
+        value={request.cut.process ?? "guided"}
         options={PROCESSES}
         onChange={(process) => onChange({ cut: { process } })}
       />

@@ -120,7 +120,7 @@ export function Sheet({
           <div className="h-[270px] sm:h-[250px] print:h-[210px]">
             <EdgeDrawing
               plan={plan}
-              thickness={request.steel.thickness_mm}
+              thickness={request.steel.thickness_mm ?? 0}
               bevel={request.cut.bevel_deg ?? 0}
               fuel={fuel}
               system={system}
@@ -148,7 +148,7 @@ export function Sheet({
       {!section && !laid && !work && (
         <CutStrip
           plan={plan}
-          length={request.cut.length_mm}
+          length={request.cut.length_mm ?? 0}
           start={request.cut.start ?? "edge"}
           scrap={request.cut.scrap ?? "far_side"}
           system={system}

@@ -57,7 +57,7 @@ export function partsOf({ plan, request }: Cut): Part[] {
         fuel: plan.fuel_pressure_kpa,
         heat: plan.start_preheat_s,
         pace: plan.travel_speed_mm_min.set,
-        length: request.cut.length_mm,
+        length: request.cut.length_mm ?? 0,
         stops: plan.stops_mm,
       },
     ];
