@@ -15,6 +15,7 @@ mod hand_it_over;
 mod keep_a_job;
 mod lay_out_a_job;
 mod lay_out_a_plate;
+mod long_job;
 mod own_account;
 mod print_a_card;
 mod put_it_right;

@@ -1,5 +1,6 @@
 //! The cuts of a job that go, planned: what its gas and its tips are counted over.
 
+use galvanon_core::cancel::cancelled;
 use galvanon_core::cut::job_tips::Cutting;
 use galvanon_core::cut::{Request, Settings, Verdict};
 use sqlx::PgPool;
@@ -8,7 +9,8 @@ use uuid::Uuid;
 use crate::error::{ApiError, ApiResult, faults};
 use crate::plan::rig::Rig;
 use crate::plan::shop::Shop;
-use crate::store::{job_lines, jobs};
+use crate::store::job_lines::{self, JobLine};
+use crate::store::jobs::{self, Job};
 
 /// A line that goes, with its request and settings.
 #[derive(Debug)]
@@ -34,15 +36,31 @@ pub struct JobCuts {
     pub stopped: usize,
 }
 
-/// Plans every line of a job.
+/// A job with its lines, as they are stored.
+#[derive(Debug)]
+pub struct StoredJob {
+    job: Job,
+    lines: Vec<JobLine>,
+}
+
+/// Reads a job with its lines.
 ///
 /// # Errors
 /// When the database fails, or there is no such job.
-pub async fn cuts_of(pool: &PgPool, shop: &Shop, job: Uuid) -> ApiResult<JobCuts> {
+pub async fn stored(pool: &PgPool, job: Uuid) -> ApiResult<StoredJob> {
     let job = jobs::live(pool, job).await?;
+    let lines = job_lines::of_job(pool, job.record.id).await?;
+    Ok(StoredJob { job, lines })
+}
+
+/// Plans every line of a job: long for a long one.
+///
+/// # Errors
+/// Only a fault of ours.
+pub fn cuts_of(shop: &Shop, StoredJob { job, lines }: StoredJob) -> ApiResult<JobCuts> {
     let mut cuts = JobCuts { going: Vec::new(), stopped: 0 };
     let rig = Rig::of(shop, &job.rig);
-    for line in job_lines::of_job(pool, job.record.id).await? {
+    for line in lines.into_iter().take_while(|_| !cancelled()) {
         let asked = rig.request(shop, &line.input).and_then(|found| found.request.to_work());
         let work = match asked {
             // a line that does not plan takes no gas, as one that is stopped

@@ -16,9 +16,10 @@ use crate::api::cut::reply::CutPlan;
 use crate::api::cut::request::CutPlanRequest;
 use crate::error::{ApiError, ApiResult};
 use crate::http::fields::Given;
-use crate::plan::job::{Going, cuts_of};
+use crate::plan::job::{Going, cuts_of, stored};
 use crate::plan::rack::GearView;
 use crate::plan::shop::Shop;
+use crate::queue::aside;
 use crate::store::find;
 use crate::store::job_lines::JobLine;
 use crate::wire::note::{NoteWire, in_words};
@@ -117,10 +118,15 @@ pub fn all_freehand(lines: &[Going]) -> bool {
 pub async fn draw_of_line(pool: &PgPool, line: Uuid) -> ApiResult<Option<f64>> {
     let Some(line) = find::<JobLine>(pool, line).await? else { return Ok(None) };
     let shop = Shop::read(pool, None).await?;
-    let lines = match cuts_of(pool, &shop, line.job_id).await {
+    let stored = match stored(pool, line.job_id).await {
         Err(ApiError::NotFound) => return Ok(None),
-        other => other?.going,
+        other => other?,
     };
+    let (shop, lines) = aside(move || {
+        let lines = cuts_of(&shop, stored)?.going;
+        Ok((shop, lines))
+    })
+    .await?;
     let rule = rule_of(&shop, all_freehand(&lines));
     let mine: Vec<_> = lines.into_iter().filter(|going| going.id == line.record.id).collect();
     let Some(drawing) = mine.first() else { return Ok(None) };

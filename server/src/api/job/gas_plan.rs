@@ -21,10 +21,11 @@ use crate::error::{ApiResult, ErrorBody};
 use crate::http::caller::Caller;
 use crate::http::fields::{Fields, Given, NumberField};
 use crate::http::rows::id;
-use crate::plan::job::{Going, cuts_of};
+use crate::plan::job::{Going, StoredJob, cuts_of, stored};
 use crate::plan::rack::GearView;
 use crate::plan::shop::Shop;
 use crate::plan::supply::{all_freehand, asked_of, ready, rule_of, surroundings};
+use crate::queue::Worker;
 use crate::wire::note::{NoteWire, in_words};
 use crate::wire::trace::{TraceWire, trace};
 use crate::wire::unit::{hundredths, litres, litres_a_minute};
@@ -231,17 +232,22 @@ fn air_of(query: &GasPlanQuery) -> ApiResult<Option<Temperature>> {
 pub async fn gas_plan(
     pool: web::Data<PgPool>,
     path: web::Path<String>,
-    caller: Caller,
+    (caller, worker): (Caller, Worker),
     query: web::Query<GasPlanQuery>,
 ) -> ApiResult<web::Json<GasPlan>> {
     let air = air_of(&query)?;
     let shop = Shop::read(&pool, caller.person).await?;
-    let cuts = cuts_of(&pool, &shop, id(&path)?).await?;
-    let rule = rule_of(&shop, all_freehand(&cuts.going));
-    let around = surroundings(&shop, air);
+    let stored = stored(&pool, id(&path)?).await?;
+    worker.run(move || planned(&shop, stored, air)).await.map(web::Json)
+}
+
+fn planned(shop: &Shop, stored: StoredJob, air: Option<Temperature>) -> ApiResult<GasPlan> {
+    let cuts = cuts_of(shop, stored)?;
+    let rule = rule_of(shop, all_freehand(&cuts.going));
+    let around = surroundings(shop, air);
     let (mut gases, mut notes) = (Vec::new(), Vec::new());
     for gas in gases_of(&cuts.going) {
-        let (supply, said) = supplied(&shop, &asked_of(gas, &cuts.going, around, rule))?;
+        let (supply, said) = supplied(shop, &asked_of(gas, &cuts.going, around, rule))?;
         gases.push(supply);
         notes.extend(said);
     }
@@ -253,7 +259,7 @@ pub async fn gas_plan(
     let verdict = Verdict::of(&notes).code().into();
     let (lines, total_s) = line_spans(&cuts.going);
     let mut notes = in_words(&notes);
-    notes.extend(of_cylinders(&shop, &gases));
+    notes.extend(of_cylinders(shop, &gases));
     let (stopped, rule) = (cuts.stopped, rule.code().into());
-    Ok(web::Json(GasPlan { verdict, lines, stopped, total_s, gases, notes, rule }))
+    Ok(GasPlan { verdict, lines, stopped, total_s, gases, notes, rule })
 }

@@ -13,8 +13,9 @@ use uuid::Uuid;
 use crate::error::{ApiResult, ErrorBody, faults};
 use crate::http::caller::Caller;
 use crate::http::rows::id;
-use crate::plan::job::{JobCuts, cuts_of};
+use crate::plan::job::{JobCuts, StoredJob, cuts_of, stored};
 use crate::plan::shop::Shop;
+use crate::queue::Worker;
 use crate::wire::unit::{litres, wire};
 
 /// One tip with the lines it cuts.
@@ -88,10 +89,15 @@ pub struct JobTipsReply {
 pub async fn tips(
     pool: web::Data<PgPool>,
     path: web::Path<String>,
-    caller: Caller,
+    (caller, worker): (Caller, Worker),
 ) -> ApiResult<web::Json<JobTipsReply>> {
     let shop = Shop::read(&pool, caller.person).await?;
-    let JobCuts { going: lines, stopped } = cuts_of(&pool, &shop, id(&path)?).await?;
+    let stored = stored(&pool, id(&path)?).await?;
+    worker.run(move || found(&shop, stored)).await.map(web::Json)
+}
+
+fn found(shop: &Shop, stored: StoredJob) -> ApiResult<JobTipsReply> {
+    let JobCuts { going: lines, stopped } = cuts_of(shop, stored)?;
     let cuttings: Vec<Cutting> = lines.iter().flat_map(|line| line.cuttings.clone()).collect();
     let found = job_tips(&cuttings).map_err(|errors| faults(&errors))?;
     // of a shape every stroke counts, and the line is told once
@@ -114,7 +120,7 @@ pub async fn tips(
             typed: of(&tip.cuts).into_iter().map(|at| lines[at].typed.clone()).collect(),
         }
     };
-    Ok(web::Json(JobTipsReply {
+    Ok(JobTipsReply {
         fewest: found.fewest.tips.iter().map(wire).collect(),
         best: found.best.tips.iter().map(wire).collect(),
         time_fewest_s: found.fewest.time.as_s(),
@@ -123,5 +129,5 @@ pub async fn tips(
         with_best: takes(&found.best),
         without: of(&found.without).into_iter().map(|at| lines[at].typed.clone()).collect(),
         stopped,
-    }))
+    })
 }

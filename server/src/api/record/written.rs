@@ -14,9 +14,10 @@ use uuid::Uuid;
 use crate::api::record::burns::{BurnView, view};
 use crate::api::record::log::LogQuery;
 use crate::error::{ApiError, ApiResult, ErrorBody};
-use crate::http::csv::csv;
+use crate::http::csv::table;
 use crate::http::fields::{Fields, Given};
 use crate::plan::gear_fields::TipFields;
+use crate::queue::Worker;
 use crate::store::burns::sought::sought as found_by;
 use crate::store::page::Page;
 use crate::store::{gear, job_lines, people};
@@ -191,10 +192,10 @@ fn text(cell: &Value) -> String {
     }
 }
 
-fn as_csv(head: &[LogColumn], rows: &[Vec<Value>]) -> ApiResult<HttpResponse> {
+fn as_csv(head: &[LogColumn], rows: &[Vec<Value>]) -> ApiResult<Vec<u8>> {
     let head = head.iter().map(|column| column.heading().to_owned()).collect();
     let rows = rows.iter().map(|row| row.iter().map(text).collect::<Vec<_>>());
-    csv("burns.csv", [head].into_iter().chain(rows))
+    table([head].into_iter().chain(rows))
 }
 
 fn workbook(head: &[LogColumn], rows: &[Vec<Value>]) -> Result<Vec<u8>, XlsxError> {
@@ -228,6 +229,7 @@ pub async fn write_log(
     path: web::Path<String>,
     query: web::Query<LogQuery>,
     wanted: web::Query<ColumnsQuery>,
+    worker: Worker,
 ) -> ApiResult<HttpResponse> {
     let format = Format::of(&path).ok_or(ApiError::NotFound)?;
     let (sought, head) = (query.sought()?, columns(wanted.columns.as_deref())?);
@@ -240,24 +242,31 @@ pub async fn write_log(
         return Err(ApiError::Invalid(fields.errors));
     }
     let names = Names::read(&pool).await?;
-    let rows = found.into_iter().map(view);
-    let rows = rows.map(|burn| head.iter().map(|column| names.cell(*column, &burn)).collect());
-    let rows: Vec<Vec<Value>> = rows.collect();
+    let body = worker.run(move || {
+        let rows = found.into_iter().map(view);
+        let rows = rows.map(|burn| head.iter().map(|column| names.cell(*column, &burn)).collect());
+        written(format, &head, rows.collect())
+    });
+    let kind = match format {
+        Format::Csv => "text/csv; charset=utf-8",
+        Format::Xlsx => "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+        Format::Json => "application/json",
+    };
+    Ok(kept_as(&format!("burns.{}", format.code()), kind, body.await?))
+}
+
+fn written(format: Format, head: &[LogColumn], rows: Vec<Vec<Value>>) -> ApiResult<Vec<u8>> {
     match format {
-        Format::Csv => as_csv(&head, &rows),
+        Format::Csv => as_csv(head, &rows),
         Format::Xlsx => {
-            let book = workbook(&head, &rows);
-            let book = book.map_err(|error| ApiError::Internal(error.to_string()))?;
-            let kind = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
-            Ok(kept_as("burns.xlsx", kind, book))
+            workbook(head, &rows).map_err(|error| ApiError::Internal(error.to_string()))
         }
         Format::Json => {
             let object = |row: Vec<Value>| -> Map<String, Value> {
                 head.iter().map(|column| column.code().to_owned()).zip(row).collect()
             };
             let all: Vec<_> = rows.into_iter().map(object).collect();
-            let text = serde_json::to_vec(&json!({ "burns": all }))?;
-            Ok(kept_as("burns.json", "application/json", text))
+            Ok(serde_json::to_vec(&json!({ "burns": all }))?)
         }
     }
 }
