@@ -9,14 +9,14 @@ use anyhow::{Context, Result};
 use reqwest::header::{AUTHORIZATION, HeaderMap};
 use serde_json::{Value, json};
 
-/// Connections that ask without a pause.
+/// Connections that send one request after the other.
 const CONNECTIONS: usize = 50;
-/// How long each kind of request is asked for.
+/// How long each kind of request is sent.
 const SPAN: Duration = Duration::from_secs(20);
 /// Ticks of `/proc/<pid>/stat` in a second. Source: `proc(5)`, `sysconf(_SC_CLK_TCK)`, 100 on Linux.
 const TICKS: f64 = 100.0;
 
-/// What is asked, and how soon 99 of 100 answers should come, ms.
+/// A request, and how soon 99 of 100 answers should come, ms.
 struct Ask {
     name: &'static str,
     path: String,

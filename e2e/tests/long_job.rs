@@ -15,16 +15,10 @@ async fn a_job_of_450_cuts_comes_whole() -> anyhow::Result<()> {
         app.post_quiet(&format!("/api/v1/cut-lists/{job}/keep"), &json!({ "lines": lines })).await?;
         browser.open(&format!("/jobs/{job}")).await?;
         browser.reads("[data-more-lines]", "450 cuts").await?;
-        if let Ok(folder) = std::env::var("PICTURES") {
-            browser.picture(&std::path::Path::new(&folder).join("loading.png")).await?;
-        }
         browser.gone("[data-more-lines]").await?;
         let lines = browser.run("return document.querySelectorAll('[data-line]').length", vec![]).await?;
         anyhow::ensure!(lines == 450, "{lines} of 450 lines are here");
         anyhow::ensure!(browser.overflow().await? <= 0, "the page is wider than the screen");
-        if let Ok(folder) = std::env::var("PICTURES") {
-            browser.picture(&std::path::Path::new(&folder).join("whole.png")).await?;
-        }
         Ok(())
     })
     .await

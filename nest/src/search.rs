@@ -239,8 +239,8 @@ fn told(ground: &Ground, outcome: &Outcome, rounds: u32) -> Nested {
     Nested { plates: outcome.plates.iter().map(laid).collect(), left_over, rounds }
 }
 
-/// Lays parts on plates; `enough` is told how many orders were tried and asked again and again: at its first yes, and when
-/// the computation is cancelled, the best so far is the answer, and what the first order had no time for is left over.
+/// Lays parts on plates. The search calls `enough` with the number of orders it has tried; at its first yes, and when the
+/// computation is cancelled, it returns the best so far. Parts for which the first order had no time are left over.
 ///
 /// # Errors
 /// The first plate or part that cannot be laid.

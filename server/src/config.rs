@@ -190,10 +190,10 @@ pub struct Backups {
 /// The longest wait for a connection to the database: then it counts as away.
 const WAIT: std::time::Duration = std::time::Duration::from_secs(3);
 
-/// A query of a page is done before its translation would be. A statement ends after ten seconds, and waits two for what
-/// another holds: who asked is told that the database is busy.
+/// A page's query ends before its just-in-time translation would. A statement runs for at most 10 s and waits at most 2 s
+/// for a lock; then the answer is 503 `busy`.
 const OF_PAGES: &str = "SET jit = off; SET statement_timeout = '10s'; SET lock_timeout = '2s'";
-/// What keeps the whole shop takes as long as it takes.
+/// Migrations and backups have no time limit.
 const OF_UPKEEP: &str = "SET jit = off";
 
 fn pool_with(settings: &'static str) -> sqlx::postgres::PgPoolOptions {

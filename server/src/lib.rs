@@ -111,6 +111,7 @@ pub fn serve(listener: TcpListener, pool: PgPool, config: &Config) -> std::io::R
             .wrap(from_fn(panics::catch))
             .wrap(from_fn(doors::enter::enter))
             .wrap(from_fn(http::guard::same_origin))
+            .wrap(from_fn(http::guard::never_kept))
             .wrap(Compress::default())
             .wrap(headers(secure))
             .wrap(from_fn(http::metrics::counted))

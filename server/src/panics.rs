@@ -29,7 +29,7 @@ pub fn caught(panic: &(dyn Any + Send)) -> ApiError {
     ApiError::Internal(format!("panic: {}", said.unwrap_or_default()))
 }
 
-/// Runs something of which a panic is an error of its own, and ends nothing else.
+/// Runs a computation and turns a panic into its error.
 ///
 /// # Errors
 /// What it fails with, and a panic.

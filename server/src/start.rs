@@ -10,7 +10,7 @@ use sqlx::{Connection, PgConnection, PgPool};
 
 use crate::backup::{BackupError, before_migrating};
 use crate::config::{Config, upkeep_pool};
-use crate::error::is_away;
+use crate::error::Trouble;
 use crate::store::MIGRATIONS;
 
 /// Between two tries to reach the database: the first pause, and the longest.
@@ -44,7 +44,7 @@ pub async fn reached(database: &str) -> Result<(), sqlx::Error> {
     loop {
         match PgConnection::connect(database).await {
             Ok(connection) => return connection.close().await,
-            Err(error) if is_away(&error) => {
+            Err(error) if Trouble::of(&error) == Some(Trouble::Away) => {
                 tracing::warn!(%error, wait_s = pause.as_secs_f64(), "waiting for the database");
                 tokio::time::sleep(pause).await;
                 pause = (2 * pause).min(PAUSES.1);

@@ -75,3 +75,30 @@ async fn pages_load_nothing_from_outside_and_unknown_paths_get_the_page() {
         (404, &json!("not_found"))
     );
 }
+
+#[actix_web::test]
+async fn no_answer_of_the_interface_stays_in_a_cache() {
+    let app = TestApp::start().await;
+    let told = async |client: &reqwest::Client, path: &str| {
+        let reply = client.get(format!("{}{path}", app.address)).send().await.unwrap();
+        let rule = reply.headers().get("cache-control").map(|it| it.to_str().unwrap().to_owned());
+        (reply.status().as_u16(), rule)
+    };
+    let never = Some("no-store".to_owned());
+    for (path, status) in [
+        ("/api/v1/jobs", 200),
+        ("/api/health", 200),
+        ("/api/v1/jobs/x", 404),
+        ("/api/v1/jobs?limit=0", 422),
+    ] {
+        assert_eq!(told(&app.client, path).await, (status, never.clone()), "{path}");
+    }
+    assert_eq!(told(&app.nobody, "/api/v1/jobs").await, (401, never));
+    let demo = TestApp::demo().await;
+    let kept = demo.get("/api/v1/diagnoses?limit=200").await.body;
+    let photo =
+        kept["diagnoses"].as_array().unwrap().iter().find_map(|it| it["photos"][0]["id"].as_str());
+    let path = format!("{}/api/v1/photos/{}", demo.address, photo.expect("the demo has a photo"));
+    let reply = demo.client.get(path).send().await.unwrap();
+    assert_eq!(reply.headers()["cache-control"], "private, max-age=31536000, immutable");
+}

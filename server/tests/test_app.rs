@@ -68,8 +68,8 @@ async fn new_database(server: &str, like: &str) -> PgPool {
     galvanon_server::config::pool().connect_with(options.database(&name)).await.unwrap()
 }
 
-/// One connection: whatever is asked with one in hand must not ask for a second, or it waits for itself. So every test of
-/// the server finds who does.
+/// A pool of one connection: code that holds it and needs a second one waits for itself. So every test of the server
+/// finds such code.
 fn pool_of_one(like: &PgPool) -> PgPool {
     let options = like.connect_options().as_ref().clone();
     galvanon_server::config::pool().max_connections(1).connect_lazy_with(options)

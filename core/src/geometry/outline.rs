@@ -104,7 +104,7 @@ impl Outline {
             Ok(())
         };
         queue.clear();
-        // ending early is no failure
+        // Err only ends the search early
         let _ = self.index.visit_neighbors_with_queue(at.x, at.y, &mut nearer, queue);
         least.sqrt() / MM
     }

@@ -29,7 +29,7 @@ pub struct Body<T> {
     pub json: Value,
 }
 
-/// Where a body may be read to its end: the time that any body has; 30 s where the server says nothing else.
+/// The limits of a body: its size, and the server's time for any body, 30 s by default.
 fn intake(request: &HttpRequest, most: usize) -> Intake {
     let time = request.app_data::<web::Data<BodyTime>>().map(|time| time.0);
     Intake { most, time: time.unwrap_or(Duration::from_secs(BODY_SECONDS)) }
@@ -70,7 +70,7 @@ impl<T: DeserializeOwned + Send + 'static> FromRequest for Body<T> {
     }
 }
 
-/// A body that was read; a whole file is told what it is instead of text by its own reader.
+/// Parses a body. A NUL character in a file is left to the reader of that file, which names the format.
 fn parsed<T: DeserializeOwned>(bytes: &[u8], is_file: bool) -> ApiResult<Body<T>> {
     let json: Value =
         serde_json::from_slice(bytes).map_err(|error| unreadable(&error.to_string()))?;
@@ -133,8 +133,18 @@ fn fault(error: &serde_path_to_error::Error<serde_json::Error>, json: &Value) ->
     }
     ApiError::Invalid(vec![match path_of_unknown(&path, &message) {
         Some(field) => field,
+        None if is_secret(json, &path) => wrong_shape(&path, &in_words(&message), Value::Null),
         None => wrong_shape(&path, &in_words(&message), at(json, &path)),
     }])
+}
+
+/// Fields that hold a secret; a `code` beside one of them is a secret too. Their values never come back.
+const SECRETS: [&str; 4] = ["password", "pin", "secret", "token"];
+
+fn is_secret(json: &Value, path: &str) -> bool {
+    let name = path.split(['.', '[']).find(|part| !part.is_empty()).unwrap_or_default();
+    let of_a_door = || SECRETS.iter().any(|secret| json.get(secret).is_some());
+    SECRETS.contains(&name) || name == "code" && of_a_door()
 }
 
 /// What a reader of JSON wanted, as a person says it: `invalid type: string "x", expected f64` is "a number".
@@ -254,6 +264,30 @@ mod tests {
     fn what_was_typed_comes_back_with_its_refusal_also_out_of_a_list() {
         let fault = refused(&json!({ "thickness_mm": 9, "stops": [1, "x"] }));
         assert_eq!((fault.path.as_str(), fault.value), ("stops[1]", json!("x")));
+    }
+
+    /// A PIN sent as a number came back in the refusal.
+    #[test]
+    fn a_secret_of_the_wrong_type_does_not_come_back() {
+        #[derive(Debug, Deserialize)]
+        #[expect(dead_code, reason = "only what cannot be read is looked at")]
+        struct Door {
+            name: String,
+            pin: Option<String>,
+            password: Option<String>,
+            code: Option<String>,
+        }
+        for (json, path) in [
+            (json!({ "name": "Ada", "pin": 258_013_579 }), "pin"),
+            (json!({ "name": "Ada", "password": ["258013579"] }), "password"),
+            (json!({ "name": "Ada", "password": "x", "code": 258_013_579 }), "code"),
+        ] {
+            let Err(ApiError::Invalid(faults)) = read::<Door>(&json) else { panic!("{json}") };
+            assert_eq!((faults[0].path.as_str(), &faults[0].value), (path, &Value::Null));
+            let told = ApiError::Invalid(faults).detail();
+            let told = serde_json::to_string(&told).unwrap_or_default();
+            assert!(!told.contains("258013579"), "{told}");
+        }
     }
 
     #[test]

@@ -35,7 +35,7 @@ pub struct Connections {
 pub struct Open {
     of: Connections,
     address: Option<IpAddr>,
-    /// What is asked over it is refused.
+    /// Why requests over it are refused.
     refused: Option<Refused>,
 }
 
@@ -104,7 +104,7 @@ impl Connections {
         counts.each.get(&address).copied().unwrap_or(0)
     }
 
-    /// Counts a connection that was accepted. One over the limit is answered so; one far over it is closed at once.
+    /// Counts an accepted connection. Requests over one beyond the limit are refused; beyond twice the limit it is closed.
     pub fn accepted(&self, connection: &dyn Any, data: &mut Extensions) {
         let plain = connection.downcast_ref::<TcpStream>();
         let stream = plain

@@ -2,7 +2,9 @@
 
 use actix_web::body::{EitherBody, MessageBody};
 use actix_web::dev::{ServiceRequest, ServiceResponse};
-use actix_web::http::header::{CONTENT_ENCODING, CONTENT_TYPE, HOST, ORIGIN};
+use actix_web::http::header::{
+    CACHE_CONTROL, CONTENT_ENCODING, CONTENT_TYPE, HOST, HeaderValue, ORIGIN,
+};
 use actix_web::middleware::Next;
 use actix_web::{HttpMessage, HttpRequest, ResponseError};
 
@@ -20,6 +22,26 @@ pub async fn same_origin<B: MessageBody>(
         return Ok(request.into_response(error.error_response()).map_into_right_body());
     }
     Ok(next.call(request).await?.map_into_left_body())
+}
+
+/// Where everything is that is not a page.
+const INTERFACE: &str = "/api";
+const NEVER: HeaderValue = HeaderValue::from_static("no-store");
+
+/// Keeps answers of the interface out of every cache, except those that say how long they hold: photos.
+///
+/// # Errors
+/// Only what the inner service fails with.
+pub async fn never_kept<B: MessageBody>(
+    request: ServiceRequest,
+    next: Next<B>,
+) -> Result<ServiceResponse<B>, actix_web::Error> {
+    let of_interface = request.match_info().as_str().starts_with(INTERFACE);
+    let mut reply = next.call(request).await?;
+    if of_interface && !reply.headers().contains_key(CACHE_CONTROL) {
+        reply.headers_mut().insert(CACHE_CONTROL, NEVER);
+    }
+    Ok(reply)
 }
 
 fn header<'a>(request: &'a HttpRequest, name: &str) -> Option<&'a str> {

@@ -148,7 +148,7 @@ impl Pool {
     }
 }
 
-/// Computes something short off the thread that serves, without a turn: a page of a list.
+/// Runs a short computation off the serving thread without waiting for a turn, for example a page of a list.
 ///
 /// # Errors
 /// What it fails with, and a panic.

@@ -100,7 +100,7 @@ async fn a_search_ends_when_its_caller_leaves() {
     let next = server.post_by_owner("/api/v1/layout/nest", &nest(0.5)).await;
     assert_eq!(next.status, 200, "{next:?}");
     assert!(began.elapsed() < Duration::from_secs(10), "it waited for one that nobody waited for");
-    // what is asked at the torch meanwhile waits for no thread of the pool
+    // other requests do not wait for a thread of the pool
     let body = nest(2.0);
     let (long, today) = tokio::join!(
         server.post_by_owner("/api/v1/layout/nest", &body),

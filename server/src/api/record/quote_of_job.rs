@@ -126,7 +126,7 @@ pub struct Quoted {
 /// Reads what a job's quote is made from.
 ///
 /// # Errors
-/// [`ApiError::Invalid`] where there is no such job.
+/// [`ApiError::Invalid`] when the job does not exist.
 pub async fn quoted(pool: &PgPool, caller: Caller, job: Uuid) -> ApiResult<Quoted> {
     let job = jobs::live(pool, job).await.map_err(|error| match error {
         ApiError::NotFound => refused("no_such_job", job),

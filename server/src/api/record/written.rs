@@ -227,8 +227,7 @@ fn kept_as(name: &str, kind: &str, body: Vec<u8>) -> HttpResponse {
 pub async fn write_log(
     pool: web::Data<PgPool>,
     path: web::Path<String>,
-    query: web::Query<LogQuery>,
-    wanted: web::Query<ColumnsQuery>,
+    (query, wanted): (web::Query<LogQuery>, web::Query<ColumnsQuery>),
     worker: Worker,
 ) -> ApiResult<HttpResponse> {
     let format = Format::of(&path).ok_or(ApiError::NotFound)?;

@@ -1,5 +1,7 @@
 //! What goes wrong on the way, as status and JSON: code, message, and the fields at fault.
 
+mod database;
+
 use std::time::Duration;
 
 use actix_web::http::StatusCode;
@@ -9,6 +11,8 @@ use serde::Serialize;
 use serde_json::Value;
 use utoipa::ToSchema;
 use uuid::Uuid;
+
+pub use database::Trouble;
 
 /// What a field may be.
 #[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
@@ -164,50 +168,7 @@ impl From<serde_json::Error> for ApiError {
 /// Seconds after which it is worth asking again while the database is away.
 const AGAIN_S: u32 = 2;
 
-/// PostgreSQL has no room for more: the disk is full (53100), or its memory (53200). Source: PostgreSQL 15, Appendix A.
-fn is_full(error: &sqlx::Error) -> bool {
-    let code = error.as_database_error().and_then(|told| told.code());
-    code.is_some_and(|code| ["53100", "53200"].contains(&&*code))
-}
-
-/// A statement that ran or waited too long and was ended: by the time-out (57014), or for a lock (55P03). Source: PostgreSQL
-/// 15, Appendix A.
-fn is_slow(error: &sqlx::Error) -> bool {
-    let code = error.as_database_error().and_then(|told| told.code());
-    code.is_some_and(|code| ["57014", "55P03"].contains(&&*code))
-}
-
-/// What PostgreSQL says when it goes down, comes up, or only reads: a connection that failed (class 08), shut down (57P01 to
-/// 57P03), a standby that takes no change (25006). Source: PostgreSQL 15, Appendix A.
-#[must_use]
-pub fn is_away(error: &sqlx::Error) -> bool {
-    match error {
-        sqlx::Error::PoolTimedOut
-        | sqlx::Error::PoolClosed
-        | sqlx::Error::WorkerCrashed
-        | sqlx::Error::Io(_)
-        | sqlx::Error::Tls(_) => true,
-        sqlx::Error::Database(told) => told.code().is_some_and(|code| {
-            code.starts_with("08") || ["57P01", "57P02", "57P03", "25006"].contains(&&*code)
-        }),
-        _ => false,
-    }
-}
-
 const OURS: &str = "Something failed here, not in what you sent. It is in the log.";
-
-/// What the database failed with, in words.
-fn of_the_database(error: &sqlx::Error) -> &'static str {
-    if is_slow(error) {
-        "The shop's database is busy. Nothing was changed: try again in a moment."
-    } else if is_full(error) {
-        "The shop's database is full. Nothing was changed: tell whoever runs the server."
-    } else if is_away(error) {
-        "The shop's database is not in reach. Nothing was lost: it goes on when it is back."
-    } else {
-        OURS
-    }
-}
 
 impl ApiError {
     fn code(&self) -> &'static str {
@@ -227,10 +188,8 @@ impl ApiError {
             Self::TooLong(_) => "too_long",
             Self::Encoded => "encoded",
             Self::Busy => "busy",
-            Self::Database(error) if is_slow(error) => "busy",
-            Self::Database(error) if is_full(error) => "full",
-            Self::Database(error) if is_away(error) => "unavailable",
-            Self::Database(_) | Self::Internal(_) => "internal",
+            Self::Database(error) => Trouble::of(error).map_or("internal", Trouble::code),
+            Self::Internal(_) => "internal",
         }
     }
 
@@ -266,7 +225,7 @@ impl ApiError {
                 "This takes longer than {} s to compute. Make it simpler or smaller.",
                 limit.as_secs_f64()
             ),
-            Self::Database(error) => of_the_database(error).into(),
+            Self::Database(error) => Trouble::of(error).map_or(OURS, Trouble::message).into(),
             Self::Internal(_) => OURS.into(),
         }
     }
@@ -302,7 +261,7 @@ impl ResponseError for ApiError {
             Self::SignedOut | Self::WrongKey | Self::SecondFactor => StatusCode::UNAUTHORIZED,
             Self::TooMany(_) => StatusCode::TOO_MANY_REQUESTS,
             Self::Busy => StatusCode::SERVICE_UNAVAILABLE,
-            Self::Database(error) if is_away(error) || is_full(error) || is_slow(error) => {
+            Self::Database(error) if Trouble::of(error).is_some() => {
                 StatusCode::SERVICE_UNAVAILABLE
             }
             Self::Database(_) | Self::Internal(_) => StatusCode::INTERNAL_SERVER_ERROR,
