@@ -30,6 +30,7 @@ const SHOWN: i64 = 50;
 
 /// Which burns are looked for.
 #[derive(Clone, Debug, Default, Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
 pub struct LogQuery {
     /// acetylene, propane, propylene, natural_gas.
     pub fuel: Option<String>,

@@ -110,6 +110,7 @@ enum Format {
 
 /// Which columns a file has.
 #[derive(Clone, Debug, Default, Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
 pub struct ColumnsQuery {
     /// Their codes with commas between, in the order wanted; all where it is left out.
     pub columns: Option<String>,

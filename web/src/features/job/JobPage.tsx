@@ -115,6 +115,7 @@ export function JobPage() {
       {add.error && <Failed error={add.error} />}
       <div className="grid items-start gap-4 lg:grid-cols-[248px_minmax(0,1fr)]">
         <div className="flex min-w-0 flex-col gap-3">
+          <MoreLines shown={lines.length} count={job.data.line_count} />
           {lines.length === 0 ? (
             <Empty>{SCREEN.emptyJob}</Empty>
           ) : (
@@ -127,7 +128,6 @@ export function JobPage() {
               onDelete={(view) => remove.mutate(view.line)}
             />
           )}
-          <MoreLines shown={lines.length} count={job.data.line_count} />
           {remove.error && <Failed error={remove.error} />}
           {deleted !== null && (
             <Undo
